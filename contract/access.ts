@@ -1,0 +1,23 @@
+/**
+ * Purpose: who may call an endpoint, declared beside it.
+ * Invariant: an endpoint without a declaration does not exist; the server reads this and nothing else.
+ */
+import { oc } from '@orpc/contract';
+import { z } from 'zod';
+
+export const StaffPart = z.enum(['owner', 'manager', 'reviewer', 'editor', 'bookkeeper']);
+export type StaffPart = z.infer<typeof StaffPart>;
+
+/** `anyone`; `member` (signed in on the site, applicants too); or staff holding one of the parts named. */
+export type Access = 'anyone' | 'member' | { readonly staff: readonly StaffPart[] };
+
+export type EndpointMeta = { readonly access: Access };
+
+export const anyStaff: Access = { staff: StaffPart.options };
+export const reviewers: Access = { staff: ['owner', 'manager', 'reviewer'] };
+export const managers: Access = { staff: ['owner', 'manager'] };
+
+/** Starts an endpoint: its access first, then how it is called. */
+export function endpoint(access: Access, method: 'GET' | 'POST', path: `/${string}`, summary: string) {
+  return oc.$meta<EndpointMeta>({ access }).route({ method, path, summary, tags: [path.split('/')[1]!] });
+}

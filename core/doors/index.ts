@@ -1,0 +1,7 @@
+export * from './rule';
+export * from './prepare';
+export * from './compile';
+export * from './describe';
+export * from './explain';
+export * from './doors';
+export * from './ways';

@@ -1,0 +1,77 @@
+/**
+ * Purpose: one person's facts, made ready for many doors: every yes/no fact becomes a numbered bit.
+ * Invariant: bits say exactly what `explain` reads from the same facts at the same instant.
+ */
+import { currentTerm, standings, type Facts } from '../facts';
+import type { Instant } from '../kernel';
+import type { Setup } from '../setup';
+
+/** Which bit stands for which fact, for one set-up. Bits are numbered from 0; 30 to a word stay small integers. */
+export type Layout = {
+  readonly words: number;
+  readonly zone: string;
+  readonly signedIn: number;
+  readonly standing: ReadonlyMap<string, number>;
+  readonly levelNow: ReadonlyMap<string, number>;
+  readonly levelEver: ReadonlyMap<string, number>;
+  readonly group: ReadonlyMap<string, number>;
+};
+
+export const BITS = 30;
+
+export function layoutOf(setup: Setup): Layout {
+  let next = 0;
+  const number = (ids: Iterable<string>) => new Map([...ids].map((id) => [id, next++]));
+  const signedIn = next++;
+  const standing = number(standings);
+  const levelNow = number(setup.levels.keys());
+  const levelEver = number(setup.levels.keys());
+  const group = number(setup.groups.keys());
+  return { words: Math.ceil(next / BITS), zone: setup.doc.site.zone, signedIn, standing, levelNow, levelEver, group };
+}
+
+export type Prepared = {
+  /** The first word of `bits`, apart because most doors need no other. */
+  readonly first: number;
+  readonly bits: Int32Array;
+  readonly facts: Facts;
+  readonly now: Instant;
+};
+
+/** Makes `facts` ready at the instant `now` (milliseconds by the site clock). */
+export function prepare(layout: Layout, facts: Facts, now: Instant): Prepared {
+  const bits = new Int32Array(layout.words);
+  const set = (bit: number | undefined) => {
+    if (bit !== undefined) bits[Math.floor(bit / BITS)]! |= 1 << (bit % BITS);
+  };
+  if (facts.member) set(layout.signedIn);
+  if (facts.standing) set(layout.standing.get(facts.standing));
+  for (const term of facts.terms) {
+    if (term.from > now) continue;
+    set(layout.levelEver.get(term.level));
+    if (term.until === null || term.until > now) set(layout.levelNow.get(term.level));
+  }
+  for (const group of facts.groups) set(layout.group.get(group));
+  return { first: bits[0]!, bits, facts, now };
+}
+
+/** Days (of 24 hours) since when a level has been held without a gap, or null when it is not held now. */
+export function heldSince(facts: Facts, levels: readonly string[], now: Instant): Instant | null {
+  const terms = facts.terms.filter((term) => levels.includes(term.level) && term.from <= now);
+  let since = terms.reduce<number | null>((least, term) => {
+    const running = term.until === null || term.until > now;
+    return running && (least === null || term.from < least) ? term.from : least;
+  }, null);
+  for (let moved = since !== null; moved; ) {
+    moved = false;
+    for (const term of terms) {
+      if (term.from < since! && term.until !== null && term.until >= since!) {
+        since = term.from;
+        moved = true;
+      }
+    }
+  }
+  return since;
+}
+
+export { currentTerm };

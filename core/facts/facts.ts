@@ -1,0 +1,77 @@
+/**
+ * Purpose: everything doors may ask about one person at one instant, as flat data.
+ * Invariant: nothing here is a rule or a secret; a stored row of this shape is all a request needs to know.
+ */
+import { z } from 'zod';
+import { FieldId, GroupId, LevelId, MemberId, TopicId, type Instant } from '../kernel';
+
+export const Standing = z.enum(['applicant', 'admitted', 'paused', 'lapsed', 'declined', 'closed']);
+export type Standing = z.infer<typeof Standing>;
+export const standings = Standing.options;
+
+export const standingLabel: Record<Standing, string> = {
+  applicant: 'Applicant',
+  admitted: 'Admitted',
+  paused: 'Paused',
+  lapsed: 'Lapsed',
+  declined: 'Declined',
+  closed: 'Closed',
+};
+
+/** What a profile field may hold. Dates are `YYYY-MM-DD`; several choices are a list of choice ids. */
+export const FieldValue = z.union([z.string(), z.number(), z.boolean(), z.array(z.string())]);
+export type FieldValue = z.infer<typeof FieldValue>;
+
+/** A level held from `from` until `until` (exclusive, null for good), instants in milliseconds. */
+export const HeldTerm = z.object({ level: LevelId, from: z.number(), until: z.number().nullable() });
+export type HeldTerm = z.infer<typeof HeldTerm>;
+
+export const Facts = z.object({
+  member: MemberId.nullable(),
+  number: z.number().nullable(),
+  name: z.string().nullable(),
+  mail: z.string().nullable(),
+  standing: Standing.nullable(),
+  standingSince: z.number().nullable(),
+  joinedAt: z.number().nullable(),
+  admittedAt: z.number().nullable(),
+  terms: z.array(HeldTerm),
+  groups: z.array(GroupId),
+  fields: z.record(FieldId, FieldValue),
+  topics: z.array(TopicId),
+});
+export type Facts = z.infer<typeof Facts>;
+
+/** A visitor: nobody is known, so every condition about a person is unmet. */
+export const visitorFacts: Facts = Object.freeze({
+  member: null,
+  number: null,
+  name: null,
+  mail: null,
+  standing: null,
+  standingSince: null,
+  joinedAt: null,
+  admittedAt: null,
+  terms: [],
+  groups: [],
+  fields: {},
+  topics: [],
+});
+
+/** The term that counts now: of those running, the one that lasts longest. */
+export function currentTerm(facts: Facts, now: Instant): HeldTerm | null {
+  let best: HeldTerm | null = null;
+  for (const term of facts.terms) {
+    if (term.from > now || (term.until !== null && term.until <= now)) continue;
+    if (!best || (best.until !== null && (term.until === null || term.until > best.until))) best = term;
+  }
+  return best;
+}
+
+/** The term that ended last, when none runs now. */
+export function lastTerm(facts: Facts): HeldTerm | null {
+  return facts.terms.reduce<HeldTerm | null>(
+    (last, term) => (!last || (term.until ?? Infinity) > (last.until ?? Infinity) ? term : last),
+    null,
+  );
+}

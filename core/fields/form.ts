@@ -1,0 +1,81 @@
+/**
+ * Purpose: a whole form read at once: every answer checked, every fault told, nothing dropped.
+ */
+import type { FieldValue } from '../facts';
+import { ok, refuse, type FieldId, type Result, type TopicId } from '../kernel';
+import type { FormItem, Setup } from '../setup';
+import { readAnswer, type RawAnswer } from './read';
+
+/** One answer that cannot be taken. `at` is the name of the input; `label` what the form calls it. */
+export type FormFault = { readonly at: string; readonly label: string; readonly says: string };
+
+export type ReadForm = {
+  readonly name: string;
+  readonly mail: string;
+  readonly password: string;
+  readonly fields: Record<FieldId, FieldValue>;
+  readonly agreed: readonly { id: FieldId; version: number }[];
+  readonly topics: readonly TopicId[];
+};
+
+export type RawForm = Readonly<Record<string, RawAnswer>>;
+
+/** A password must have 10 to 128 characters and not be among those guessed first (NIST SP 800-63B, 3.1.1.2). */
+export const PASSWORD_LEAST = 10;
+export const PASSWORD_MOST = 128;
+
+/** What is wrong with a password, before any list of known ones is asked. Counted in code points. */
+export function passwordFault(password: string): string | null {
+  const length = [...password].length;
+  if (length === 0) return 'Choose a password.';
+  if (length < PASSWORD_LEAST)
+    return `Too short: ${length} of ${PASSWORD_LEAST} characters. Three unusual words make a good one.`;
+  if (length > PASSWORD_MOST) return `Too long: ${PASSWORD_MOST} characters are the most.`;
+  return null;
+}
+
+/** Reads a signup form. Refuses with all faults in the order of the form. */
+export function readForm(form: FormItem, setup: Setup, raw: RawForm): Result<ReadForm, FormFault[]> {
+  const faults: FormFault[] = [];
+  const fields: Record<string, FieldValue> = {};
+  const agreed: { id: FieldId; version: number }[] = [];
+  const topics: TopicId[] = [];
+  let name = '';
+  let mail = '';
+  let password = '';
+  for (const part of form.parts) {
+    switch (part.part) {
+      case 'field': {
+        const field = setup.fields.get(part.field)!;
+        const label = part.label ?? field.label;
+        const read = readAnswer({ label, of: field.of }, raw[part.field], part.required);
+        if (!read.ok) faults.push({ at: part.field, label, says: read.refusal });
+        else if (field.role === 'name' && typeof read.value === 'string') name = read.value;
+        else if (field.role === 'mail' && typeof read.value === 'string') mail = read.value;
+        else if (read.value !== null) fields[part.field] = read.value;
+        if (field.role === 'name' && read.ok && name !== '' && !/\p{L}.*\p{L}/u.test(name))
+          faults.push({ at: part.field, label, says: 'Write your name in letters, first name first.' });
+        break;
+      }
+      case 'password': {
+        password = typeof raw['password'] === 'string' ? raw['password'] : '';
+        const fault = passwordFault(password);
+        if (fault) faults.push({ at: 'password', label: part.label, says: fault });
+        break;
+      }
+      case 'agreement':
+        if (raw[part.id] === true) agreed.push({ id: part.id, version: part.version });
+        else faults.push({ at: part.id, label: part.label, says: 'Tick the box to agree; without it we cannot take you in.' });
+        break;
+      case 'topics': {
+        const chosen = Array.isArray(raw['topics']) ? raw['topics'] : [];
+        topics.push(...part.topics.filter((topic) => chosen.includes(topic)));
+        break;
+      }
+      case 'heading':
+        break;
+    }
+  }
+  if (faults.length) return refuse(faults);
+  return ok({ name, mail, password, fields, agreed, topics });
+}

@@ -1,0 +1,4 @@
+export * from './show';
+export * from './mail';
+export * from './read';
+export * from './form';

@@ -1,0 +1,101 @@
+/**
+ * Purpose: validators made from field definitions. What a person typed becomes a stored value, or one sentence
+ * that says what is wrong and how to mend it.
+ */
+import type { FieldValue } from '../facts';
+import { never, ok, refuse, type Result } from '../kernel';
+import type { FieldItem, FieldKind } from '../setup/schema';
+import { readMail } from './mail';
+
+/** As sent by a form: text from inputs, true/false from ticks, a list from several choices. */
+export type RawAnswer = string | number | boolean | string[] | null | undefined;
+
+/**
+ * Reads one answer.
+ * @returns the value to store, or null when nothing was answered and nothing had to be.
+ */
+export function readAnswer(
+  field: Pick<FieldItem, 'label' | 'of'>,
+  raw: RawAnswer,
+  required: boolean,
+): Result<FieldValue | null, string> {
+  const empty =
+    raw === undefined || raw === null || (typeof raw === 'string' && raw.trim() === '') || (Array.isArray(raw) && raw.length === 0);
+  if (empty) return required ? refuse(missing(field)) : ok(null);
+  return readKind(field.of, raw, field.label);
+}
+
+function missing(field: Pick<FieldItem, 'label' | 'of'>): string {
+  switch (field.of.kind) {
+    case 'oneChoice':
+    case 'severalChoices':
+      return `Choose an answer to “${field.label}”.`;
+    case 'yesNo':
+      return `Answer yes or no to “${field.label}”.`;
+    case 'mail':
+      return 'Write your mail address.';
+    case 'number':
+      return `Write a number for “${field.label}”, 0 if there are none.`;
+    case 'shortText':
+    case 'longText':
+    case 'phone':
+      return `“${field.label}” is needed.`;
+    default:
+      return never(field.of);
+  }
+}
+
+function readKind(of: FieldKind, raw: NonNullable<RawAnswer>, label: string): Result<FieldValue, string> {
+  switch (of.kind) {
+    case 'shortText': {
+      const text = clean(raw);
+      if (text.length > of.longest) return refuse(`“${label}” has room for ${of.longest} characters; this has ${text.length}.`);
+      if (!of.pattern) return ok(text);
+      const shaped = of.pattern.upper ? text.toUpperCase() : text;
+      return new RegExp(of.pattern.matches).test(shaped)
+        ? ok(shaped)
+        : refuse(`That does not look right. Write it like ${of.pattern.example}.`);
+    }
+    case 'longText': {
+      const text = String(raw).replace(/\r\n?/g, '\n').trim();
+      return text.length > of.longest
+        ? refuse(`There is room for ${of.longest} characters; this has ${text.length}.`)
+        : ok(text);
+    }
+    case 'number': {
+      const typed = typeof raw === 'number' ? raw : Number(String(raw).trim().replace(/,/g, ''));
+      if (typeof raw === 'boolean' || Array.isArray(raw) || !Number.isFinite(typed)) return refuse('Write a number, in digits.');
+      if (of.whole && !Number.isInteger(typed)) return refuse('Write a whole number.');
+      if (of.least !== undefined && typed < of.least) return refuse(`${of.least} is the least that can be right here.`);
+      if (of.most !== undefined && typed > of.most) return refuse(`${of.most.toLocaleString('en-GB')} is the most that can be right here.`);
+      return ok(typed);
+    }
+    case 'yesNo':
+      return typeof raw === 'boolean' ? ok(raw) : refuse('Answer yes or no.');
+    case 'oneChoice':
+      return of.choices.some((choice) => choice.id === raw) ? ok(String(raw)) : refuse('Choose one of the answers offered.');
+    case 'severalChoices': {
+      const chosen = Array.isArray(raw) ? [...new Set(raw)] : [String(raw)];
+      return chosen.every((id) => of.choices.some((choice) => choice.id === id))
+        ? ok(chosen)
+        : refuse('Choose from the answers offered.');
+    }
+    case 'mail':
+      return readMail(String(raw));
+    case 'phone': {
+      const phone = clean(raw).replace(/[\s().-]+/g, ' ').trim();
+      return /^\+?[0-9][0-9 ]{5,19}$/.test(phone) ? ok(phone) : refuse('Write a phone number in digits, such as 01632 960 001.');
+    }
+    default:
+      return never(of);
+  }
+}
+
+/** One line: no control characters, no doubled spaces, no private-use marks. */
+function clean(raw: NonNullable<RawAnswer>): string {
+  return String(raw)
+    .normalize('NFC')
+    .replace(/[\p{Cc}\p{Co}]+/gu, ' ')
+    .replace(/\s+/g, ' ')
+    .trim();
+}

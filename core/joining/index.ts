@@ -1,0 +1,4 @@
+export * from './application';
+export { advance } from './advance';
+export * from './codes';
+export * from './route';

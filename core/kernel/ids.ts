@@ -1,0 +1,46 @@
+/**
+ * Purpose: identities that must not be mixed up are distinct types.
+ * Set-up ids are short words chosen by the owner's documents; row ids are opaque random text.
+ */
+import { z } from 'zod';
+
+const setupId = <B extends string>(brand: B) =>
+  z
+    .string()
+    .regex(/^[a-z][a-z0-9-]{0,47}$/, `A ${brand} id starts with a letter and has only a–z, 0–9 and hyphens.`)
+    .brand<B>();
+
+export const FieldId = setupId('field');
+export type FieldId = z.infer<typeof FieldId>;
+export const FormId = setupId('form');
+export type FormId = z.infer<typeof FormId>;
+export const PathId = setupId('path');
+export type PathId = z.infer<typeof PathId>;
+export const GateId = setupId('gate');
+export type GateId = z.infer<typeof GateId>;
+export const LevelId = setupId('level');
+export type LevelId = z.infer<typeof LevelId>;
+export const GroupId = setupId('group');
+export type GroupId = z.infer<typeof GroupId>;
+export const DoorId = setupId('door');
+export type DoorId = z.infer<typeof DoorId>;
+export const PageId = setupId('page');
+export type PageId = z.infer<typeof PageId>;
+export const BlockId = setupId('block');
+export type BlockId = z.infer<typeof BlockId>;
+export const MenuId = setupId('menu');
+export type MenuId = z.infer<typeof MenuId>;
+export const MessageId = setupId('message');
+export type MessageId = z.infer<typeof MessageId>;
+export const TopicId = setupId('topic');
+export type TopicId = z.infer<typeof TopicId>;
+
+const rowId = <B extends string>() => z.string().regex(/^[a-z0-9]{20}$/).brand<B>();
+export const MemberId = rowId<'member'>();
+export type MemberId = z.infer<typeof MemberId>;
+export const ApplicationId = rowId<'application'>();
+export type ApplicationId = z.infer<typeof ApplicationId>;
+export const StaffId = rowId<'staff'>();
+export type StaffId = z.infer<typeof StaffId>;
+export const SessionId = rowId<'session'>();
+export type SessionId = z.infer<typeof SessionId>;

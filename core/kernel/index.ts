@@ -1,0 +1,5 @@
+export * from './result';
+export * from './ids';
+export * from './money';
+export * from './time';
+export * from './words';

@@ -1,0 +1,84 @@
+/**
+ * Purpose: instants, spans and how both are written for people. No calendar arithmetic here
+ * (see `calendar.ts`), so that a page can format a date without carrying a calendar library.
+ */
+import { z } from 'zod';
+
+/** Milliseconds since 1970-01-01T00:00Z, by the site clock. */
+export type Instant = number;
+
+/** Where and how the association writes dates. `zone` is an IANA zone, `locale` a BCP 47 tag. */
+export type Place = { readonly zone: string; readonly locale: string };
+
+export const MINUTE = 60_000;
+export const HOUR = 60 * MINUTE;
+export const DAY = 24 * HOUR;
+
+export const SpanUnit = z.enum(['minutes', 'hours', 'days', 'weeks', 'months', 'years']);
+export const Span = z.strictObject({ count: z.int().min(1).max(1000), unit: SpanUnit });
+export type Span = z.infer<typeof Span>;
+
+/** `14 days`, `1 hour`. */
+export function saySpan(span: Span): string {
+  return `${span.count} ${span.count === 1 ? span.unit.slice(0, -1) : span.unit}`;
+}
+
+/** `9 days`, `1 day`, `no days`. */
+export function countOf(count: number, one: string, many = `${one}s`): string {
+  return count === 0 ? `no ${many}` : count === 1 ? `1 ${one}` : `${count.toLocaleString('en-GB')} ${many}`;
+}
+
+const formats = new Map<string, Intl.DateTimeFormat>();
+function format(place: Place, options: Intl.DateTimeFormatOptions): Intl.DateTimeFormat {
+  const key = `${place.zone}|${place.locale}|${JSON.stringify(options)}`;
+  let made = formats.get(key);
+  if (!made) {
+    made = new Intl.DateTimeFormat(place.locale, { timeZone: place.zone, ...options });
+    formats.set(key, made);
+  }
+  return made;
+}
+
+/** `2 March 2027`. */
+export const sayDate = (at: Instant, place: Place): string =>
+  format(place, { day: 'numeric', month: 'long', year: 'numeric' }).format(at);
+
+/** `2 Mar 2027`. */
+export const sayShortDate = (at: Instant, place: Place): string =>
+  format(place, { day: 'numeric', month: 'short', year: 'numeric' }).format(at).replace('Sept', 'Sep');
+
+/** `2 Mar`. */
+export const sayDayMonth = (at: Instant, place: Place): string =>
+  format(place, { day: 'numeric', month: 'short' }).format(at).replace('Sept', 'Sep');
+
+/** `Wednesday 14 October`. */
+export const sayWeekday = (at: Instant, place: Place): string =>
+  format(place, { weekday: 'long', day: 'numeric', month: 'long' }).format(at).replace(',', '');
+
+/** `18:42`. */
+export const sayTime = (at: Instant, place: Place): string =>
+  format(place, { hour: '2-digit', minute: '2-digit', hourCycle: 'h23' }).format(at);
+
+/** `2027-03-02`, the calendar day in the site's zone. */
+export const dayOf = (at: Instant, place: Place): string =>
+  format({ zone: place.zone, locale: 'en-CA' }, { year: 'numeric', month: '2-digit', day: '2-digit' }).format(at);
+
+/** `today at 18:42`, `tomorrow at 9:10`, else `2 March 2027 at 18:42`. */
+export function sayMoment(at: Instant, now: Instant, place: Place): string {
+  const day = dayOf(at, place);
+  const when =
+    day === dayOf(now, place)
+      ? 'today'
+      : day === dayOf(now - DAY, place)
+        ? 'yesterday'
+        : day === dayOf(now + DAY, place)
+          ? 'tomorrow'
+          : `on ${sayDate(at, place)}`;
+  return `${when} at ${sayTime(at, place)}`;
+}
+
+/** The part of the day in the site's zone, for a greeting. */
+export function partOfDay(at: Instant, place: Place): 'morning' | 'afternoon' | 'evening' {
+  const hour = Number(sayTime(at, place).slice(0, 2));
+  return hour >= 4 && hour < 12 ? 'morning' : hour >= 12 && hour < 18 ? 'afternoon' : 'evening';
+}

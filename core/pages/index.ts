@@ -1,0 +1,4 @@
+export * from './view';
+export * from './words';
+export * from './resolve';
+export * from './sight';

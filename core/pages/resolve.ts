@@ -1,0 +1,206 @@
+/**
+ * Purpose: a page, resolved for one viewer.
+ * Invariant: a block reaches the view only through an open door; a shut page sends its marked blocks and the
+ * ways in, and a page whose outside view is nothing is as absent as one that does not exist.
+ */
+import { ruleOf, waysIn, type Doors, type Prepared, type WayIn } from '../doors';
+import { lastTerm, type Facts } from '../facts';
+import { chipsIn, never, say, sayDate, type ChipName, type WordSource } from '../kernel';
+import { sayPrice, type Block, type MenuItem, type PageItem, type Setup } from '../setup';
+import type { BlockView, MenuLink, PageView, WayView } from './view';
+
+export type Resolved =
+  | { readonly is: 'page'; readonly view: PageView }
+  | { readonly is: 'elsewhere'; readonly address: string }
+  | { readonly is: 'missing' };
+
+export const hrefOfPage = (page: PageItem, setup: Setup): string =>
+  page.id === setup.doc.site.home ? '/' : `/${page.address}`;
+
+/** Resolves a page. `words` gives the personal words, normally those of the same person. */
+export function resolvePage(page: PageItem, person: Prepared, words: WordSource, doors: Doors): Resolved {
+  const { setup } = doors;
+  const open = doors.predicate(page.door)(person);
+  if (!open && page.outside.view === 'nothing') return { is: 'missing' };
+  if (!open && page.outside.view === 'otherPage') {
+    const other = setup.pages.get(page.outside.page);
+    return other ? { is: 'elsewhere', address: hrefOfPage(other, setup) } : { is: 'missing' };
+  }
+  const shown = page.blocks.filter((block) => blockShows(block, page, open, person, doors));
+  const views = (aside: boolean) =>
+    shown.filter((block) => block.aside === aside).flatMap((block) => viewOf(block, words, setup) ?? []);
+  const note = page.outside.view === 'note' || page.outside.view === 'openBlocks' ? page.outside.note : '';
+  return {
+    is: 'page',
+    view: {
+      title: page.title,
+      heading: page.blocks.some((block) => block.kind === 'greeting') && open ? null : say(page.heading ?? page.title, words),
+      description: page.description,
+      blocks: views(false),
+      aside: views(true),
+      shut: open ? null : { note: say(note, words), ways: waysFor(page, person, setup) },
+    },
+  };
+}
+
+function blockShows(block: Block, page: PageItem, pageOpen: boolean, person: Prepared, doors: Doors): boolean {
+  if (!pageOpen && !(page.outside.view === 'openBlocks' && block.outsideToo)) return false;
+  return block.door === undefined || doors.predicate(block.door)(person);
+}
+
+/** The chips a page can need, in the order met: the personal part of it. */
+export function chipsOfPage(page: PageItem): ChipName[] {
+  const texts = page.blocks.flatMap((block) => {
+    switch (block.kind) {
+      case 'greeting':
+      case 'callToAction':
+        return [block.title, block.text];
+      case 'heading':
+        return [block.text];
+      case 'text':
+        return block.paragraphs;
+      case 'points':
+        return block.points;
+      case 'card':
+        return [(['level', 'number', 'fullName', 'groups', 'termEnd'] as const).map((chip) => ({ chip, or: '' }))];
+      case 'calendar':
+      case 'levels':
+        return [];
+      default:
+        return never(block);
+    }
+  });
+  return [...new Set([...(page.heading ? [page.heading] : []), ...texts].flatMap(chipsIn))];
+}
+
+function viewOf(block: Block, words: WordSource, setup: Setup): BlockView | null {
+  const { id } = block;
+  switch (block.kind) {
+    case 'greeting':
+      return { kind: 'greeting', id, title: say(block.title, words), text: say(block.text, words) };
+    case 'heading':
+      return { kind: 'heading', id, text: say(block.text, words) };
+    case 'text':
+      return { kind: 'text', id, paragraphs: block.paragraphs.map((text) => say(text, words)) };
+    case 'points':
+      return { kind: 'points', id, points: block.points.map((text) => say(text, words)) };
+    case 'callToAction': {
+      const href = targetHref(block.to, setup);
+      const { button, forWhom } = block;
+      return {
+        kind: 'callToAction',
+        id,
+        title: say(block.title, words),
+        text: say(block.text, words),
+        button,
+        href,
+        forWhom: forWhom ?? null,
+      };
+    }
+    case 'calendar':
+      return { kind: 'calendar', id, title: block.title, months: [...block.months], rows: block.rows.map((row) => ({ ...row, marked: [...row.marked] })) };
+    case 'card': {
+      const level = words('level');
+      const name = words('fullName');
+      if (level === null || name === null) return null;
+      const until = words('termEnd');
+      return {
+        kind: 'card',
+        id,
+        level,
+        name,
+        number: words('number') ?? '',
+        groups: words('groups'),
+        until: until === null ? null : `Member until ${until}`,
+      };
+    }
+    case 'levels':
+      return {
+        kind: 'levels',
+        id,
+        title: block.title,
+        levels: block.levels.flatMap((level) => {
+          const item = setup.levels.get(level);
+          return item ? [{ title: item.title, price: sayPrice(item, setup.doc.site) }] : [];
+        }),
+      };
+    default:
+      return never(block);
+  }
+}
+
+function targetHref(to: MenuItem['to'], setup: Setup): string {
+  if ('form' in to) return `/join/${setup.forms.get(to.form)?.address ?? ''}`;
+  const page = setup.pages.get(to.page);
+  return page ? hrefOfPage(page, setup) : '/';
+}
+
+/** The main menu for one person: never an item whose target they may not open. */
+export function menuFor(person: Prepared, doors: Doors): MenuLink[] {
+  const { setup } = doors;
+  return (setup.doc.menus[0]?.items ?? []).flatMap((item) => {
+    if (!menuItemShows(item, person, doors)) return [];
+    const title = 'page' in item.to ? setup.pages.get(item.to.page)?.title : setup.forms.get(item.to.form)?.title;
+    return [{ label: item.label ?? title ?? '', href: targetHref(item.to, setup) }];
+  });
+}
+
+export function menuItemShows(item: MenuItem, person: Prepared, doors: Doors): boolean {
+  if (item.door && !doors.predicate(item.door)(person)) return false;
+  if ('form' in item.to) return person.facts.member === null;
+  const page = doors.setup.pages.get(item.to.page);
+  return page !== undefined && doors.predicate(page.door)(person);
+}
+
+/** The ways into a shut page, told to the person. The first is the one to offer largest. */
+function waysFor(page: PageItem, person: Prepared, setup: Setup): WayView[] {
+  const ways = waysIn(ruleOf(page.door, setup), person.facts, person.now, setup);
+  const next = encodeURIComponent(hrefOfPage(page, setup));
+  return ways.map((way) => sayWay(way, person.facts, next, setup));
+}
+
+function sayWay(way: WayIn, facts: Facts, next: string, setup: Setup): WayView {
+  const site = setup.doc.site;
+  const level = (id: string) => setup.levels.get(id);
+  const write = `mailto:${site.replyTo}`;
+  switch (way.by) {
+    case 'signIn':
+      return { label: 'Sign in', href: `/sign-in?next=${next}`, says: 'Already a member? Sign in to read on.' };
+    case 'join': {
+      const form = setup.forms.get(way.form)!;
+      const gives = way.level ? level(way.level) : undefined;
+      return {
+        label: form.title,
+        href: `/join/${form.address}`,
+        says: gives ? `Joining as a ${gives.title} opens this page, ${sayPrice(gives, site)}.` : 'Joining opens this page.',
+      };
+    }
+    case 'finish':
+      return {
+        label: 'See where you stand',
+        href: '/joining',
+        says: 'Your application is on its way. This page opens once you are admitted.',
+      };
+    case 'renew': {
+      const last = lastTerm(facts);
+      const title = level(way.level)?.title ?? '';
+      const ended = last?.until ? `Your ${title} membership ended on ${sayDate(last.until, site)}. ` : '';
+      const price = level(way.level);
+      return {
+        label: 'Write to us to renew',
+        href: write,
+        says: `${ended}Renewing it${price ? `, ${sayPrice(price, site)},` : ''} opens this page again.`,
+      };
+    }
+    case 'changeLevel': {
+      const item = level(way.level)!;
+      return {
+        label: `Write to us about ${item.title}`,
+        href: write,
+        says: `Being a ${item.title} opens this page, ${sayPrice(item, site)}.`,
+      };
+    }
+    default:
+      return never(way);
+  }
+}

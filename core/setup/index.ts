@@ -1,0 +1,4 @@
+export * from './schema';
+export * from './setup';
+export * from './items';
+export * from './prices';

@@ -1,0 +1,18 @@
+import { defineConfig } from 'vitest/config';
+
+export default defineConfig({
+  test: {
+    projects: [
+      { test: { name: 'core', include: ['core/**/*.test.ts', 'demo/**/*.test.ts'] } },
+      {
+        test: {
+          name: 'server',
+          include: ['server/**/*.test.ts', 'standins/**/*.test.ts', 'tests/faults/**/*.test.ts'],
+          testTimeout: 60_000,
+          hookTimeout: 60_000,
+          maxWorkers: 2,
+        },
+      },
+    ],
+  },
+});
