@@ -2,3 +2,4 @@ export * from './application';
 export { advance } from './advance';
 export * from './codes';
 export * from './route';
+export * from './answers';

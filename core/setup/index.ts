@@ -2,3 +2,4 @@ export * from './schema';
 export * from './setup';
 export * from './items';
 export * from './prices';
+export * from './look';

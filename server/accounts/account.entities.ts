@@ -1,0 +1,85 @@
+import { Column, Entity, Index, PrimaryColumn } from 'typeorm';
+import type { StaffPart } from '../../contract';
+import { IdColumn, InstantColumn, JsonColumn, PrimaryId, TextColumn } from '../platform/columns';
+
+@Entity('staff')
+export class StaffRow {
+  @PrimaryId()
+  id!: string;
+
+  @TextColumn(190, { name: 'mail_key', unique: true })
+  mailKey!: string;
+
+  @TextColumn(190)
+  mail!: string;
+
+  @TextColumn(120)
+  name!: string;
+
+  @JsonColumn()
+  parts!: StaffPart[];
+
+  @TextColumn(200, { name: 'password_hash' })
+  passwordHash!: string;
+
+  @InstantColumn({ name: 'created_at' })
+  createdAt!: number;
+}
+
+/** A signed-in browser. Members and staff have separate cookies and never share a session. */
+@Entity('session')
+@Index('session_subject', ['kind', 'subject'])
+@Index('session_expires', ['expiresAt'])
+export class SessionRow {
+  /** SHA-256 of the cookie's secret. */
+  @PrimaryColumn({ type: 'binary', length: 32, name: 'token_hash' })
+  tokenHash!: Buffer;
+
+  @IdColumn({ unique: true })
+  id!: string;
+
+  @Column({ type: 'enum', enum: ['member', 'staff'] })
+  kind!: 'member' | 'staff';
+
+  @IdColumn()
+  subject!: string;
+
+  @InstantColumn({ name: 'created_at' })
+  createdAt!: number;
+
+  @InstantColumn({ name: 'seen_at' })
+  seenAt!: number;
+
+  @InstantColumn({ name: 'expires_at' })
+  expiresAt!: number;
+
+  @TextColumn(120)
+  device!: string;
+}
+
+/** A secret that works once: a link or a code. */
+@Entity('one_time')
+@Index('one_time_member', ['member'])
+export class OneTimeRow {
+  @PrimaryColumn({ type: 'binary', length: 32 })
+  hash!: Buffer;
+
+  @Column({ type: 'enum', enum: ['code', 'confirm', 'reset'] })
+  purpose!: 'code' | 'confirm' | 'reset';
+
+  @IdColumn()
+  member!: string;
+
+  @IdColumn({ nullable: true })
+  application!: string | null;
+
+  /** Which code of the application, counted from 1; 0 for other purposes. */
+  @Column({ type: 'int', default: 0 })
+  serial!: number;
+
+  @InstantColumn({ name: 'expires_at' })
+  expiresAt!: number;
+
+  @InstantColumn({ name: 'used_at', nullable: true })
+  usedAt!: number | null;
+}

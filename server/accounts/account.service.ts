@@ -1,0 +1,140 @@
+/**
+ * Purpose: members' accounts: signing in, a forgotten password, a new one.
+ * Invariant: known and unknown addresses get the same answer after the same work.
+ */
+import { IsNull, type DataSource, type EntityManager } from 'typeorm';
+import { mailKey } from '../../core/fields';
+import { visitorFacts, type Facts } from '../../core/facts';
+import { HOUR, ok, refuse, type MemberId, type Result } from '../../core/kernel';
+import type { Setup } from '../../core/setup';
+import { MemberEntity } from '../members/member.entities';
+import { factsOf, noteOnTimeline } from '../members/member.store';
+import type { Outbox } from '../messages';
+import type { SiteClock } from '../platform/clock';
+import { digest, type Randomness } from '../platform/ids';
+import type { Jobs } from '../platform/jobs';
+import type { LiveSetup } from '../setup';
+import { OneTimeRow } from './account.entities';
+import { hashPassword, verifyPassword, weakness } from './passwords';
+import type { Sessions } from './sessions';
+
+const RESET_LASTS = HOUR;
+
+export type PasswordRefusal =
+  | { readonly code: 'wrong-password' }
+  | { readonly code: 'token-used' }
+  | { readonly code: 'weak-password'; readonly says: string };
+
+export class Accounts {
+  constructor(
+    private readonly db: DataSource,
+    private readonly live: LiveSetup,
+    private readonly sessions: Sessions,
+    private readonly outbox: Outbox,
+    private readonly jobs: Jobs,
+    private readonly clock: SiteClock,
+    private readonly random: Randomness,
+    private readonly address: string,
+  ) {
+    jobs.handle<{ mail: string }>('resetMail', (manager, { mail }) => this.sendReset(manager, mail));
+  }
+
+  /** @returns the member's id and name when address and password go together, else null */
+  async check(mail: string, password: string): Promise<{ id: MemberId } | null> {
+    const row = await this.db.getRepository(MemberEntity).findOneBy({ mailKey: mailKey(mail) });
+    const right = await verifyPassword(row?.passwordHash ?? null, password);
+    return right && row ? { id: row.id as MemberId } : null;
+  }
+
+  async openSession(member: MemberId, device: string, remember: boolean, old: string | null) {
+    return this.db.transaction(async (manager) => {
+      if (old) await this.sessions.endBySecret(manager, old);
+      return this.sessions.open(manager, { kind: 'member', subject: member, device, remember }, this.clock.now());
+    });
+  }
+
+  /** Only queues: the look-up and the mail happen after the answer, so that it takes the same time for all. */
+  async askReset(mail: string): Promise<void> {
+    await this.jobs.add(this.db.manager, { kind: 'resetMail', runAt: this.clock.now(), payload: { mail } });
+    this.jobs.nudge();
+  }
+
+  private async sendReset(manager: EntityManager, mail: string): Promise<void> {
+    const { setup } = this.live.must;
+    const now = this.clock.now();
+    const row = await manager.getRepository(MemberEntity).findOneBy({ mailKey: mailKey(mail) });
+    if (!row) {
+      const facts: Facts = { ...visitorFacts, mail };
+      const secrets = { link: this.address };
+      await this.outbox.post(manager, setup, { message: setup.doc.account.resetUnknown, to: mail, member: null, facts, secrets }, now);
+      return;
+    }
+    const token = this.random.secret();
+    const id = row.id as MemberId;
+    await manager.getRepository(OneTimeRow).update({ member: id, purpose: 'reset', usedAt: IsNull() }, { usedAt: now });
+    await manager.getRepository(OneTimeRow).insert({
+      hash: digest(token),
+      purpose: 'reset',
+      member: id,
+      application: null,
+      serial: 0,
+      expiresAt: now + RESET_LASTS,
+      usedAt: null,
+    });
+    const facts = (await factsOf(manager, id)) ?? visitorFacts;
+    const secrets = { link: `${this.address}/reset/${token}` };
+    await this.outbox.post(manager, setup, { message: setup.doc.account.resetPassword, to: row.mail, member: id, facts, secrets }, now);
+  }
+
+  /** Whether a reset link still works. Looking does not use it up. */
+  async resetUsable(token: string): Promise<boolean> {
+    const row = await this.db.getRepository(OneTimeRow).findOneBy({ hash: digest(token), purpose: 'reset', usedAt: IsNull() });
+    return row !== null && row.expiresAt > this.clock.now();
+  }
+
+  /** Chooses a new password by a link; all sessions end. @returns the member, to be signed in */
+  async reset(token: string, password: string): Promise<Result<MemberId, PasswordRefusal>> {
+    const weak = await weakness(password, []);
+    if (weak) return refuse({ code: 'weak-password', says: weak });
+    const passwordHash = await hashPassword(password);
+    const done = await this.db.transaction(async (manager) => {
+      const rows = manager.getRepository(OneTimeRow);
+      const now = this.clock.now();
+      const row = await rows.findOne({
+        where: { hash: digest(token), purpose: 'reset' },
+        lock: { mode: 'pessimistic_write' },
+      });
+      if (!row || row.usedAt !== null || row.expiresAt <= now) return null;
+      await rows.update({ hash: row.hash }, { usedAt: now });
+      await this.setPassword(manager, row.member as MemberId, passwordHash, null);
+      return row.member as MemberId;
+    });
+    this.jobs.nudge();
+    return done ? ok(done) : refuse({ code: 'token-used' });
+  }
+
+  /** Changes the password of a signed-in member; all other sessions end. */
+  async change(id: MemberId, session: string, current: string, password: string): Promise<Result<true, PasswordRefusal>> {
+    const row = await this.db.getRepository(MemberEntity).findOneByOrFail({ id });
+    if (!(await verifyPassword(row.passwordHash, current))) return refuse({ code: 'wrong-password' });
+    const weak = await weakness(password, [...row.name.split(' '), ...row.mail.split(/[@.]/)]);
+    if (weak) return refuse({ code: 'weak-password', says: weak });
+    const passwordHash = await hashPassword(password);
+    await this.db.transaction((manager) => this.setPassword(manager, id, passwordHash, session));
+    this.jobs.nudge();
+    return ok(true);
+  }
+
+  private async setPassword(manager: EntityManager, id: MemberId, passwordHash: string, keep: string | null): Promise<void> {
+    const { setup }: { setup: Setup } = this.live.must;
+    const now = this.clock.now();
+    await manager.getRepository(MemberEntity).update({ id }, { passwordHash });
+    await this.sessions.endOthers(manager, 'member', id, keep);
+    await noteOnTimeline(manager, id, { at: now, what: 'password.changed', title: 'Password changed' });
+    const row = await manager.getRepository(MemberEntity).findOneByOrFail({ id });
+    const facts = await factsOf(manager, id);
+    if (row.shadowOf || !facts) return;
+    const secrets = { link: `${this.address}/forgotten` };
+    await this.outbox.post(manager, setup, { message: setup.doc.account.passwordChanged, to: row.mail, member: id, facts, secrets }, now);
+  }
+}

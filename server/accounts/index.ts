@@ -1,0 +1,5 @@
+export { Accounts, type PasswordRefusal } from './account.service';
+export { Staff } from './staff.service';
+export { Sessions, deviceOf, type MemberViewer, type StaffViewer } from './sessions';
+export { OneTimeRow, SessionRow, StaffRow } from './account.entities';
+export { hashPassword, verifyPassword, weakness } from './passwords';

@@ -1,0 +1,146 @@
+/**
+ * Purpose: sessions: who a cookie stands for.
+ * Invariant: only the SHA-256 of a secret is stored; a password change ends all other sessions of its owner.
+ */
+import type { Pool, RowDataPacket } from 'mysql2/promise';
+import { Not, type EntityManager } from 'typeorm';
+import type { StaffPart } from '../../contract';
+import type { Facts } from '../../core/facts';
+import { DAY, HOUR, MINUTE, type Instant, type SessionId } from '../../core/kernel';
+import { digest, type Randomness } from '../platform/ids';
+import { SessionRow } from './account.entities';
+
+export type SessionKind = 'member' | 'staff';
+export type MemberViewer = { readonly session: SessionId; readonly facts: Facts };
+export type StaffViewer = {
+  readonly session: SessionId;
+  readonly id: string;
+  readonly name: string;
+  readonly mail: string;
+  readonly parts: readonly StaffPart[];
+};
+
+/** How long a session lasts without being used again. */
+const lasts = { short: 12 * HOUR, remembered: 60 * DAY, staff: 14 * DAY } as const;
+
+type MemberHit = RowDataPacket & { id: SessionId; seen_at: Date; expires_at: Date; facts: string };
+type StaffHit = RowDataPacket & {
+  id: SessionId;
+  seen_at: Date;
+  expires_at: Date;
+  staff: string;
+  name: string;
+  mail: string;
+  parts: string;
+};
+
+export class Sessions {
+  constructor(
+    private readonly pool: Pool,
+    private readonly random: Randomness,
+  ) {}
+
+  /** Opens a session. @returns the secret for the cookie and how long it lasts in milliseconds (null: with the browser) */
+  async open(
+    manager: EntityManager,
+    who: { kind: SessionKind; subject: string; device: string; remember: boolean },
+    now: Instant,
+  ): Promise<{ secret: string; maxAge: number | null }> {
+    const secret = this.random.secret();
+    const span = who.kind === 'staff' ? lasts.staff : who.remember ? lasts.remembered : lasts.short;
+    await manager.getRepository(SessionRow).insert({
+      tokenHash: digest(secret),
+      id: this.random.id<string>(),
+      kind: who.kind,
+      subject: who.subject,
+      createdAt: now,
+      seenAt: now,
+      expiresAt: now + span,
+      device: who.device,
+    });
+    return { secret, maxAge: who.remember ? lasts.remembered : null };
+  }
+
+  /** The member behind a cookie's secret: session and facts in one indexed read. */
+  async member(secret: string, now: Instant): Promise<MemberViewer | null> {
+    const [rows] = await this.pool.execute<MemberHit[]>(
+      `SELECT s.id, s.seen_at, s.expires_at, f.facts FROM session s JOIN member_facts f ON f.member = s.subject
+       WHERE s.token_hash = ? AND s.kind = 'member'`,
+      [digest(secret)],
+    );
+    const row = rows[0];
+    if (!row || row.expires_at.getTime() <= now) return null;
+    const facts = JSON.parse(row.facts) as Facts;
+    if (now - row.seen_at.getTime() > MINUTE) await this.seen(row.id, facts.member, now);
+    return { session: row.id, facts };
+  }
+
+  async staff(secret: string, now: Instant): Promise<StaffViewer | null> {
+    const [rows] = await this.pool.execute<StaffHit[]>(
+      `SELECT s.id, s.seen_at, s.expires_at, t.id AS staff, t.name, t.mail, t.parts
+       FROM session s JOIN staff t ON t.id = s.subject WHERE s.token_hash = ? AND s.kind = 'staff'`,
+      [digest(secret)],
+    );
+    const row = rows[0];
+    if (!row || row.expires_at.getTime() <= now) return null;
+    if (now - row.seen_at.getTime() > MINUTE) await this.seen(row.id, null, now);
+    const { staff, name, mail, parts } = row;
+    return { session: row.id, id: staff, name, mail, parts: JSON.parse(parts) as StaffPart[] };
+  }
+
+  /** Notes that a session was used, at most once a minute, and puts its end off by as long as it lasts. */
+  private async seen(id: SessionId, member: string | null, now: Instant): Promise<void> {
+    await this.pool.execute(
+      `UPDATE session SET expires_at = TIMESTAMPADD(SECOND, TIMESTAMPDIFF(SECOND, seen_at, expires_at), ?), seen_at = ? WHERE id = ?`,
+      [new Date(now), new Date(now), id],
+    );
+    if (member) await this.pool.execute('UPDATE member SET seen_at = ? WHERE id = ?', [new Date(now), member]);
+  }
+
+  async list(manager: EntityManager, kind: SessionKind, subject: string, now: Instant): Promise<SessionRow[]> {
+    const rows = await manager.getRepository(SessionRow).find({ where: { kind, subject }, order: { seenAt: 'DESC' } });
+    return rows.filter((row) => row.expiresAt > now);
+  }
+
+  async end(manager: EntityManager, kind: SessionKind, subject: string, id: string): Promise<void> {
+    await manager.getRepository(SessionRow).delete({ kind, subject, id });
+  }
+
+  async endOthers(manager: EntityManager, kind: SessionKind, subject: string, except: string | null): Promise<void> {
+    await manager.getRepository(SessionRow).delete({ kind, subject, ...(except ? { id: Not(except) } : {}) });
+  }
+
+  async endBySecret(manager: EntityManager, secret: string): Promise<void> {
+    await manager.getRepository(SessionRow).delete({ tokenHash: digest(secret) });
+  }
+
+  async sweep(now: Instant): Promise<void> {
+    await this.pool.execute('DELETE FROM session WHERE expires_at <= ? LIMIT 5000', [new Date(now)]);
+    await this.pool.execute('DELETE FROM one_time WHERE expires_at <= ? LIMIT 5000', [new Date(now - 7 * DAY)]);
+  }
+}
+
+/** `Firefox on Linux`, from what the browser says of itself. */
+export function deviceOf(userAgent: string): string {
+  const browser = /Edg\//.test(userAgent)
+    ? 'Edge'
+    : /Firefox\//.test(userAgent)
+      ? 'Firefox'
+      : /Chrom(e|ium)\//.test(userAgent)
+        ? 'Chromium'
+        : /Safari\//.test(userAgent)
+          ? 'Safari'
+          : 'A browser';
+  const system = /Android/.test(userAgent)
+    ? 'Android'
+    : /iPhone|iPad/.test(userAgent)
+      ? 'iOS'
+      : /Windows/.test(userAgent)
+        ? 'Windows'
+        : /Mac OS/.test(userAgent)
+          ? 'macOS'
+          : /Linux/.test(userAgent)
+            ? 'Linux'
+            : 'an unknown system';
+  return `${browser} on ${system}`;
+}

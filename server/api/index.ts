@@ -1,0 +1,106 @@
+/**
+ * Purpose: the API over HTTP: one handler for the whole contract, the description of it, and the check that a
+ * changing request comes from this site.
+ */
+import { OpenAPIGenerator } from '@orpc/openapi';
+import { OpenAPIHandler } from '@orpc/openapi/node';
+import { ORPCError } from '@orpc/server';
+import { ZodToJsonSchemaConverter } from '@orpc/zod/zod4';
+import type { NextFunction, Request, Response } from 'express';
+import { Problem, contract } from '../../contract';
+import { cookieOf } from '../platform/cookies';
+import { isUnreachable } from '../platform/database';
+import type { Log } from '../platform/log';
+import { plainProblem, problem, problemBody } from '../platform/problem';
+import { api, type Services } from './context';
+import { deskApi } from './desk.api';
+import { siteApi } from './site.api';
+
+export type { Services } from './context';
+
+const router = api.router({ site: siteApi, desk: deskApi });
+
+export function apiHandler(services: Services, log: Log) {
+  const handler = new OpenAPIHandler(router, {
+    customErrorResponseBodyEncoder: problemBody,
+    rootInterceptors: [
+      async ({ next }) => {
+        const result = await next();
+        if (result.matched && result.response.status >= 400)
+          result.response.headers['content-type'] = 'application/problem+json';
+        return result;
+      },
+    ],
+    clientInterceptors: [
+      async ({ next, path }) => {
+        try {
+          return await next();
+        } catch (error) {
+          throw unforeseen(error, path.join("."), log);
+        }
+      },
+    ],
+  });
+  return async (req: Request, res: Response): Promise<void> => {
+    const { sessions, clock } = services;
+    const now = clock.now();
+    res.setHeader('Cache-Control', 'no-store');
+    const deskCall = req.path.startsWith('/desk');
+    const secret = cookieOf(req.headers.cookie, deskCall ? 'admissa_staff' : 'admissa_member');
+    const member = secret && !deskCall ? await sessions.member(secret, now) : null;
+    const staff = secret && deskCall ? await sessions.staff(secret, now) : null;
+    const { matched } = await handler.handle(req, res, { prefix: '/api', context: { services, req, res, member, staff } });
+    if (!matched) sendProblem(res, 'not-found');
+  };
+}
+
+/** Errors that are not refusals: an outage is a 503, anything else a 500 whose cause is only in the log. */
+function unforeseen(error: unknown, endpoint: string, log: Log): unknown {
+  if (error instanceof ORPCError && error.code !== 'INTERNAL_SERVER_ERROR') return error;
+  const id = crypto.randomUUID();
+  log.error({ err: error, endpoint, id }, 'api: failed');
+  return isUnreachable(error)
+    ? problem('not-available', { id, detail: 'We cannot reach our records just now. Nothing you typed is lost; try again in a minute.' })
+    : problem('internal', { id, detail: `Something went wrong on our side. Nothing you typed is lost. If it stays so, tell us this number: ${id}` });
+}
+
+export function sendProblem(res: Response, code: Parameters<typeof plainProblem>[0], detail?: string): void {
+  const body = plainProblem(code, detail);
+  res.status(body.status);
+  res.setHeader('Content-Type', 'application/problem+json');
+  res.end(JSON.stringify(body));
+}
+
+/**
+ * Lets a changing request through only when it comes from this site: by Sec-Fetch-Site where the browser sends
+ * it, else by Origin. A request with neither does not come from a browser and carries no one's cookie unasked.
+ */
+export function sameSite(address: string) {
+  const own = new URL(address).origin;
+  return (req: Request, res: Response, next: NextFunction): void => {
+    if (req.method === 'GET' || req.method === 'HEAD') return next();
+    const site = req.headers['sec-fetch-site'];
+    const origin = req.headers.origin;
+    const host = req.headers.host;
+    const fromHere = origin === undefined || origin === own || origin === `${req.protocol}://${host}`;
+    if ((site !== undefined && site !== 'same-origin' && site !== 'none') || !fromHere)
+      return sendProblem(res, 'other-site', 'This request came from another site. Open the page here and try again.');
+    next();
+  };
+}
+
+/** The contract as OpenAPI 3.1. */
+export async function openApi(): Promise<object> {
+  const generator = new OpenAPIGenerator({ schemaConverters: [new ZodToJsonSchemaConverter()] });
+  return generator.generate(contract, {
+    info: {
+      title: 'Admissa',
+      version: '1',
+      description: 'What the desk and the public site ask of the server. Refusals are application/problem+json (RFC 9457).',
+    },
+    servers: [{ url: '/api' }],
+    commonSchemas: { Problem: { schema: Problem } },
+    customErrorResponseBodySchema: { $ref: '#/components/schemas/Problem' },
+  } as Parameters<typeof generator.generate>[1]);
+}
+

@@ -1,0 +1,218 @@
+/** Purpose: the endpoints of the public site, each a list of steps. */
+import { visitorFacts } from '../../core/facts';
+import { mailKey, readMail } from '../../core/fields';
+import type { JoiningRefusal } from '../../core/joining';
+import { countOf, sayMoment, type MemberId } from '../../core/kernel';
+import { deviceOf, type PasswordRefusal } from '../accounts';
+import { applicationOfMember } from '../joining';
+import { factsOf } from '../members';
+import { clearCookie, cookieOf, setCookie } from '../platform/cookies';
+import { problem } from '../platform/problem';
+import { placeFor, safeNext, startOf, type Looker } from '../site';
+import { api, callerOf, memberOf, type CallContext, type Services } from './context';
+
+const done = { done: true } as const;
+
+/** A form sent sooner than this after it was opened was not filled in by a person. */
+const QUICKEST = 1_000;
+
+const device = (context: CallContext) => deviceOf(context.req.headers['user-agent'] ?? '');
+const ownSecret = (context: CallContext) => cookieOf(context.req.headers.cookie, 'admissa_member');
+
+function keepSignedIn(context: CallContext, opened: { secret: string; maxAge: number | null }): void {
+  setCookie(context.res, 'admissa_member', opened.secret, opened.maxAge, context.services.config.secure);
+}
+
+/** A refusal of the core as a listed problem, with the sentence that helps on. */
+function joiningProblem(refusal: JoiningRefusal | { code: 'not-found' }, services: Services) {
+  const now = services.clock.now();
+  const place = services.live.must.setup.doc.site;
+  switch (refusal.code) {
+    case 'code-wrong':
+      return problem('code-wrong', {
+        detail: `That is not the code we sent. ${countOf(refusal.left, 'try', 'tries')} left.`,
+      });
+    case 'code-void':
+      return problem('code-void', { detail: 'That code no longer works after five wrong tries. Ask for a new one.' });
+    case 'code-expired':
+      return problem('code-expired', { detail: 'That code is too old. Ask for a new one.' });
+    case 'code-replaced':
+      return problem('code-replaced', { detail: 'That code was replaced by a newer one. Use the one in our latest mail.' });
+    case 'resend-too-soon': {
+      const wait = Math.max(1, Math.ceil((refusal.at - now) / 1000));
+      return problem('resend-too-soon', { wait, detail: `A code was sent just now. You can ask again in ${countOf(wait, 'second')}.` });
+    }
+    case 'resend-limit':
+      return problem('resend-limit', {
+        wait: Math.ceil((refusal.at - now) / 1000),
+        detail: `That was the last code for now. You can ask again ${sayMoment(refusal.at, now, place)}. Look in your junk folder meanwhile.`,
+      });
+    case 'reason-needed':
+      return problem('reason-needed', { detail: 'Write the reason; the applicant reads it.' });
+    case 'question-needed':
+    case 'answer-needed':
+      return problem('text-needed', { detail: 'Write something first.' });
+    case 'question-open':
+      return problem('already-done', { detail: 'A question is waiting for an answer already.' });
+    case 'no-question':
+      return problem('already-done', { detail: 'That question has been answered already.' });
+    case 'application-ended':
+    case 'already-submitted':
+      return problem('already-done', { detail: 'This application has been decided already.' });
+    case 'email-already-confirmed':
+      return problem('already-done', { detail: 'The address is confirmed already.' });
+    case 'not-at-this-gate':
+      return problem('not-at-this-gate', { detail: 'The application is not at that gate now.' });
+    case 'not-found':
+      return problem('not-found');
+  }
+}
+export { joiningProblem };
+
+export function passwordProblem(refusal: PasswordRefusal) {
+  if (refusal.code === 'weak-password') return problem('weak-password', { detail: refusal.says });
+  if (refusal.code === 'wrong-password')
+    return problem('wrong-password', { detail: 'That is not your present password. Look whether capitals are locked.' });
+  return problem('token-used', { detail: 'This link has been used or is too old. Ask for a new one.' });
+}
+
+async function ownApplication(context: CallContext) {
+  const { member } = memberOf(context).facts;
+  const stored = await applicationOfMember(context.services.database.source.manager, member as MemberId);
+  if (!stored) throw problem('not-found', { detail: 'There is no application of yours.' });
+  return stored.application;
+}
+
+export const siteApi = {
+  view: api.site.view.handler(async ({ input, context }) => {
+    const { services, member } = context;
+    const live = services.live.current;
+    if (!live) throw problem('not-found');
+    const looker: Looker = {
+      facts: member?.facts ?? visitorFacts,
+      session: member?.session ?? null,
+      now: services.clock.now(),
+    };
+    const place = await placeFor(new URL(input.path, services.config.address), looker, live, services.sources);
+    return place.is === 'view' ? place.view : { elsewhere: place.to };
+  }),
+
+  join: api.site.join.handler(async ({ input, context }) => {
+    const { services } = context;
+    await services.limits.count('signUpByCaller', callerOf(context));
+    const live = services.live.current;
+    const form = live?.setup.formByAddress.get(input.form);
+    if (!form) throw problem('not-found', { detail: 'There is no such form.' });
+    // A program that fills in the hidden field is told nothing.
+    if (input.website !== '') return { next: '/joining' };
+    if (input.took < QUICKEST)
+      throw problem('too-many', { wait: 1, detail: 'That was quicker than anyone can write. Look through your answers and send again.' });
+    const sent = await services.joining.submit(form, input.answers, input.once, device(context));
+    if (!sent.ok) throw problem('form-faults', { faults: sent.refusal });
+    keepSignedIn(context, sent.value);
+    return { next: '/joining' };
+  }),
+
+  enterCode: api.site.enterCode.handler(async ({ input, context }) => {
+    const { services } = context;
+    const application = await ownApplication(context);
+    await services.limits.count('codeByCaller', callerOf(context));
+    const moved = await services.joining.enterCode(application.id, input.code);
+    if (!moved.ok) throw joiningProblem(moved.refusal, services);
+    return { next: '/joining' };
+  }),
+
+  resend: api.site.resend.handler(async ({ context }) => {
+    const application = await ownApplication(context);
+    const moved = await context.services.joining.act(application.id, { it: 'resendAsked' });
+    if (!moved.ok) throw joiningProblem(moved.refusal, context.services);
+    return done;
+  }),
+
+  answer: api.site.answer.handler(async ({ input, context }) => {
+    const application = await ownApplication(context);
+    const moved = await context.services.joining.act(application.id, { it: 'answerGiven', text: input.text });
+    if (!moved.ok) throw joiningProblem(moved.refusal, context.services);
+    return done;
+  }),
+
+  withdraw: api.site.withdraw.handler(async ({ context }) => {
+    const application = await ownApplication(context);
+    const moved = await context.services.joining.act(application.id, { it: 'withdrawn' });
+    if (!moved.ok) throw joiningProblem(moved.refusal, context.services);
+    clearCookie(context.res, 'admissa_member', context.services.config.secure);
+    return { next: '/' };
+  }),
+
+  confirm: api.site.confirm.handler(async ({ input, context }) => {
+    const { services } = context;
+    await services.limits.count('codeByCaller', callerOf(context));
+    const found = await services.joining.byLink(input.token);
+    if (!found) throw problem('token-used', { detail: 'This link no longer works. Sign in to ask for a new code.' });
+    const moved = await services.joining.act(found.stored.application.id, { it: 'linkOpened', serial: found.serial });
+    if (!moved.ok && moved.refusal.code !== 'email-already-confirmed') throw joiningProblem(moved.refusal, services);
+    const here = context.member?.facts.member === found.stored.application.member;
+    return { next: here ? '/joining' : `/confirm/${input.token}` };
+  }),
+
+  signIn: api.site.signIn.handler(async ({ input, context }) => {
+    const { services } = context;
+    await services.limits.count('signInByCaller', callerOf(context));
+    await services.limits.count('signInByAddress', mailKey(input.mail));
+    const hit = await services.accounts.check(input.mail, input.password);
+    if (!hit)
+      throw problem('wrong-sign-in', { detail: 'That address and password do not go together. Try again, or choose a new password.' });
+    await services.limits.clear('signInByAddress', mailKey(input.mail));
+    const opened = await services.accounts.openSession(hit.id, device(context), input.remember, ownSecret(context));
+    keepSignedIn(context, opened);
+    const wanted = safeNext(input.next);
+    const facts = await factsOf(services.database.source.manager, hit.id);
+    return { next: wanted === '/' && facts ? startOf(facts) : wanted };
+  }),
+
+  signOut: api.site.signOut.handler(async ({ context }) => {
+    const secret = ownSecret(context);
+    if (secret) await context.services.sessions.endBySecret(context.services.database.source.manager, secret);
+    clearCookie(context.res, 'admissa_member', context.services.config.secure);
+    return { next: '/' };
+  }),
+
+  forgotten: api.site.forgotten.handler(async ({ input, context }) => {
+    const { services } = context;
+    const mail = readMail(input.mail);
+    if (!mail.ok) throw problem('form-faults', { faults: [{ at: 'mail', label: 'Mail address', says: mail.refusal }] });
+    await services.limits.count('forgottenByCaller', callerOf(context));
+    await services.limits.count('forgottenByAddress', mailKey(mail.value));
+    await services.accounts.askReset(mail.value);
+    return done;
+  }),
+
+  reset: api.site.reset.handler(async ({ input, context }) => {
+    const { services } = context;
+    await services.limits.count('codeByCaller', callerOf(context));
+    const reset = await services.accounts.reset(input.token, input.password);
+    if (!reset.ok) throw passwordProblem(reset.refusal);
+    keepSignedIn(context, await services.accounts.openSession(reset.value, device(context), false, ownSecret(context)));
+    const facts = await factsOf(services.database.source.manager, reset.value);
+    return { next: facts ? startOf(facts) : '/' };
+  }),
+
+  changePassword: api.site.changePassword.handler(async ({ input, context }) => {
+    const { services } = context;
+    const { facts, session } = memberOf(context);
+    await services.limits.count('signInByAddress', `change:${facts.member}`);
+    const changed = await services.accounts.change(facts.member as MemberId, session, input.current, input.password);
+    if (!changed.ok) throw passwordProblem(changed.refusal);
+    return done;
+  }),
+
+  endSession: api.site.endSession.handler(async ({ input, context }) => {
+    const { services } = context;
+    const { facts, session } = memberOf(context);
+    const { manager } = services.database.source;
+    if (input.id === 'others') await services.sessions.endOthers(manager, 'member', facts.member ?? '', session);
+    else await services.sessions.end(manager, 'member', facts.member ?? '', input.id);
+    return done;
+  }),
+};
+

@@ -1,0 +1,39 @@
+/** Every table's class, for the data source and the drift test. */
+import { OneTimeRow, SessionRow, StaffRow } from './accounts/account.entities';
+import { ApplicationEntity } from './joining/application.entity';
+import {
+  MemberEntity,
+  MemberFactsRow,
+  MemberGroupRow,
+  MemberTermRow,
+  MemberTopicRow,
+  MemberValueRow,
+  MemberWordRow,
+  TimelineEntity,
+} from './members/member.entities';
+import { OutgoingRow } from './messages/message.entity';
+import { AuditRow } from './platform/audit.entity';
+import { ClockRow } from './platform/clock.entity';
+import { JobRow } from './platform/job.entity';
+import { SetupItemRow, SetupRevisionRow } from './setup/setup.entities';
+
+export const entities = [
+  SetupItemRow,
+  SetupRevisionRow,
+  StaffRow,
+  SessionRow,
+  OneTimeRow,
+  MemberEntity,
+  MemberValueRow,
+  MemberTermRow,
+  MemberGroupRow,
+  MemberTopicRow,
+  MemberFactsRow,
+  MemberWordRow,
+  TimelineEntity,
+  ApplicationEntity,
+  OutgoingRow,
+  JobRow,
+  ClockRow,
+  AuditRow,
+];

@@ -1,0 +1,192 @@
+/**
+ * Purpose: carrying out the effects of joining within the transaction that stores the new state.
+ * Invariant: nothing here leaves the database; mail and timers are rows that a job acts on after the commit.
+ */
+import type { EntityManager } from 'typeorm';
+import type { Facts } from '../../core/facts';
+import { codeFrom, sayCode, type Application, type Effect } from '../../core/joining';
+import { never, sayDate, sayMoment, type ApplicationId, type ChipName, type Instant, type MessageId } from '../../core/kernel';
+import type { Setup } from '../../core/setup';
+import { OneTimeRow, SessionRow, StaffRow } from '../accounts/account.entities';
+import { MemberEntity } from '../members/member.entities';
+import { factsOf, giveGroup, giveLevel, noteOnTimeline, purgeMember, refreshFacts, setStanding } from '../members/member.store';
+import type { Outbox } from '../messages';
+import { AuditRow } from '../platform/audit.entity';
+import { digest, type Randomness } from '../platform/ids';
+import type { Jobs } from '../platform/jobs';
+import { deleteApplications } from './application.store';
+
+export type EffectPorts = { readonly outbox: Outbox; readonly jobs: Jobs; readonly random: Randomness; readonly address: string };
+
+export const timerKey = (id: ApplicationId) => `application:${id}`;
+export const codeDigest = (id: ApplicationId, code: string) => digest(`${id}:${code}`);
+
+export async function carryOut(
+  manager: EntityManager,
+  effects: readonly Effect[],
+  application: Application,
+  setup: Setup,
+  now: Instant,
+  ports: EffectPorts,
+): Promise<void> {
+  for (const effect of effects) await one(manager, effect, application, setup, now, ports);
+  if (!effects.some((effect) => effect.do === 'purge')) await refreshFacts(manager, application.member);
+}
+
+async function one(
+  manager: EntityManager,
+  effect: Effect,
+  application: Application,
+  setup: Setup,
+  now: Instant,
+  ports: EffectPorts,
+): Promise<void> {
+  const { member } = application;
+  const note = (what: string, title: string, standing: Facts['standing'] = null) =>
+    noteOnTimeline(manager, member, { at: now, what, title, standing });
+  switch (effect.do) {
+    case 'signIn':
+      // The session is opened by whoever answers the request, who alone can set the cookie.
+      return;
+    case 'sendCode':
+      return sendCode(manager, effect, application, setup, now, ports);
+    case 'send': {
+      const words = { reason: effect.reason, question: effect.question };
+      return sendTo(manager, application, effect.message, words, setup, now, ports);
+    }
+    case 'tellReviewers':
+      return tellReviewers(manager, effect.message, application, setup, now, ports);
+    case 'startTimer':
+      return ports.jobs.add(manager, {
+        kind: 'applicationTimer',
+        runAt: effect.at,
+        payload: { application: application.id },
+        key: timerKey(application.id),
+      });
+    case 'cancelTimer':
+      return ports.jobs.cancel(manager, timerKey(application.id));
+    case 'setStanding': {
+      await setStanding(manager, member, effect.standing, now);
+      const titles = {
+        applicant: 'Applicant',
+        admitted: 'Admitted',
+        declined: 'Declined',
+        closed: 'Closed, the application ran out of time',
+      };
+      return note(`standing.${effect.standing}`, titles[effect.standing], effect.standing);
+    }
+    case 'giveLevel': {
+      await giveLevel(manager, member, effect);
+      const until = effect.until === null ? '' : ` until ${sayDate(effect.until, setup.doc.site)}`;
+      return note('level.given', `Given ${setup.levels.get(effect.level)?.title ?? effect.level}${until}`);
+    }
+    case 'giveGroup':
+      await giveGroup(manager, member, effect.group, now);
+      return note('group.given', `Added to ${setup.groups.get(effect.group)?.title ?? effect.group}`);
+    case 'purge': {
+      const row = await manager.getRepository(MemberEntity).findOneByOrFail({ id: member });
+      // No trace of the person stays; that a sign-up was swept is counted.
+      if (application.state === 'outOfTime' && !row.shadowOf)
+        await manager.getRepository(AuditRow).insert({ at: now, staff: '', act: 'joining.swept', subject: null });
+      await manager.getRepository(OneTimeRow).delete({ member });
+      await manager.getRepository(SessionRow).delete({ kind: 'member', subject: member });
+      await deleteApplications(manager, member);
+      return purgeMember(manager, member);
+    }
+    default:
+      return never(effect);
+  }
+}
+
+/**
+ * Makes the secrets of one code and sends them. For a shadow the same rows are written, but the mail goes to the
+ * address's real owner and says that an account exists; its code opens nothing that anyone was told.
+ */
+async function sendCode(
+  manager: EntityManager,
+  effect: Extract<Effect, { do: 'sendCode' }>,
+  application: Application,
+  setup: Setup,
+  now: Instant,
+  ports: EffectPorts,
+): Promise<void> {
+  const code = codeFrom(ports.random.bytes(64));
+  const token = ports.random.secret();
+  const base = { member: application.member, application: application.id, serial: effect.serial, usedAt: null };
+  await manager.getRepository(OneTimeRow).insert([
+    { ...base, purpose: 'code', hash: codeDigest(application.id, code), expiresAt: effect.expiresAt },
+    { ...base, purpose: 'confirm', hash: digest(token), expiresAt: effect.expiresAt },
+  ]);
+  const row = await manager.getRepository(MemberEntity).findOneByOrFail({ id: application.member });
+  if (row.shadowOf) {
+    const owner = await factsOf(manager, row.shadowOf as never);
+    if (!owner?.mail) return;
+    const secrets = { link: `${ports.address}/sign-in` };
+    return ports.outbox.post(
+      manager,
+      setup,
+      { message: setup.doc.account.addressKnown, to: owner.mail, member: owner.member, facts: owner, secrets },
+      now,
+    );
+  }
+  const facts = await refreshFacts(manager, application.member);
+  await ports.outbox.post(
+    manager,
+    setup,
+    {
+      message: effect.message,
+      to: row.mail,
+      member: application.member,
+      facts,
+      words: { codeUntil: sayMoment(effect.expiresAt, now, setup.doc.site) },
+      secrets: { code: sayCode(code), link: `${ports.address}/confirm/${token}` },
+    },
+    now,
+  );
+}
+
+async function sendTo(
+  manager: EntityManager,
+  application: Application,
+  message: MessageId,
+  words: Partial<Record<ChipName, string>>,
+  setup: Setup,
+  now: Instant,
+  ports: EffectPorts,
+): Promise<void> {
+  const row = await manager.getRepository(MemberEntity).findOneByOrFail({ id: application.member });
+  if (row.shadowOf) return;
+  const facts = await refreshFacts(manager, application.member);
+  const secrets = { link: `${ports.address}/joining` };
+  await ports.outbox.post(manager, setup, { message, to: row.mail, member: application.member, facts, words, secrets }, now);
+}
+
+async function tellReviewers(
+  manager: EntityManager,
+  message: MessageId,
+  application: Application,
+  setup: Setup,
+  now: Instant,
+  ports: EffectPorts,
+): Promise<void> {
+  const row = await manager.getRepository(MemberEntity).findOneByOrFail({ id: application.member });
+  if (row.shadowOf) return;
+  const reviewers = (await manager.getRepository(StaffRow).find()).filter((staff) => staff.parts.includes('reviewer'));
+  const applicant = await refreshFacts(manager, application.member);
+  for (const staff of reviewers) {
+    const facts: Facts = { ...applicant, name: staff.name, mail: staff.mail };
+    await ports.outbox.post(
+      manager,
+      setup,
+      {
+        message,
+        to: staff.mail,
+        member: null,
+        facts,
+        words: { memberName: applicant.name ?? '' },
+        secrets: { link: `${ports.address}/desk` },
+      },
+      now,
+    );
+  }
+}

@@ -1,0 +1,167 @@
+/**
+ * Purpose: the member list: counts, search, filters, sorting, paging by key.
+ * Invariant: shadows are in no list and no count.
+ */
+import type { DataSource } from 'typeorm';
+import type { MemberRow, MemberSort, PersonHit } from '../../contract';
+import { currentTerm, lastTerm, standings, type Facts, type Standing } from '../../core/facts';
+import { listed, sayDayMonth, sayShortDate, type Instant, type MemberId } from '../../core/kernel';
+import type { Setup } from '../../core/setup';
+import { factsOfMany } from './member.store';
+import { searchWords } from './member.words';
+
+export type MemberQuery = {
+  readonly q: string;
+  readonly standing?: Standing;
+  readonly level?: string;
+  readonly group?: string;
+  readonly sort: MemberSort;
+  readonly after?: string;
+  readonly limit: number;
+};
+
+type Row = { id: MemberId; name: string; mail: string; standing: Standing; joined_at: Date; seen_at: Date | null };
+
+/** Sorting: the column it goes by, its direction, and the key of a row for the next page. */
+const orders: Record<MemberSort, { column: string; down: boolean; date: boolean }> = {
+  name: { column: 'm.name', down: false, date: false },
+  newest: { column: 'm.joined_at', down: true, date: true },
+  oldest: { column: 'm.joined_at', down: false, date: true },
+  seen: { column: 'm.seen_at', down: true, date: true },
+};
+
+export class Directory {
+  constructor(private readonly db: DataSource) {}
+
+  async counts(): Promise<{ everyone: number; standings: { standing: Standing; count: number }[] }> {
+    const rows = (await this.db.query(`SELECT standing, COUNT(*) AS n FROM member WHERE shadow_of = '' GROUP BY standing`)) as {
+      standing: Standing;
+      n: string;
+    }[];
+    const count = new Map(rows.map((row) => [row.standing, Number(row.n)]));
+    const all = standings.map((standing) => ({ standing, count: count.get(standing) ?? 0 }));
+    return { everyone: all.reduce((sum, row) => sum + row.count, 0), standings: all };
+  }
+
+  async list(query: MemberQuery, setup: Setup, now: Instant): Promise<{ rows: MemberRow[]; total: number; more: string | null }> {
+    const { where, params } = this.conditions(query, now);
+    const order = orders[query.sort];
+    const [sum] = (await this.db.query(`SELECT COUNT(*) AS n FROM member m WHERE ${where}`, params)) as { n: string }[];
+    const after = query.after ? readKey(query.after, order.date) : null;
+    const sign = order.down ? '<' : '>';
+    const paging = after
+      ? ` AND ${order.column} ${sign}= ? AND (${order.column} ${sign} ? OR m.id ${sign} ?)`
+      : '';
+    const direction = order.down ? 'DESC' : 'ASC';
+    const rows = (await this.db.query(
+      `SELECT m.id, m.name, m.mail, m.standing, m.joined_at, m.seen_at FROM member m
+       WHERE ${where}${paging} ORDER BY ${order.column} ${direction}, m.id ${direction} LIMIT ?`,
+      [...params, ...(after ? [after.value, after.value, after.id] : []), query.limit + 1],
+    )) as Row[];
+    const shown = rows.slice(0, query.limit);
+    const facts = await factsOfMany(this.db.manager, shown.map((row) => row.id));
+    const last = shown[shown.length - 1];
+    return {
+      rows: shown.map((row) => rowView(row, facts.get(row.id), setup, now)),
+      total: Number(sum?.n ?? 0),
+      more: rows.length > query.limit && last ? writeKey(last, query.sort) : null,
+    };
+  }
+
+  private conditions(query: Omit<MemberQuery, 'sort' | 'limit'>, now: Instant): { where: string; params: unknown[] } {
+    const parts = [`m.shadow_of = ''`];
+    const params: unknown[] = [];
+    const add = (sql: string, ...values: unknown[]) => {
+      parts.push(sql);
+      params.push(...values);
+    };
+    if (query.standing) add('m.standing = ?', query.standing);
+    for (const word of searchWords(query.q).slice(0, 5))
+      add('m.id IN (SELECT w.member FROM member_word w WHERE w.word LIKE ?)', `${word.replace(/[\\%_]/g, '\\$&')}%`);
+    if (query.level)
+      add(
+        'm.id IN (SELECT t.member FROM member_term t WHERE t.level = ? AND t.from_at <= ? AND (t.until_at IS NULL OR t.until_at > ?))',
+        query.level,
+        new Date(now),
+        new Date(now),
+      );
+    if (query.group) add('m.id IN (SELECT g.member FROM member_group g WHERE g.group_id = ?)', query.group);
+    return { where: parts.join(' AND '), params };
+  }
+
+  /** The first few people whose words begin so. */
+  async find(q: string, setup: Setup, now: Instant, limit = 8): Promise<PersonHit[]> {
+    if (searchWords(q).length === 0) return [];
+    const { where, params } = this.conditions({ q }, now);
+    const rows = (await this.db.query(
+      `SELECT m.id, m.name, m.mail, m.standing, m.joined_at, m.seen_at FROM member m WHERE ${where} ORDER BY m.name, m.id LIMIT ?`,
+      [...params, limit],
+    )) as Row[];
+    const facts = await factsOfMany(this.db.manager, rows.map((row) => row.id));
+    return rows.map((row) => ({
+      id: row.id,
+      name: row.name,
+      standing: row.standing,
+      note: levelNote(facts.get(row.id), setup, now) ?? row.mail,
+    }));
+  }
+}
+
+function rowView(row: Row, facts: Facts | undefined, setup: Setup, now: Instant): MemberRow {
+  const place = setup.doc.site;
+  const term = facts ? (currentTerm(facts, now) ?? lastTerm(facts)) : null;
+  const joined = sayShortDate(facts?.admittedAt ?? row.joined_at.getTime(), place);
+  const since = facts?.standingSince ? sayShortDate(facts.standingSince, place) : '';
+  return {
+    id: row.id,
+    name: row.name,
+    mail: row.mail,
+    standing: row.standing,
+    level: term ? (setup.levels.get(term.level)?.title ?? null) : null,
+    groups: groupsOf(facts, setup),
+    joined: row.standing === 'applicant' ? `applied ${joined}` : row.standing === 'declined' ? `declined ${since}` : joined,
+    until: untilOf(row.standing, term?.until ?? null, since, setup, now),
+    seen: row.seen_at ? seenOn(row.seen_at.getTime(), now, setup) : 'never',
+  };
+}
+
+function untilOf(standing: Standing, until: Instant | null, since: string, setup: Setup, now: Instant): string {
+  if (standing === 'closed') return `closed ${since}`;
+  if (until === null) return standing === 'admitted' ? 'for good' : '';
+  const date = sayShortDate(until, setup.doc.site);
+  return until <= now ? `ended ${date}` : date;
+}
+
+function seenOn(at: Instant, now: Instant, setup: Setup): string {
+  const place = setup.doc.site;
+  const day = sayDayMonth(at, place);
+  if (sayShortDate(at, place) === sayShortDate(now, place)) return 'today';
+  return now - at > 300 * 86_400_000 ? sayShortDate(at, place) : day;
+}
+
+const groupsOf = (facts: Facts | undefined, setup: Setup): string | null =>
+  facts && facts.groups.length ? listed(facts.groups.map((id) => setup.groups.get(id)?.title ?? id)) : null;
+
+export function levelNote(facts: Facts | undefined, setup: Setup, now: Instant): string | null {
+  if (!facts) return null;
+  const term = currentTerm(facts, now);
+  if (term) return setup.levels.get(term.level)?.title ?? null;
+  const last = lastTerm(facts);
+  return last ? `${setup.levels.get(last.level)?.title ?? ''}, ended` : null;
+}
+
+/** The key of the last row of a page, opaque to whoever carries it. */
+function writeKey(row: Row, sort: MemberSort): string {
+  const value = sort === 'name' ? row.name : sort === 'seen' ? row.seen_at : row.joined_at;
+  return Buffer.from(JSON.stringify([value, row.id])).toString('base64url');
+}
+
+function readKey(key: string, date: boolean): { value: unknown; id: string } | null {
+  try {
+    const [value, id] = JSON.parse(Buffer.from(key, 'base64url').toString()) as [string, string];
+    if (typeof value !== 'string' || typeof id !== 'string') return null;
+    return { value: date ? new Date(value) : value, id };
+  } catch {
+    return null;
+  }
+}

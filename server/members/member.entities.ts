@@ -1,0 +1,163 @@
+import { Column, Entity, Index, PrimaryColumn, PrimaryGeneratedColumn } from 'typeorm';
+import type { Facts, Standing } from '../../core/facts';
+import { standings } from '../../core/facts';
+import { IdColumn, InstantColumn, JsonColumn, PrimaryId, PrimaryWord, TextColumn, WordColumn } from '../platform/columns';
+
+@Entity('member')
+@Index('member_name', ['shadowOf', 'name', 'id'])
+@Index('member_standing', ['shadowOf', 'standing', 'name', 'id'])
+@Index('member_joined', ['shadowOf', 'joinedAt', 'id'])
+@Index('member_seen', ['shadowOf', 'seenAt', 'id'])
+export class MemberEntity {
+  @PrimaryId()
+  id!: string;
+
+  /** The number people see. Given by the database, in order of signing up. */
+  @Column({ type: 'int', unique: true, generated: 'increment' })
+  number!: number;
+
+  /** Unique form of the address; null for a shadow. */
+  @TextColumn(190, { name: 'mail_key', unique: true, nullable: true })
+  mailKey!: string | null;
+
+  @TextColumn(190)
+  mail!: string;
+
+  @TextColumn(120)
+  name!: string;
+
+  @Column({ type: 'enum', enum: standings })
+  standing!: Standing;
+
+  @InstantColumn({ name: 'standing_since' })
+  standingSince!: number;
+
+  @InstantColumn({ name: 'joined_at' })
+  joinedAt!: number;
+
+  @InstantColumn({ name: 'admitted_at', nullable: true })
+  admittedAt!: number | null;
+
+  @InstantColumn({ name: 'seen_at', nullable: true })
+  seenAt!: number | null;
+
+  @TextColumn(200, { name: 'password_hash' })
+  passwordHash!: string;
+
+  /**
+   * The real member when somebody signed up with an address that is known: a stand-in with the same rows and
+   * the same work, so that no answer tells whether the address was known. '' for real members.
+   */
+  @IdColumn({ name: 'shadow_of', default: '' })
+  shadowOf!: string;
+}
+
+/** One answered profile field, in the column of its type so that filters can use an index. */
+@Entity('member_value')
+@Index('member_value_text', ['field', 'text', 'member'])
+@Index('member_value_number', ['field', 'number', 'member'])
+export class MemberValueRow {
+  @PrimaryId()
+  member!: string;
+
+  @PrimaryWord()
+  field!: string;
+
+  @TextColumn(190, { nullable: true })
+  text!: string | null;
+
+  @Column({ type: 'double', nullable: true })
+  number!: number | null;
+
+  @JsonColumn()
+  value!: unknown;
+}
+
+@Entity('member_term')
+@Index('member_term_level', ['level', 'until', 'member'])
+export class MemberTermRow {
+  @PrimaryId()
+  member!: string;
+
+  @PrimaryWord()
+  level!: string;
+
+  @PrimaryColumn({ type: 'datetime', precision: 3, name: 'from_at' })
+  from!: Date;
+
+  @InstantColumn({ name: 'until_at', nullable: true })
+  until!: number | null;
+}
+
+@Entity('member_group')
+@Index('member_group_group', ['group', 'member'])
+export class MemberGroupRow {
+  @PrimaryId()
+  member!: string;
+
+  @PrimaryColumn({ type: 'varchar', length: 48, name: 'group_id', charset: 'ascii', collation: 'ascii_bin' })
+  group!: string;
+
+  @InstantColumn()
+  since!: number;
+}
+
+@Entity('member_topic')
+export class MemberTopicRow {
+  @PrimaryId()
+  member!: string;
+
+  @PrimaryWord()
+  topic!: string;
+
+  @InstantColumn()
+  since!: number;
+}
+
+/** Everything doors may ask, ready to be read with the session in one look. */
+@Entity('member_facts')
+export class MemberFactsRow {
+  @PrimaryId()
+  member!: string;
+
+  @JsonColumn()
+  facts!: Facts;
+}
+
+/** The words a person can be found by. */
+@Entity('member_word')
+@Index('member_word_member', ['member'])
+export class MemberWordRow {
+  @PrimaryColumn({ type: 'varchar', length: 60 })
+  word!: string;
+
+  @PrimaryId()
+  member!: string;
+}
+
+/** What happened with a person, newest last. */
+@Entity('timeline')
+@Index('timeline_member', ['member', 'at', 'id'])
+@Index('timeline_what', ['what', 'at'])
+export class TimelineEntity {
+  @PrimaryGeneratedColumn({ type: 'bigint' })
+  id!: string;
+
+  @IdColumn()
+  member!: string;
+
+  @InstantColumn()
+  at!: number;
+
+  @WordColumn()
+  what!: string;
+
+  @Column({ type: 'enum', enum: standings, nullable: true })
+  standing!: Standing | null;
+
+  @TextColumn(300)
+  title!: string;
+
+  @TextColumn(2000, { nullable: true })
+  note!: string | null;
+}

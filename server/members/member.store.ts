@@ -1,0 +1,163 @@
+/**
+ * Purpose: members as rows: the one place that writes them.
+ * Invariant: whoever changes a source of the facts calls `refreshFacts` in the same transaction.
+ */
+import { In, type EntityManager } from 'typeorm';
+import { mailKey } from '../../core/fields';
+import type { Facts, FieldValue, Standing } from '../../core/facts';
+import type { FieldId, GroupId, Instant, LevelId, MemberId, TopicId } from '../../core/kernel';
+import {
+  MemberEntity,
+  MemberFactsRow,
+  MemberGroupRow,
+  MemberTermRow,
+  MemberTopicRow,
+  MemberValueRow,
+  MemberWordRow,
+  TimelineEntity,
+} from './member.entities';
+import { valueColumns, wordsOf } from './member.words';
+
+export type NewMember = {
+  readonly id: MemberId;
+  readonly name: string;
+  readonly mail: string;
+  readonly passwordHash: string;
+  /** The real member this one stands in for, or null. */
+  readonly shadowOf: MemberId | null;
+  readonly at: Instant;
+};
+
+export type TimelineEntry = {
+  readonly at: Instant;
+  readonly what: string;
+  readonly title: string;
+  readonly note?: string | null;
+  readonly standing?: Standing | null;
+};
+
+/** @throws a duplicate-key error when the address belongs to somebody already */
+export async function createMember(manager: EntityManager, member: NewMember): Promise<void> {
+  await manager.getRepository(MemberEntity).insert({
+    id: member.id,
+    mailKey: member.shadowOf ? null : mailKey(member.mail),
+    mail: member.mail,
+    name: member.name,
+    standing: 'applicant',
+    standingSince: member.at,
+    joinedAt: member.at,
+    admittedAt: null,
+    seenAt: member.at,
+    passwordHash: member.passwordHash,
+    shadowOf: member.shadowOf ?? '',
+  });
+}
+
+export async function setStanding(manager: EntityManager, id: MemberId, standing: Standing, at: Instant): Promise<void> {
+  const rows = manager.getRepository(MemberEntity);
+  await rows.update({ id }, { standing, standingSince: at });
+  if (standing === 'admitted') await manager.query('UPDATE member SET admitted_at = COALESCE(admitted_at, ?) WHERE id = ?', [new Date(at), id]);
+}
+
+export async function giveLevel(
+  manager: EntityManager,
+  member: MemberId,
+  term: { level: LevelId; from: Instant; until: Instant | null },
+): Promise<void> {
+  await manager
+    .getRepository(MemberTermRow)
+    .save({ member, level: term.level, from: new Date(term.from), until: term.until });
+}
+
+export async function giveGroup(manager: EntityManager, member: MemberId, group: GroupId, since: Instant): Promise<void> {
+  await manager.getRepository(MemberGroupRow).save({ member, group, since });
+}
+
+/** Stores answers as profile values and topics. Values of other fields stay. */
+export async function setProfile(
+  manager: EntityManager,
+  member: MemberId,
+  profile: { fields: Readonly<Record<FieldId, FieldValue>>; topics: readonly TopicId[] },
+  at: Instant,
+): Promise<void> {
+  const values = Object.entries(profile.fields) as [string, FieldValue][];
+  if (values.length)
+    await manager
+      .getRepository(MemberValueRow)
+      .save(values.map(([field, value]) => ({ member, field, ...valueColumns(value), value })));
+  if (profile.topics.length)
+    await manager
+      .getRepository(MemberTopicRow)
+      .save(profile.topics.map((topic) => ({ member, topic, since: at })));
+}
+
+export async function noteOnTimeline(manager: EntityManager, member: MemberId, entry: TimelineEntry): Promise<void> {
+  await manager.getRepository(TimelineEntity).insert({
+    member,
+    at: entry.at,
+    what: entry.what,
+    title: entry.title,
+    note: entry.note ?? null,
+    standing: entry.standing ?? null,
+  });
+}
+
+/** Rewrites the ready facts and the words to find the person by, from their sources. */
+export async function refreshFacts(manager: EntityManager, id: MemberId): Promise<Facts> {
+  const facts = await gatherFacts(manager, id);
+  await manager.getRepository(MemberFactsRow).save({ member: id, facts });
+  await manager.getRepository(MemberWordRow).delete({ member: id });
+  const [row] = await manager.getRepository(MemberEntity).find({ where: { id }, select: { id: true, shadowOf: true } });
+  if (row?.shadowOf === '')
+    await manager.getRepository(MemberWordRow).insert(wordsOf(facts).map((word) => ({ word, member: id })));
+  return facts;
+}
+
+async function gatherFacts(manager: EntityManager, id: MemberId): Promise<Facts> {
+  const member = await manager.getRepository(MemberEntity).findOneByOrFail({ id });
+  const [values, terms, groups, topics] = [
+    await manager.getRepository(MemberValueRow).findBy({ member: id }),
+    await manager.getRepository(MemberTermRow).findBy({ member: id }),
+    await manager.getRepository(MemberGroupRow).findBy({ member: id }),
+    await manager.getRepository(MemberTopicRow).findBy({ member: id }),
+  ];
+  return {
+    member: id,
+    number: Number(member.number),
+    name: member.name,
+    mail: member.mail,
+    standing: member.standing,
+    standingSince: member.standingSince,
+    joinedAt: member.joinedAt,
+    admittedAt: member.admittedAt,
+    terms: terms.map((term) => ({ level: term.level as LevelId, from: term.from.getTime(), until: term.until })),
+    groups: groups.map((row) => row.group as GroupId),
+    fields: Object.fromEntries(values.map((row) => [row.field, row.value])) as Facts['fields'],
+    topics: topics.map((row) => row.topic as TopicId),
+  };
+}
+
+export async function factsOf(manager: EntityManager, id: MemberId): Promise<Facts | null> {
+  return (await manager.getRepository(MemberFactsRow).findOneBy({ member: id }))?.facts ?? null;
+}
+
+export async function factsOfMany(manager: EntityManager, ids: readonly MemberId[]): Promise<Map<string, Facts>> {
+  if (ids.length === 0) return new Map();
+  const rows = await manager.getRepository(MemberFactsRow).findBy({ member: In([...ids]) });
+  return new Map(rows.map((row) => [row.member, row.facts]));
+}
+
+/** Removes a person and everything that hangs on them. */
+export async function purgeMember(manager: EntityManager, id: MemberId): Promise<void> {
+  for (const entity of [
+    MemberValueRow,
+    MemberTermRow,
+    MemberGroupRow,
+    MemberTopicRow,
+    MemberFactsRow,
+    MemberWordRow,
+    TimelineEntity,
+  ])
+    await manager.getRepository<{ member: string }>(entity).delete({ member: id });
+  await manager.getRepository(MemberEntity).delete({ id });
+}

@@ -1,0 +1,66 @@
+/** Purpose: one person for staff: facts, membership and timeline, in words. */
+import type { EntityManager } from 'typeorm';
+import type { MemberView } from '../../contract';
+import { currentTerm, lastTerm, standingLabel, type Facts } from '../../core/facts';
+import { showValue } from '../../core/fields';
+import { listed, sayDate, sayDayMonth, sayShortDate, type Instant, type MemberId } from '../../core/kernel';
+import type { Setup } from '../../core/setup';
+import { MemberEntity, TimelineEntity } from './member.entities';
+import { factsOf } from './member.store';
+
+/** @returns null for someone who does not exist, and for a shadow */
+export async function personView(
+  manager: EntityManager,
+  id: MemberId,
+  setup: Setup,
+  now: Instant,
+): Promise<Omit<MemberView, 'application'> | null> {
+  const row = await manager.getRepository(MemberEntity).findOneBy({ id, shadowOf: '' });
+  const facts = row ? await factsOf(manager, id) : null;
+  if (!row || !facts) return null;
+  const place = setup.doc.site;
+  const timeline = await manager.getRepository(TimelineEntity).find({
+    where: { member: id },
+    order: { at: 'DESC', id: 'DESC' },
+    take: 60,
+  });
+  return {
+    id,
+    number: String(row.number).padStart(4, '0'),
+    name: row.name,
+    mail: row.mail,
+    standing: row.standing,
+    since: `${standingLabel[row.standing]} since ${sayDate(row.standingSince, place)}`,
+    membership: membershipOf(facts, setup, now),
+    facts: factRows(facts, setup),
+    timeline: timeline.map((item) => ({
+      date: now - item.at > 300 * 86_400_000 ? sayShortDate(item.at, place) : sayDayMonth(item.at, place),
+      mark: item.standing ?? 'event',
+      title: item.title,
+      note: item.note,
+    })),
+  };
+}
+
+function membershipOf(facts: Facts, setup: Setup, now: Instant): string {
+  const title = (id: string) => setup.levels.get(id)?.title ?? id;
+  const term = currentTerm(facts, now);
+  if (term) return `${title(term.level)}${term.until === null ? ', for good' : ` until ${sayShortDate(term.until, setup.doc.site)}`}`;
+  const last = lastTerm(facts);
+  return last?.until ? `${title(last.level)}, ended ${sayShortDate(last.until, setup.doc.site)}` : 'no level yet';
+}
+
+function factRows(facts: Facts, setup: Setup): { label: string; value: string }[] {
+  const values = facts.fields as Record<string, Facts['fields'][keyof Facts['fields']]>;
+  const rows = setup.doc.fields.flatMap((field) => {
+    const value = values[field.id];
+    return value === undefined ? [] : [{ label: field.label, value: showValue(field.of, value) }];
+  });
+  if (facts.groups.length)
+    rows.push({ label: 'Groups', value: listed(facts.groups.map((id) => setup.groups.get(id)?.title ?? id)) });
+  rows.push({
+    label: 'News by mail',
+    value: facts.topics.length ? listed(facts.topics.map((id) => setup.topics.get(id)?.title ?? id)) : 'none wanted',
+  });
+  return rows;
+}

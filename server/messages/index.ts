@@ -1,0 +1,1 @@
+export { Outbox, type Post } from './outbox';

@@ -1,0 +1,76 @@
+/**
+ * Purpose: messages on their way: rendered and stored with the state that caused them, sent once by a job.
+ * Invariant: a message and its job are written in the caller's transaction. Its Message-ID never changes, so that
+ * a mail handed over twice in a crash is one mail to whoever receives it. Secrets are erased once it has left.
+ */
+import type { EntityManager } from 'typeorm';
+import type { Facts } from '../../core/facts';
+import type { ChipName, Instant, MemberId, MessageId } from '../../core/kernel';
+import { renderMessage } from '../../core/messages';
+import { wordsFor } from '../../core/pages';
+import type { Setup } from '../../core/setup';
+import type { Randomness } from '../platform/ids';
+import type { Jobs } from '../platform/jobs';
+import type { MailTransport } from '../platform/mail';
+import { OutgoingRow } from './message.entity';
+
+export type Post = {
+  readonly message: MessageId;
+  readonly to: string;
+  readonly member: MemberId | null;
+  readonly facts: Facts;
+  /** Further words: the reason, a question. */
+  readonly words?: Partial<Record<ChipName, string>>;
+  /** Words nobody may read later: codes and links. */
+  readonly secrets?: Partial<Record<ChipName, string>>;
+};
+
+const mark = (chip: string) => `\uE000${chip}\uE001`;
+
+export class Outbox {
+  constructor(
+    private readonly jobs: Jobs,
+    private readonly transport: MailTransport,
+    private readonly random: Randomness,
+  ) {
+    jobs.handle<{ id: string }>('sendMail', (manager, { id }, now) => this.send(manager, id, now));
+  }
+
+  /** Puts a message into the box, to leave as soon as the transaction is committed. */
+  async post(manager: EntityManager, setup: Setup, post: Post, now: Instant): Promise<void> {
+    const message = setup.messages.get(post.message);
+    if (!message) throw new Error(`There is no message ${post.message}`);
+    const own = wordsFor(post.facts, now, setup);
+    const secrets = post.secrets ?? {};
+    const { name, look } = setup.doc.site;
+    const rendered = renderMessage(
+      message,
+      (chip) => (chip in secrets ? mark(chip) : (post.words?.[chip] ?? own(chip))),
+      { siteName: name, ...look },
+    );
+    const id = this.random.id<string>();
+    await manager.getRepository(OutgoingRow).insert({
+      id,
+      member: post.member,
+      template: post.message,
+      to: post.to,
+      subject: rendered.subject.slice(0, 300),
+      text: rendered.text,
+      html: rendered.html,
+      secrets: secrets as Record<string, string>,
+      createdAt: now,
+      sentAt: null,
+    });
+    await this.jobs.add(manager, { kind: 'sendMail', runAt: now, payload: { id }, key: `mail:${id}` });
+  }
+
+  private async send(manager: EntityManager, id: string, now: Instant): Promise<void> {
+    const rows = manager.getRepository(OutgoingRow);
+    const row = await rows.findOneBy({ id });
+    if (!row || row.sentAt !== null) return;
+    const open = (text: string) =>
+      text.replace(/\uE000(\w+)\uE001/g, (_, chip: string) => row.secrets?.[chip] ?? '');
+    await this.transport.send({ id, to: row.to, subject: open(row.subject), text: open(row.text), html: open(row.html) });
+    await rows.update({ id }, { sentAt: now, secrets: null });
+  }
+}

@@ -1,0 +1,77 @@
+/**
+ * Purpose: the configuration, read from the environment once and checked before anything starts.
+ */
+import { z } from 'zod';
+
+const port = z.coerce.number().int().min(1).max(65_535);
+const flag = z.enum(['0', '1']).default('0').transform((value) => value === '1');
+
+const Config = z.object({
+  ADMISSA_PORT: port.default(4400),
+  ADMISSA_HOST: z.string().default('127.0.0.1'),
+  /** The address people use, without a slash at the end. */
+  ADMISSA_ADDRESS: z.url().optional(),
+  ADMISSA_DB_HOST: z.string().default('127.0.0.1'),
+  ADMISSA_DB_PORT: port.default(4403),
+  ADMISSA_DB_USER: z.string().default('admissa'),
+  ADMISSA_DB_PASSWORD: z.string().default(''),
+  ADMISSA_DB_NAME: z.string().regex(/^[a-z0-9_]+$/, 'small letters, digits and _ only').default('admissa'),
+  ADMISSA_SMTP_HOST: z.string().default('127.0.0.1'),
+  ADMISSA_SMTP_PORT: port.default(4402),
+  /** Where the mail stand-in shows what came, for the demo's links. */
+  ADMISSA_MAIL_PAGE: z.url().optional(),
+  /** A demo lets managers move the site clock. */
+  ADMISSA_DEMO: flag,
+  /** 0 serves pages only and leaves jobs to other processes. */
+  ADMISSA_WORKER: z.enum(['0', '1']).default('1').transform((value) => value === '1'),
+  /** Behind a proxy that sets X-Forwarded-For and -Proto. */
+  ADMISSA_PROXY: flag,
+  ADMISSA_LOG: z.enum(['debug', 'info', 'warn', 'error', 'silent']).default('info'),
+  ADMISSA_DIST: z.string().default('dist'),
+});
+
+export type Config = {
+  readonly port: number;
+  readonly host: string;
+  readonly address: string;
+  readonly secure: boolean;
+  readonly db: { host: string; port: number; user: string; password: string; name: string };
+  readonly smtp: { host: string; port: number };
+  readonly mailPage: string | null;
+  readonly demo: boolean;
+  readonly worker: boolean;
+  readonly proxy: boolean;
+  readonly log: string;
+  readonly dist: string;
+};
+
+/** @throws Error naming every variable that is wrong, and what it must be. */
+export function readConfig(env: NodeJS.ProcessEnv): Config {
+  const read = Config.safeParse(env);
+  if (!read.success) {
+    const lines = read.error.issues.map((issue) => `  ${issue.path.join('.')}: ${issue.message}`);
+    throw new Error(`The configuration is not right. Set these in the environment:\n${lines.join('\n')}`);
+  }
+  const c = read.data;
+  const address = (c.ADMISSA_ADDRESS ?? `http://127.0.0.1:${c.ADMISSA_PORT}`).replace(/\/$/, '');
+  return {
+    port: c.ADMISSA_PORT,
+    host: c.ADMISSA_HOST,
+    address,
+    secure: address.startsWith('https:'),
+    db: {
+      host: c.ADMISSA_DB_HOST,
+      port: c.ADMISSA_DB_PORT,
+      user: c.ADMISSA_DB_USER,
+      password: c.ADMISSA_DB_PASSWORD,
+      name: c.ADMISSA_DB_NAME,
+    },
+    smtp: { host: c.ADMISSA_SMTP_HOST, port: c.ADMISSA_SMTP_PORT },
+    mailPage: c.ADMISSA_MAIL_PAGE ?? null,
+    demo: c.ADMISSA_DEMO,
+    worker: c.ADMISSA_WORKER,
+    proxy: c.ADMISSA_PROXY,
+    log: c.ADMISSA_LOG,
+    dist: c.ADMISSA_DIST,
+  };
+}

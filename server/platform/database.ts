@@ -1,0 +1,81 @@
+/**
+ * Purpose: the database: one TypeORM data source for stores, one plain pool for the hot path.
+ * Invariant: migrations run under a named lock, so that two processes starting together migrate once.
+ */
+import 'reflect-metadata';
+import { createPool, type Pool } from 'mysql2/promise';
+import { DataSource, type MixedList } from 'typeorm';
+import type { Config } from './config';
+import { Foundation1 } from './migrations/foundation';
+
+export type Database = { readonly source: DataSource; readonly pool: Pool; close(): Promise<void> };
+
+type EntityClass = new () => object;
+
+export async function openDatabase(config: Config, entities: MixedList<EntityClass>): Promise<Database> {
+  const { host, port, user, password, name } = config.db;
+  const source = new DataSource({
+    type: 'mariadb',
+    host,
+    port,
+    username: user,
+    password,
+    database: name,
+    timezone: 'Z',
+    charset: 'utf8mb4_unicode_ci',
+    supportBigNumbers: true,
+    bigNumberStrings: true,
+    poolSize: 12,
+    entities: entities as EntityClass[],
+    migrations: [Foundation1],
+    migrationsTableName: 'migration',
+  });
+  await source.initialize();
+  const pool = createPool({
+    host,
+    port,
+    user,
+    password,
+    database: name,
+    timezone: 'Z',
+    charset: 'utf8mb4_unicode_ci',
+    connectionLimit: 8,
+    supportBigNumbers: true,
+  });
+  return {
+    source,
+    pool,
+    close: async () => {
+      await pool.end();
+      await source.destroy();
+    },
+  };
+}
+
+/** Brings the tables up to date. Safe to call from several processes at once. */
+export async function migrate(source: DataSource): Promise<void> {
+  const runner = source.createQueryRunner();
+  try {
+    await runner.connect();
+    const [lock] = (await runner.query(`SELECT GET_LOCK(CONCAT(DATABASE(), '.migrate'), 60) AS got`)) as { got: unknown }[];
+    if (Number(lock?.got) !== 1) throw new Error('Another process has been migrating for a minute; see its log.');
+    try {
+      await source.runMigrations({ transaction: 'each' });
+    } finally {
+      await runner.query(`SELECT RELEASE_LOCK(CONCAT(DATABASE(), '.migrate'))`);
+    }
+  } finally {
+    await runner.release();
+  }
+}
+
+/** Whether an error says that a unique key is taken already. */
+export function isDuplicate(error: unknown): boolean {
+  return typeof error === 'object' && error !== null && (error as { errno?: number }).errno === 1062;
+}
+
+/** Whether an error says that the database cannot be reached. */
+export function isUnreachable(error: unknown): boolean {
+  const code = (error as { code?: string } | null)?.code ?? '';
+  return ['ECONNREFUSED', 'PROTOCOL_CONNECTION_LOST', 'ECONNRESET', 'ER_SERVER_SHUTDOWN', 'EPIPE', 'ETIMEDOUT'].includes(code);
+}

@@ -1,0 +1,42 @@
+/**
+ * Purpose: refusals on their way out: from the catalogue, as `application/problem+json` (RFC 9457).
+ * Invariant: only what is listed says more than its title; everything else becomes a bare 500 with an id that
+ * names the log entry.
+ */
+import { ORPCError } from '@orpc/server';
+import { problems, type Problem, type ProblemCode } from '../../contract';
+
+type Extras = Pick<Problem, 'detail' | 'faults' | 'wait' | 'id'>;
+
+/** The error to throw for a listed refusal. */
+export function problem(code: ProblemCode, extras: Extras = {}): ORPCError<ProblemCode, Extras> {
+  return new ORPCError(code, { status: problems[code].status, message: problems[code].title, data: extras });
+}
+
+/** Any error as the body that is sent. */
+export function problemBody(error: ORPCError<string, unknown>): Problem {
+  const listed = error.code in problems;
+  const code: ProblemCode = listed
+    ? (error.code as ProblemCode)
+    : error.code === 'BAD_REQUEST'
+      ? 'bad-input'
+      : error.code === 'NOT_FOUND'
+        ? 'not-found'
+        : 'internal';
+  const extras = listed ? ((error.data ?? {}) as Extras) : code === 'bad-input' ? inputFaults(error.data) : {};
+  return { type: `/problems/${code}`, title: problems[code].title, status: problems[code].status, code, ...extras };
+}
+
+function inputFaults(data: unknown): Extras {
+  const issues = (data as { issues?: { path?: PropertyKey[]; message: string }[] } | undefined)?.issues ?? [];
+  const faults = issues.map((issue) => {
+    const at = (issue.path ?? []).map(String).join('.');
+    return { at, label: at, says: issue.message };
+  });
+  return { detail: faults.map((fault) => `${fault.at}: ${fault.says}`).join('; ') || 'The request could not be read.', faults };
+}
+
+/** A problem for routes outside the API handler. */
+export function plainProblem(code: ProblemCode, detail?: string): Problem {
+  return { type: `/problems/${code}`, title: problems[code].title, status: problems[code].status, code, detail };
+}

@@ -1,0 +1,2 @@
+export { SetupStore, type SaveRefusal } from './setup.store';
+export { LiveSetup, type Live } from './live';

@@ -1,0 +1,64 @@
+/**
+ * Purpose: the live set-up in memory, swapped as a whole, and the site clock's offset, both followed from the
+ * database so that every process has them within a second.
+ */
+import type { DataSource } from 'typeorm';
+import { doorsOf, type Doors } from '../../core/doors';
+import type { Setup } from '../../core/setup';
+import type { SiteClock } from '../platform/clock';
+import type { Log } from '../platform/log';
+import type { SetupStore } from './setup.store';
+
+export type Live = { readonly revision: number; readonly setup: Setup; readonly doors: Doors };
+
+const EVERY = 400;
+
+export class LiveSetup {
+  private value: Live | null = null;
+  private timer: NodeJS.Timeout | null = null;
+
+  constructor(
+    private readonly db: DataSource,
+    private readonly store: SetupStore,
+    private readonly clock: SiteClock,
+    private readonly log: Log,
+  ) {}
+
+  /** The live set-up; null until an owner has made one. */
+  get current(): Live | null {
+    return this.value;
+  }
+
+  /** The live set-up where there must be one. */
+  get must(): Live {
+    if (!this.value) throw new Error('There is no set-up yet.');
+    return this.value;
+  }
+
+  /** Reads the revision number and the clock; re-reads the set-up when the number has changed. */
+  async refresh(): Promise<void> {
+    const [row] = (await this.db.query(
+      'SELECT (SELECT MAX(number) FROM setup_revision) AS revision, (SELECT offset_ms FROM site_clock WHERE id = 1) AS ahead',
+    )) as { revision: number | null; ahead: string }[];
+    this.clock.follow(Number(row?.ahead ?? 0));
+    const revision = Number(row?.revision ?? 0);
+    if (revision === (this.value?.revision ?? 0)) return;
+    const live = await this.store.live();
+    if (!live) return;
+    this.value = Object.freeze({ ...live, doors: doorsOf(live.setup) });
+    this.log.info({ revision: live.revision }, 'set-up: now live');
+  }
+
+  follow(): void {
+    const turn = async () => {
+      await this.refresh().catch((error: unknown) => this.log.warn({ err: error }, 'set-up: could not be read'));
+      if (this.timer) this.timer = setTimeout(() => void turn(), EVERY);
+    };
+    this.timer = setTimeout(() => void turn(), EVERY);
+  }
+
+  stop(): void {
+    if (this.timer) clearTimeout(this.timer);
+    this.timer = null;
+  }
+}

@@ -1,0 +1,47 @@
+import { Column, Entity, PrimaryColumn } from 'typeorm';
+import { InstantColumn, JsonColumn, PrimaryWord, TextColumn } from '../platform/columns';
+
+/** One item of the set-up: what is live, and what the draft makes of it (null: the draft removes it). */
+@Entity('setup_item')
+export class SetupItemRow {
+  @PrimaryWord()
+  kind!: string;
+
+  @PrimaryWord()
+  id!: string;
+
+  @Column({ type: 'int' })
+  position!: number;
+
+  @JsonColumn({ nullable: true })
+  live!: unknown;
+
+  @JsonColumn({ nullable: true })
+  draft!: unknown;
+
+  /** Counted up with each save; a save must name the version it was made from. */
+  @Column({ type: 'int', default: 1 })
+  version!: number;
+}
+
+/** One publication. `document` is the whole set-up as it went live, so that any revision can be read again. */
+@Entity('setup_revision')
+export class SetupRevisionRow {
+  @PrimaryColumn({ type: 'int' })
+  number!: number;
+
+  @JsonColumn()
+  document!: unknown;
+
+  @JsonColumn()
+  changes!: unknown;
+
+  @TextColumn(500)
+  note!: string;
+
+  @TextColumn(120)
+  author!: string;
+
+  @InstantColumn()
+  at!: number;
+}

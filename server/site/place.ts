@@ -1,0 +1,221 @@
+/**
+ * Purpose: what an address of the site shows to one viewer, as data. HTML, JSON and the viewpoint all come from
+ * here, so that none can show more than another.
+ */
+import type { PlaceView, QuestionView, ShellView, SiteView } from '../../contract';
+import type { Prepared } from '../../core/doors';
+import { standingLabel, visitorFacts, type Facts } from '../../core/facts';
+import { gatePromise } from '../../core/joining';
+import { never, say, type Instant, type WordSource } from '../../core/kernel';
+import { hrefOfPage, menuFor, resolvePage, wordsFor } from '../../core/pages';
+import type { FormItem, FormPart, PageItem, Setup } from '../../core/setup';
+import { PASSWORD_LEAST } from '../../core/fields';
+import type { Live } from '../setup';
+
+/** Who is looking, and at what instant. `session` is null where nobody is really signed in (the viewpoint). */
+export type Looker = { readonly facts: Facts; readonly session: string | null; readonly now: Instant };
+
+/** The parts of a place that have to be looked up, given by whoever knows. */
+export type PlaceSources = {
+  joining(looker: Looker, live: Live): Promise<PlaceView | null>;
+  confirm(token: string, live: Live): Promise<PlaceView>;
+  resetUsable(token: string): Promise<boolean>;
+  account(looker: Looker, live: Live): Promise<PlaceView>;
+};
+
+export type Place =
+  | { readonly is: 'view'; readonly view: SiteView; readonly status: 200 | 404 }
+  | { readonly is: 'elsewhere'; readonly to: string };
+
+export const visitor = (now: Instant): Looker => ({ facts: visitorFacts, session: null, now });
+
+/** The page at a path, where the path is one. */
+export function pageAt(path: string, setup: Setup): PageItem | null {
+  if (path === '/') return setup.pages.get(setup.doc.site.home) ?? null;
+  const page = setup.pageByAddress.get(path.slice(1));
+  return page && page.id !== setup.doc.site.home ? page : null;
+}
+
+export function shellFor(person: Prepared, words: WordSource, live: Live): ShellView {
+  const { setup, doors } = live;
+  const { site } = setup.doc;
+  const { facts } = person;
+  const form = setup.doc.forms[0];
+  return {
+    siteName: site.name,
+    mark: site.look.mark ? { ...site.look.mark, paths: [...site.look.mark.paths] } : null,
+    menu: menuFor(person, doors),
+    viewer: facts.member
+      ? {
+          name: words('fullName') ?? '',
+          note: words('level') ?? (facts.standing ? standingLabel[facts.standing] : ''),
+          applicant: facts.standing === 'applicant',
+        }
+      : null,
+    canJoin: form && !facts.member ? { label: form.title, href: `/join/${form.address}` } : null,
+  };
+}
+
+/** Resolves a path with its query for one viewer. */
+export async function placeFor(url: URL, looker: Looker, live: Live, sources: PlaceSources): Promise<Place> {
+  const { setup, doors } = live;
+  const person = doors.prepare(looker.facts, looker.now);
+  const words = wordsFor(looker.facts, looker.now, setup);
+  const show = (place: PlaceView, status: 200 | 404 = 200): Place => ({
+    is: 'view',
+    view: { shell: shellFor(person, words, live), place, path: url.pathname },
+    status,
+  });
+  const missing = () => show({ kind: 'missing', title: 'There is no such page' }, 404);
+
+  const page = pageAt(url.pathname, setup);
+  if (page) {
+    const resolved = resolvePage(page, person, words, doors);
+    if (resolved.is === 'missing') return missing();
+    if (resolved.is === 'elsewhere') return { is: 'elsewhere', to: resolved.address };
+    return show({ kind: 'page', ...resolved.view });
+  }
+  const [, first = '', second, ...rest] = url.pathname.split('/');
+  if (rest.length) return missing();
+  const signedIn = looker.facts.member !== null;
+  const next = safeNext(url.searchParams.get('next'));
+  const alreadyIn = (): Place => show({ kind: 'alreadyIn', title: 'You are signed in', name: looker.facts.name ?? '', next });
+  const signInFirst = (): Place => ({ is: 'elsewhere', to: `/sign-in?next=${encodeURIComponent(url.pathname)}` });
+
+  switch (first) {
+    case 'join': {
+      const form = setup.formByAddress.get(second ?? '');
+      if (!form) return missing();
+      if (looker.facts.standing === 'applicant') return { is: 'elsewhere', to: '/joining' };
+      return signedIn ? alreadyIn() : show(joinPlace(form, words, setup));
+    }
+    case 'joining': {
+      if (second !== undefined) return missing();
+      if (!signedIn) return signInFirst();
+      const place = await sources.joining(looker, live);
+      return place ? show(place) : missing();
+    }
+    case 'confirm':
+      return second ? show(await sources.confirm(second, live)) : missing();
+    case 'sign-in':
+      if (second !== undefined) return missing();
+      return signedIn ? alreadyIn() : show({ kind: 'signIn', title: 'Sign in', next });
+    case 'forgotten':
+      return second === undefined ? show({ kind: 'forgotten', title: 'Forgotten password' }) : missing();
+    case 'reset':
+      if (!second) return missing();
+      return show({
+        kind: 'reset',
+        title: 'Choose a new password',
+        token: second,
+        usable: await sources.resetUsable(second),
+      });
+    case 'account':
+      if (second !== undefined) return missing();
+      return signedIn ? show(await sources.account(looker, live)) : signInFirst();
+    default:
+      return missing();
+  }
+}
+
+/** Only a path of this site; anything else leads home. */
+export function safeNext(next: string | null): string {
+  return next && /^\/(?![/\\])[\w\-/]*$/.test(next) ? next : '/';
+}
+
+/** Where a person lands after signing in, when they wanted nothing in particular. */
+export function startOf(facts: Facts): string {
+  return facts.standing === 'applicant' ? '/joining' : '/';
+}
+
+export function homeHref(setup: Setup): string {
+  const home = setup.pages.get(setup.doc.site.home);
+  return home ? hrefOfPage(home, setup) : '/';
+}
+
+function joinPlace(form: FormItem, words: WordSource, setup: Setup): PlaceView {
+  const path = setup.paths.get(form.path);
+  return {
+    kind: 'join',
+    title: form.title,
+    form: form.address,
+    intro: form.intro ? say(form.intro, words) : '',
+    questions: form.parts.map((part, at) => question(part, at, setup)),
+    sendLabel: form.sendLabel,
+    sendNote: form.sendNote ?? null,
+    gates: (path?.gates ?? []).map((gate, at) => ({ number: at + 1, ...gatePromise(gate), state: 'toCome' })),
+  };
+}
+
+function question(part: FormPart, at: number, setup: Setup): QuestionView {
+  switch (part.part) {
+    case 'field': {
+      const field = setup.fields.get(part.field)!;
+      return {
+        name: part.field,
+        label: part.label ?? field.label,
+        help: part.help ?? field.help ?? null,
+        required: part.required,
+        half: part.half,
+        input: inputOf(field.of, field.role),
+      };
+    }
+    case 'password':
+      return {
+        name: 'password',
+        label: part.label,
+        help: part.help ?? null,
+        required: true,
+        half: part.half,
+        input: { kind: 'password', least: PASSWORD_LEAST },
+      };
+    case 'heading':
+      return { name: `heading-${at}`, label: part.text, help: null, required: false, half: false, input: { kind: 'heading' } };
+    case 'agreement':
+      return {
+        name: part.id,
+        label: part.label,
+        help: null,
+        required: true,
+        half: false,
+        input: { kind: 'agreement', text: [...part.text] },
+      };
+    case 'topics':
+      return {
+        name: 'topics',
+        label: part.label,
+        help: null,
+        required: false,
+        half: false,
+        input: {
+          kind: 'severalChoices',
+          choices: part.topics.map((id) => ({ id, label: setup.topics.get(id)?.title ?? id })),
+        },
+      };
+    default:
+      return never(part);
+  }
+}
+
+function inputOf(of: Setup['doc']['fields'][number]['of'], role?: 'name' | 'mail'): QuestionView['input'] {
+  switch (of.kind) {
+    case 'shortText':
+      return { kind: 'text', long: false, longest: of.longest, autocomplete: role === 'name' ? 'name' : 'off' };
+    case 'phone':
+      return { kind: 'text', long: false, longest: 30, autocomplete: 'tel' };
+    case 'longText':
+      return { kind: 'text', long: true, longest: of.longest, autocomplete: 'off' };
+    case 'number':
+      return { kind: 'number', least: of.least ?? null, most: of.most ?? null };
+    case 'yesNo':
+      return { kind: 'yesNo' };
+    case 'mail':
+      return { kind: 'mail' };
+    case 'oneChoice':
+    case 'severalChoices':
+      return { kind: of.kind, choices: of.choices.map((choice) => ({ ...choice })) };
+    default:
+      return never(of);
+  }
+}
+

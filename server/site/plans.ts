@@ -1,0 +1,115 @@
+/**
+ * Purpose: pages ready to send. A page depends on its viewer only through which doors are open, which personal
+ * words are known, and the words themselves; so it is rendered once for each combination of the first two, with
+ * marks where the words go, and filled for each viewer.
+ * Invariant: the filled page is the page that would have been rendered, byte for byte (tested against it).
+ */
+import type { SiteView } from '../../contract';
+import type { Predicate, Prepared } from '../../core/doors';
+import type { ChipName, WordSource } from '../../core/kernel';
+import { chipsOfPage, menuItemShows, resolvePage } from '../../core/pages';
+import type { PageItem } from '../../core/setup';
+import type { Live } from '../setup';
+import { shellFor } from './place';
+
+type Piece = string | { readonly chip: ChipName; readonly json: boolean };
+type Plan = { readonly pieces: readonly Piece[]; readonly ready: Buffer | null };
+type Watch = { readonly open: Predicate; readonly doors: readonly Predicate[]; readonly chips: readonly ChipName[] };
+export type Compose = (view: SiteView, page: PageItem) => Promise<string>;
+
+const START = '\uE000';
+const END = '\uE001';
+const STATE = '<script type="application/json" id="view">';
+const MOST = 2_000;
+const shellChips: readonly ChipName[] = ['fullName', 'level'];
+
+/** Plans of one revision; a new revision starts with none. */
+export class Plans {
+  private readonly plans = new Map<string, Plan>();
+  private readonly watches = new WeakMap<PageItem, Watch>();
+
+  constructor(
+    private readonly live: Live,
+    private readonly compose: Compose,
+  ) {}
+
+  /**
+   * The document of an open page for one person, or null where it must be resolved in full (the page is shut,
+   * and what is said then depends on more of the person).
+   */
+  async page(page: PageItem, person: Prepared, words: WordSource): Promise<Buffer | string | null> {
+    const watch = this.watchOf(page);
+    const visitor = person.facts.member === null;
+    if (!watch.open(person) && !visitor) return null;
+    let key = `${page.id}|${person.facts.standing ?? ''}|${visitor ? (words('greeting') ?? '') : ''}|`;
+    for (const door of watch.doors) key += door(person) ? '1' : '0';
+    if (!visitor) for (const chip of watch.chips) key += words(chip) === null ? '-' : '+';
+    const plan = this.plans.get(key) ?? (await this.make(key, page, person, words));
+    if (plan === null) return null;
+    return plan.ready ?? fill(plan.pieces, words);
+  }
+
+  private watchOf(page: PageItem): Watch {
+    let watch = this.watches.get(page);
+    if (!watch) {
+      const { doors, setup } = this.live;
+      const blocks = page.blocks.flatMap((block) => (block.door ? [doors.predicate(block.door)] : []));
+      const menu = (setup.doc.menus[0]?.items ?? []).map((item) => (person: Prepared) => menuItemShows(item, person, doors));
+      const open = doors.predicate(page.door);
+      watch = { open, doors: [open, ...blocks, ...menu], chips: [...new Set([...shellChips, ...chipsOfPage(page)])] };
+      this.watches.set(page, watch);
+    }
+    return watch;
+  }
+
+  private async make(key: string, page: PageItem, person: Prepared, words: WordSource): Promise<Plan | null> {
+    const visitor = person.facts.member === null;
+    const marked: WordSource = (chip) => (words(chip) === null ? null : `${START}${chip}${END}`);
+    const source = visitor ? words : marked;
+    const resolved = resolvePage(page, person, source, this.live.doors);
+    if (resolved.is !== 'page') return null;
+    const view: SiteView = {
+      shell: shellFor(person, source, this.live),
+      place: { kind: 'page', ...resolved.view },
+      path: page.id === this.live.setup.doc.site.home ? '/' : `/${page.address}`,
+    };
+    const html = await this.compose(view, page);
+    const plan: Plan = visitor ? { pieces: [], ready: Buffer.from(html) } : { pieces: cut(html), ready: null };
+    if (this.plans.size >= MOST) this.plans.delete(this.plans.keys().next().value!);
+    this.plans.set(key, plan);
+    return plan;
+  }
+}
+
+/** Cuts a rendered document at its marks. After the state begins, words are JSON; before it, HTML. */
+function cut(html: string): Piece[] {
+  const state = html.indexOf(STATE);
+  const pieces: Piece[] = [];
+  let at = 0;
+  for (const match of html.matchAll(/\uE000([^\uE001]+)\uE001/g)) {
+    pieces.push(html.slice(at, match.index));
+    pieces.push({ chip: match[1] as ChipName, json: match.index > state });
+    at = match.index + match[0].length;
+  }
+  pieces.push(html.slice(at));
+  return pieces;
+}
+
+function fill(pieces: readonly Piece[], words: WordSource): string {
+  let html = '';
+  for (const piece of pieces) {
+    if (typeof piece === 'string') html += piece;
+    else {
+      const word = words(piece.chip) ?? '';
+      html += piece.json ? JSON.stringify(word).slice(1, -1).replace(/</g, '\\u003c') : escapeWord(word);
+    }
+  }
+  return html;
+}
+
+/** Escapes as Vue's renderer does, so that a filled page equals a rendered one. */
+const named: Record<string, string> = { '&': '&amp;', '<': '&lt;', '>': '&gt;', '"': '&quot;', "'": '&#39;' };
+function escapeWord(word: string): string {
+  return /[&<>"']/.test(word) ? word.replace(/[&<>"']/g, (c) => named[c]!) : word;
+}
+

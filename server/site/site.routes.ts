@@ -1,0 +1,124 @@
+/**
+ * Purpose: the public site over HTTP: complete HTML for each viewer at the first answer.
+ */
+import type { Request, Response } from 'express';
+import { visitorFacts } from '../../core/facts';
+import { wordsFor } from '../../core/pages';
+import { siteColours } from '../../core/setup';
+import type { SiteView } from '../../contract';
+import type { Sessions } from '../accounts';
+import type { SiteClock } from '../platform/clock';
+import { cookieOf } from '../platform/cookies';
+import type { Live, LiveSetup } from '../setup';
+import { pageAt, placeFor, type Looker, type PlaceSources } from './place';
+import { Plans } from './plans';
+import { safeJson, type Template } from './template';
+
+export type SitePorts = {
+  readonly live: LiveSetup;
+  readonly sessions: Sessions;
+  readonly clock: SiteClock;
+  readonly sources: PlaceSources;
+  readonly template: Template;
+  readonly address: string;
+};
+
+export class Site {
+  private plans: { live: Live; plans: Plans } | null = null;
+
+  constructor(private readonly ports: SitePorts) {}
+
+  /** Answers a request for a page of the site. */
+  readonly handle = async (req: Request, res: Response): Promise<void> => {
+    const live = this.ports.live.current;
+    if (!live) {
+      res.redirect(302, '/desk');
+      return;
+    }
+    const now = this.ports.clock.now();
+    const secret = cookieOf(req.headers.cookie, 'admissa_member');
+    const viewer = secret === null ? null : await this.ports.sessions.member(secret, now);
+    const facts = viewer?.facts ?? visitorFacts;
+    const page = pageAt(req.path, live.setup);
+    if (page) {
+      const words = wordsFor(facts, now, live.setup);
+      const ready = await this.plansOf(live).page(page, live.doors.prepare(facts, now), words);
+      if (ready !== null) return send(res, 200, ready);
+    }
+    await this.show(req, res, live, { facts, session: viewer?.session ?? null, now });
+  };
+
+  /** Resolves and renders in full. */
+  private async show(req: Request, res: Response, live: Live, looker: Looker): Promise<void> {
+    const place = await placeFor(new URL(req.originalUrl, this.ports.address), looker, live, this.ports.sources);
+    if (place.is === 'elsewhere') {
+      res.setHeader('Cache-Control', 'no-store');
+      res.redirect(302, place.to);
+      return;
+    }
+    send(res, place.status, await this.document(place.view, live));
+  }
+
+  /** The whole document of a view. */
+  async document(view: SiteView, live: Live): Promise<string> {
+    const { template, address } = this.ports;
+    const { place } = view;
+    const page = place.kind === 'page';
+    return template.page({
+      html: await template.render(view),
+      state: safeJson(view),
+      title: `${place.title} · ${view.shell.siteName}`,
+      description: page ? place.description : '',
+      canonical: `${address}${view.path === '/' ? '/' : view.path}`,
+      lang: live.setup.doc.site.locale,
+      look: lookHref(live),
+      robots: page || place.kind === 'join',
+    });
+  }
+
+  private plansOf(live: Live): Plans {
+    if (this.plans?.live !== live)
+      this.plans = { live, plans: new Plans(live, (view) => this.document(view, live)) };
+    return this.plans.plans;
+  }
+
+  /** The owner's colours as a style sheet, at an address that changes with the revision. */
+  readonly look = (_req: Request, res: Response): void => {
+    const live = this.ports.live.current;
+    if (!live) {
+      res.status(404).end();
+      return;
+    }
+    res.setHeader('Content-Type', 'text/css; charset=utf-8');
+    res.setHeader('Cache-Control', 'public, max-age=31536000, immutable');
+    res.end(lookCss(live));
+  };
+}
+
+export const lookHref = (live: Live): string => `/look-${live.revision}.css`;
+
+export function lookCss(live: Live): string {
+  const colours = siteColours(live.setup.doc.site.look);
+  const rgb = (hex: string) => [1, 3, 5].map((at) => parseInt(hex.slice(at, at + 2), 16)).join(',');
+  const own = Object.entries(colours).map(([name, hex]) => `--${name}:${hex}`);
+  // What the interactive parts are drawn with: the same colours, as the numbers their styles expect.
+  const parts = {
+    background: colours.paper,
+    surface: '#FFFFFF',
+    'on-background': colours.text,
+    'on-surface': colours.text,
+    primary: colours.accent,
+    'on-primary': colours.onAccent,
+    error: '#9E3624',
+    'on-error': '#FFFFFF',
+  };
+  const shared = Object.entries(parts).map(([name, hex]) => `--v-theme-${name}:${rgb(hex)}`);
+  return `:root{${[...own, ...shared].join(';')}}`;
+}
+
+function send(res: Response, status: number, body: Buffer | string): void {
+  res.statusCode = status;
+  res.setHeader('Content-Type', 'text/html; charset=utf-8');
+  res.setHeader('Cache-Control', 'private, no-cache');
+  res.end(body);
+}

@@ -1,0 +1,51 @@
+/**
+ * Purpose: the HTML around a rendered place: head, styles, the state inlined once, the script.
+ * Invariant: no inline script or style, so that the strict content policy holds without exceptions.
+ */
+import { readFileSync } from 'node:fs';
+import { join } from 'node:path';
+import { pathToFileURL } from 'node:url';
+import type { SiteView } from '../../contract';
+import { escapeHtml } from '../../core/messages';
+
+type Manifest = Record<string, { file: string; css?: string[]; isEntry?: boolean; imports?: string[] }>;
+export type Renderer = (view: SiteView) => Promise<string>;
+
+export type Template = {
+  readonly render: Renderer;
+  /** The whole document. `state` must be JSON already safe inside a script element. */
+  page(parts: { html: string; state: string; title: string; description: string; canonical: string; lang: string; look: string; robots: boolean }): string;
+  readonly css: readonly string[];
+};
+
+/** Loads the built site. @throws Error when it has not been built */
+export async function loadTemplate(dist: string): Promise<Template> {
+  const manifest = JSON.parse(readFileSync(join(dist, 'site/.vite/manifest.json'), 'utf8')) as Manifest;
+  const entry = Object.values(manifest).find((item) => item.isEntry);
+  if (!entry) throw new Error('The site’s build has no entry; run npm run build.');
+  const url = (file: string) => `/assets/site/${file}`;
+  const css = (entry.css ?? []).map(url);
+  const preload = (entry.imports ?? []).map((key) => manifest[key]!.file).map(url);
+  const renderer = (await import(/* @vite-ignore */ pathToFileURL(join(dist, 'site-render/render.js')).href)) as {
+    render: Renderer;
+  };
+  const links = [
+    ...css.map((href) => `<link rel="stylesheet" href="${href}">`),
+    ...preload.map((href) => `<link rel="modulepreload" href="${href}">`),
+    `<script type="module" src="${url(entry.file)}"></script>`,
+  ].join('');
+  return {
+    render: renderer.render,
+    css,
+    page: ({ html, state, title, description, canonical, lang, look, robots }) =>
+      `<!doctype html><html lang="${escapeHtml(lang)}"><head><meta charset="utf-8">` +
+      `<meta name="viewport" content="width=device-width,initial-scale=1"><title>${escapeHtml(title)}</title>` +
+      (description ? `<meta name="description" content="${escapeHtml(description)}">` : '') +
+      (robots ? `<link rel="canonical" href="${escapeHtml(canonical)}">` : '<meta name="robots" content="noindex">') +
+      `<link rel="stylesheet" href="${look}">${links}</head><body><div id="site">${html}</div>` +
+      `<script type="application/json" id="view">${state}</script></body></html>`,
+  };
+}
+
+/** JSON that cannot end a script element. */
+export const safeJson = (value: unknown): string => JSON.stringify(value).replace(/</g, '\\u003c');

@@ -1,0 +1,84 @@
+/**
+ * Purpose: moving the site clock of a demo on, so that everything due happens, in order.
+ * How: the clock steps from one due instant to the next, and waits at each until its jobs are done.
+ */
+import type { DataSource } from 'typeorm';
+import type { ClockView } from '../../contract';
+import { countOf, DAY, HOUR, sayDate, sayTime, type Instant } from '../../core/kernel';
+import { addSpan } from '../../core/kernel/calendar';
+import type { Setup } from '../../core/setup';
+import type { SiteClock } from '../platform/clock';
+import type { Jobs } from '../platform/jobs';
+
+const MOST_STEPS = 10_000;
+const PATIENCE = 20_000;
+
+export class ClockService {
+  constructor(
+    private readonly db: DataSource,
+    private readonly clock: SiteClock,
+    private readonly jobs: Jobs,
+    private readonly movable: boolean,
+  ) {}
+
+  async view(setup: Setup): Promise<ClockView> {
+    const now = this.clock.now();
+    const next = this.movable ? await this.jobs.nextDue(now) : null;
+    const ahead = this.clock.ahead();
+    return {
+      movable: this.movable,
+      now: say(now, setup),
+      ahead: ahead < 60_000 ? null : `${ahead < DAY ? countOf(Math.round(ahead / HOUR), 'hour') : countOf(Math.round(ahead / DAY), 'day')} ahead of real time`,
+      nextDue: next ? { at: say(next.at, setup), says: await this.describe(next) } : null,
+    };
+  }
+
+  private async describe(job: { kind: string; payload: unknown }): Promise<string> {
+    if (job.kind === 'applicationTimer') {
+      const { application } = job.payload as { application: string };
+      const [row] = (await this.db.query(
+        'SELECT m.name FROM application a JOIN member m ON m.id = a.member WHERE a.id = ? AND a.shadow = 0',
+        [application],
+      )) as { name: string }[];
+      return row ? `the application of ${row.name}` : 'an application';
+    }
+    return job.kind === 'sendMail' ? 'a mail' : 'some upkeep';
+  }
+
+  /** @returns how many jobs were carried out on the way */
+  async move(by: 'hour' | 'day' | 'nextDue', setup: Setup): Promise<{ now: string; happened: number; says: string }> {
+    const from = this.clock.now();
+    const next = by === 'nextDue' ? await this.jobs.nextDue(from) : null;
+    if (by === 'nextDue' && !next) return { now: say(from, setup), happened: 0, says: 'Nothing is due at any time.' };
+    const to = next ? next.at : by === 'hour' ? from + HOUR : addSpan(from, { count: 1, unit: 'days' }, setup.doc.site.zone);
+    const happened = await this.until(to);
+    const now = say(this.clock.now(), setup);
+    const things = happened === 0 ? 'Nothing was due.' : `${countOf(happened, 'thing')} happened on the way.`;
+    return { now, happened, says: `It is now ${now}. ${things}` };
+  }
+
+  private async until(to: Instant): Promise<number> {
+    let happened = 0;
+    for (let step = 0; step < MOST_STEPS; step++) {
+      const next = await this.jobs.nextDue(this.clock.now());
+      if (!next || next.at > to) break;
+      await this.clock.moveTo(next.at, this.db);
+      happened += await this.drain();
+    }
+    await this.clock.moveTo(to, this.db);
+    return happened + (await this.drain());
+  }
+
+  /** Carries out what is due now, and waits for what other hands have taken. */
+  private async drain(): Promise<number> {
+    const began = Date.now();
+    let done = 0;
+    for (;;) {
+      if (await this.jobs.once()) done++;
+      else if ((await this.jobs.due()) === 0 || Date.now() - began > PATIENCE) return done;
+      else await new Promise((wait) => setTimeout(wait, 20));
+    }
+  }
+}
+
+const say = (at: Instant, setup: Setup): string => `${sayDate(at, setup.doc.site)}, ${sayTime(at, setup.doc.site)}`;

@@ -1,0 +1,2 @@
+export { Today } from './today';
+export { ClockService } from './clock.service';

@@ -1,0 +1,166 @@
+/** Purpose: Today: what needs somebody now, oldest first, and how joining goes. */
+import { LessThanOrEqual, type DataSource, type FindOptionsWhere } from 'typeorm';
+import type { TodayView } from '../../contract';
+import { countOf, DAY, firstNameOf, partOfDay, saySpan, sayDayMonth, sayWeekday, type Instant } from '../../core/kernel';
+import { addSpan } from '../../core/kernel/calendar';
+import { Application } from '../../core/joining';
+import type { Setup } from '../../core/setup';
+import { ApplicationEntity, levelSought, limitOf, summaryOf } from '../joining';
+import type { Directory } from '../members';
+
+const SHOWN = 12;
+const WINDOW = 30;
+
+export class Today {
+  constructor(
+    private readonly db: DataSource,
+    private readonly directory: Directory,
+  ) {}
+
+  /** How many things need somebody: applications to review, and people stuck at a gate. */
+  async needYou(now: Instant, setup: Setup): Promise<number> {
+    const reviews = await this.db.getRepository(ApplicationEntity).countBy(waitingAt('review'));
+    const stuck = await Promise.all(
+      stuckSince(now, setup).map(({ path, before }) =>
+        this.db
+          .getRepository(ApplicationEntity)
+          .countBy({ ...waitingAt('confirmEmail'), path, gateSince: LessThanOrEqual(before) }),
+      ),
+    );
+    return stuck.reduce((sum, count) => sum + count, reviews);
+  }
+
+  async view(staffName: string, now: Instant, setup: Setup): Promise<TodayView> {
+    const place = setup.doc.site;
+    const [reviews, stuck, counts, joining, lately, need] = await Promise.all([
+      this.waiting([waitingAt('review')], now, setup),
+      this.waiting(
+        stuckSince(now, setup).map(({ path, before }) => ({
+          ...waitingAt('confirmEmail'),
+          path,
+          gateSince: LessThanOrEqual(before),
+        })),
+        now,
+        setup,
+      ),
+      this.directory.counts(),
+      this.joining(now, setup),
+      this.lately(now),
+      this.needYou(now, setup),
+    ]);
+    const gate = setup.doc.paths.flatMap((path) => path.gates).find((item) => item.kind === 'review');
+    return {
+      date: sayWeekday(now, place),
+      greeting: `Good ${partOfDay(now, place)}, ${firstNameOf(staffName)}. ${needLine(need)}`,
+      reviews: {
+        ...reviews,
+        note:
+          gate?.kind === 'review'
+            ? `The Review gate allows ${saySpan(gate.limit)}, the mark at ${saySpan(gate.target)} is your own target`
+            : '',
+      },
+      stuck: { ...stuck, note: 'No step taken for half the time allowed' },
+      joining,
+      standings: counts.standings,
+      people: counts.everyone,
+      lately,
+    };
+  }
+
+  private async waiting(where: FindOptionsWhere<ApplicationEntity>[], now: Instant, setup: Setup) {
+    const rows = await this.db
+      .getRepository(ApplicationEntity)
+      .find({ where, order: { gateSince: 'ASC', id: 'ASC' }, take: SHOWN });
+    const total = rows.length < SHOWN ? rows.length : await this.db.getRepository(ApplicationEntity).countBy(where);
+    return {
+      total,
+      rows: rows.map((row) => {
+        const application = Application.parse(row.data);
+        const gate = setup.paths.get(application.path)!.gates[application.gate]!;
+        const question = application.detail?.kind === 'review' ? application.detail.question : null;
+        return {
+          application: application.id,
+          member: application.member,
+          name: application.answers.name,
+          level: levelSought(application, setup, now),
+          summary: gate.kind === 'review' ? summaryOf(application, setup) : confirmSummary(application),
+          limit: limitOf(application, gate, now, setup),
+          waitingForAnswer: question !== null && question.answer === null,
+        };
+      }),
+    };
+  }
+
+  /** The last 30 days' sign-ups, gate by gate. */
+  private async joining(now: Instant, setup: Setup): Promise<TodayView['joining']> {
+    const from = now - WINDOW * DAY;
+    const rows = (await this.db.query(
+      `SELECT path, state, JSON_VALUE(data, '$.gate') AS gate, COUNT(*) AS n FROM application
+       WHERE shadow = 0 AND submitted_at > ? GROUP BY path, state, gate`,
+      [new Date(from)],
+    )) as { path: string; state: Application['state']; gate: string; n: string }[];
+    const swept = await this.sweptSince(from);
+    const titles = [...new Set(setup.doc.paths.flatMap((path) => path.gates.map((gate) => gate.title)))];
+    const gates = titles.map((title) => ({ title, passed: 0, waiting: 0, fell: 0 }));
+    let signedUp = swept;
+    for (const row of rows) {
+      const n = Number(row.n);
+      signedUp += n;
+      setup.paths.get(row.path)?.gates.forEach((gate, at) => {
+        const entry = gates.find((item) => item.title === gate.title)!;
+        if (row.state === 'admitted' || at < Number(row.gate)) entry.passed += n;
+        else if (at === Number(row.gate) && row.state === 'open') entry.waiting += n;
+        else if (at === Number(row.gate)) entry.fell += n;
+      });
+    }
+    if (gates[0]) gates[0].fell += swept;
+    const place = setup.doc.site;
+    return { span: `${sayDayMonth(from, place)} to ${sayDayMonth(now, place)}`, signedUp, gates };
+  }
+
+  /** Sign-ups that were swept leave no row; the sweep is counted as it happens. */
+  private async sweptSince(from: Instant): Promise<number> {
+    const [row] = (await this.db.query(`SELECT COUNT(*) AS n FROM audit WHERE act = 'joining.swept' AND at > ?`, [
+      new Date(from),
+    ])) as { n: string }[];
+    return Number(row?.n ?? 0);
+  }
+
+  /** What happened in the last day without anybody's doing. */
+  private async lately(now: Instant): Promise<TodayView['lately']> {
+    const from = new Date(now - DAY);
+    const count = async (sql: string) => Number(((await this.db.query(sql, [from])) as { n: string }[])[0]?.n ?? 0);
+    const [confirmed, sent, swept] = await Promise.all([
+      count(`SELECT COUNT(*) AS n FROM timeline WHERE what = 'joining.emailConfirmed' AND at > ?`),
+      count(`SELECT COUNT(*) AS n FROM outgoing WHERE sent_at > ?`),
+      count(`SELECT COUNT(*) AS n FROM audit WHERE act = 'joining.swept' AND at > ?`),
+    ]);
+    return [
+      { count: confirmed, says: confirmed === 1 ? 'person confirmed their address' : 'people confirmed their address' },
+      { count: sent, says: sent === 1 ? 'message sent' : 'messages sent' },
+      { count: swept, says: swept === 1 ? 'unfinished sign-up swept away' : 'unfinished sign-ups swept away' },
+    ];
+  }
+}
+
+const waitingAt = (gateKind: string) => ({ shadow: 0, state: 'open' as const, gateKind });
+
+/** For each path, since when somebody at *Confirm email* has used half the time allowed. */
+function stuckSince(now: Instant, setup: Setup): { path: string; before: Instant }[] {
+  return setup.doc.paths.flatMap((path) => {
+    const gate = path.gates.find((item) => item.kind === 'confirmEmail');
+    if (!gate) return [];
+    const allowed = addSpan(now, gate.limit, setup.doc.site.zone) - now;
+    return [{ path: path.id as string, before: now - allowed / 2 }];
+  });
+}
+
+function needLine(need: number): string {
+  if (need === 0) return 'Nothing needs you.';
+  return need === 1 ? 'One thing needs you.' : `${countOf(need, 'thing')} need you, the oldest first.`;
+}
+
+function confirmSummary(application: Application): string {
+  const sends = application.detail?.kind === 'confirmEmail' ? application.detail.sends.length : 0;
+  return `Confirm email: ${countOf(sends, 'code')} sent, none used`;
+}

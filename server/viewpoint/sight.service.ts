@@ -1,0 +1,70 @@
+/** Purpose: the viewpoint: what one person, on one day, can open. */
+import type { DataSource } from 'typeorm';
+import type { SightView } from '../../contract';
+import { standingLabel, visitorFacts, type Facts } from '../../core/facts';
+import { waitsAt } from '../../core/joining';
+import { countOf, dayOf, sayDate, sayTime, type Instant, type MemberId } from '../../core/kernel';
+import { daysBetween, startOfDay } from '../../core/kernel/calendar';
+import { pagesSeen, sightSentence } from '../../core/pages';
+import type { Setup } from '../../core/setup';
+import { applicationOfMember } from '../joining';
+import { factsOf, levelNote } from '../members';
+import type { Live } from '../setup';
+
+export type Viewpoint = { readonly facts: Facts; readonly at: Instant };
+
+/** The same time of day on another calendar day; `now` itself when no day is named. */
+export function instantOn(day: string | undefined, now: Instant, setup: Setup): Instant {
+  const { zone } = setup.doc.site;
+  const today = dayOf(now, setup.doc.site);
+  if (!day || day === today) return now;
+  const start = startOfDay(day, zone);
+  const own = startOfDay(today, zone);
+  return start === null || own === null ? now : start + (now - own);
+}
+
+export class Sight {
+  constructor(private readonly db: DataSource) {}
+
+  /** @returns null when there is no such person */
+  async of(person: string, day: string | undefined, now: Instant, setup: Setup): Promise<Viewpoint | null> {
+    const at = instantOn(day, now, setup);
+    if (person === 'visitor') return { facts: visitorFacts, at };
+    const [row] = (await this.db.query(`SELECT 1 FROM member WHERE id = ? AND shadow_of = ''`, [person])) as unknown[];
+    const facts = row ? await factsOf(this.db.manager, person as MemberId) : null;
+    return facts ? { facts, at } : null;
+  }
+
+  async view(view: Viewpoint, now: Instant, live: Live): Promise<SightView> {
+    const { setup, doors } = live;
+    const { facts, at } = view;
+    const pages = pagesSeen(facts, at, doors);
+    const waiting = facts.member && facts.standing === 'applicant' ? await this.waiting(facts.member, at, setup) : '';
+    const days = daysBetween(now, at, setup.doc.site.zone);
+    return {
+      person: {
+        id: facts.member ?? 'visitor',
+        name: facts.name ?? 'Visitor',
+        note: facts.member ? noteOf(facts, setup, at) : 'not signed in',
+        standing: facts.standing,
+      },
+      day: dayOf(at, setup.doc.site),
+      dayLabel: sayDate(at, setup.doc.site).replace(/(\d+ \p{L}{3})\p{L}*/u, '$1'),
+      distance: days === 0 ? `today, ${sayTime(now, setup.doc.site)}` : days > 0 ? `in ${countOf(days, 'day')}` : `${countOf(-days, 'day')} ago`,
+      sentence: sightSentence(pages, waiting),
+      pages: pages.map((page) => ({ ...page, because: page.because as SightView['pages'][number]['because'] })),
+    };
+  }
+
+  private async waiting(member: MemberId, at: Instant, setup: Setup): Promise<string> {
+    const stored = await applicationOfMember(this.db.manager, member);
+    const path = stored ? setup.paths.get(stored.application.path) : undefined;
+    return stored && path ? waitsAt(path, stored.application, at, setup) : '';
+  }
+}
+
+function noteOf(facts: Facts, setup: Setup, at: Instant): string {
+  const level = levelNote(facts, setup, at);
+  const standing = facts.standing ? standingLabel[facts.standing].toLowerCase() : '';
+  return facts.standing === 'admitted' ? (level ?? standing) : standing;
+}

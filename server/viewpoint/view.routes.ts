@@ -1,0 +1,62 @@
+/**
+ * Purpose: the site as another person sees it, for the mount in the desk. Staff only; the page is inert (no
+ * script runs, nothing can be sent) and its links stay within the same viewpoint.
+ */
+import type { Request, Response } from 'express';
+import type { Sessions } from '../accounts';
+import type { SiteClock } from '../platform/clock';
+import { cookieOf } from '../platform/cookies';
+import { plainProblem } from '../platform/problem';
+import type { LiveSetup } from '../setup';
+import { placeFor, type PlaceSources, type Site } from '../site';
+import type { Sight } from './sight.service';
+
+export type ViewPorts = {
+  readonly live: LiveSetup;
+  readonly sessions: Sessions;
+  readonly clock: SiteClock;
+  readonly sight: Sight;
+  readonly site: Site;
+  readonly sources: PlaceSources;
+  readonly address: string;
+};
+
+export const viewpointRoute =
+  (ports: ViewPorts) =>
+  async (req: Request, res: Response): Promise<void> => {
+    const refuse = (code: 'not-signed-in' | 'not-found') => {
+      const body = plainProblem(code);
+      res.status(body.status).type('application/problem+json').send(JSON.stringify(body));
+    };
+    const now = ports.clock.now();
+    const secret = cookieOf(req.headers.cookie, 'admissa_staff');
+    if (!secret || !(await ports.sessions.staff(secret, now))) return refuse('not-signed-in');
+    const live = ports.live.current;
+    const [, , person = '', day = '', ...rest] = req.path.split('/');
+    const known = /^(visitor|[a-z0-9]{20})$/.test(person) && /^\d{4}-\d{2}-\d{2}$/.test(day);
+    const view = live && known ? await ports.sight.of(person, day, now, live.setup) : null;
+    if (!live || !view) return refuse('not-found');
+    const base = `/viewpoint/${person}/${day}`;
+    const looker = { facts: view.facts, session: null, now: view.at };
+    const query = req.originalUrl.includes('?') ? req.originalUrl.slice(req.originalUrl.indexOf('?')) : '';
+    let place = await placeFor(new URL(`/${rest.join('/')}${query}`, ports.address), looker, live, ports.sources);
+    if (place.is === 'elsewhere') place = await placeFor(new URL(place.to, ports.address), looker, live, ports.sources);
+    if (place.is === 'elsewhere') return refuse('not-found');
+    const html = await ports.site.document(place.view, live);
+    res.status(200);
+    res.setHeader('Content-Type', 'text/html; charset=utf-8');
+    res.setHeader('Cache-Control', 'no-store');
+    res.setHeader(
+      'Content-Security-Policy',
+      "default-src 'none'; style-src 'self'; font-src 'self'; img-src 'self'; frame-ancestors 'self'; sandbox allow-same-origin",
+    );
+    res.end(inert(html, base));
+  };
+
+/** Takes the scripts out and keeps links inside the viewpoint. */
+function inert(html: string, base: string): string {
+  return html
+    .replace(/<script\b[\s\S]*?<\/script>/g, '')
+    .replace(/<link rel="modulepreload"[^>]*>/g, '')
+    .replace(/(<a\b[^>]*?\shref=")(\/(?!assets|look)[^"]*)"/g, (_, before: string, path: string) => `${before}${base}${path}"`);
+}
