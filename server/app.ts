@@ -31,6 +31,7 @@ export async function makeApp(services: Services, log: Log): Promise<Express> {
   app.get('/health/live', (_req, res) => void res.json({ live: true }));
   app.get('/health/ready', ready(services));
   app.get(/^\/look-\d+\.css$/, site.look);
+  app.get(/^\/icon-\d+\.svg$/, site.icon);
   const files = { immutable: true, maxAge: '1y', index: false, fallthrough: false, redirect: false } as const;
   app.use('/assets/site', express.static(join(config.dist, 'site'), files));
   app.use('/assets/desk', express.static(join(config.dist, 'desk'), files));

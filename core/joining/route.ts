@@ -1,8 +1,7 @@
 /**
  * Purpose: where a person stands on a path, for the person and for staff: gates done, now and to come.
  */
-import { countOf, never, sayDate, saySpan, type Instant } from '../kernel';
-import { daysBetween } from '../kernel/calendar';
+import { countBegins, DAY, never, sayDate, saySpan, type Instant } from '../kernel';
 import type { GateItem, PathItem, Setup } from '../setup';
 import type { Application } from './application';
 
@@ -54,12 +53,10 @@ function doneTitle(gate: GateItem): string {
 }
 
 /** `Waits at gate 2 of 2, Review. 10 days left.` */
-export function waitsAt(path: PathItem, application: Application, now: Instant, setup: Setup): string {
+export function waitsAt(path: PathItem, application: Application, now: Instant): string {
   const gate = path.gates[application.gate];
   if (application.state !== 'open' || !gate) return '';
-  const left = application.limitAt === null ? null : daysBetween(now, application.limitAt, setup.doc.site.zone);
-  const time = left === null ? '' : left < 0 ? ' Its time is over.' : ` ${sentence(countOf(left, 'day'))} left.`;
+  const left = application.limitAt === null ? null : Math.ceil((application.limitAt - now) / DAY);
+  const time = left === null ? '' : left <= 0 ? ' Its time is over.' : ` ${countBegins(left, 'day')} left.`;
   return `Waits at gate ${application.gate + 1} of ${path.gates.length}, ${gate.title}.${time}`;
 }
-
-const sentence = (text: string) => text.charAt(0).toUpperCase() + text.slice(1);

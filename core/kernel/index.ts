@@ -1,5 +1,6 @@
 export * from './result';
 export * from './ids';
 export * from './money';
+export * from './count';
 export * from './time';
 export * from './words';

@@ -23,11 +23,6 @@ export function saySpan(span: Span): string {
   return `${span.count} ${span.count === 1 ? span.unit.slice(0, -1) : span.unit}`;
 }
 
-/** `9 days`, `1 day`, `no days`. */
-export function countOf(count: number, one: string, many = `${one}s`): string {
-  return count === 0 ? `no ${many}` : count === 1 ? `1 ${one}` : `${count.toLocaleString('en-GB')} ${many}`;
-}
-
 const formats = new Map<string, Intl.DateTimeFormat>();
 function format(place: Place, options: Intl.DateTimeFormatOptions): Intl.DateTimeFormat {
   const key = `${place.zone}|${place.locale}|${JSON.stringify(options)}`;

@@ -1,6 +1,6 @@
 /** Purpose: the endpoints of the public site, each a list of steps. */
 import { visitorFacts } from '../../core/facts';
-import { mailKey, readMail } from '../../core/fields';
+import { mailKey, readForm, readMail } from '../../core/fields';
 import type { JoiningRefusal } from '../../core/joining';
 import { countOf, sayMoment, type MemberId } from '../../core/kernel';
 import { deviceOf, type PasswordRefusal } from '../accounts';
@@ -105,7 +105,7 @@ export const siteApi = {
     if (!form) throw problem('not-found', { detail: 'There is no such form.' });
     // A program that fills in the hidden field is told nothing.
     if (input.website !== '') return { next: '/joining' };
-    if (input.took < QUICKEST)
+    if (input.took < QUICKEST && readForm(form, live!.setup, input.answers).ok)
       throw problem('too-many', { wait: 1, detail: 'That was quicker than anyone can write. Look through your answers and send again.' });
     const sent = await services.joining.submit(form, input.answers, input.once, device(context));
     if (!sent.ok) throw problem('form-faults', { faults: sent.refusal });

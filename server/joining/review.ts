@@ -81,7 +81,7 @@ export async function applicationView(
     sent: sayDate(application.submittedAt, setup.doc.site),
     state: application.state,
     gate: gate?.title ?? null,
-    says: application.state === 'open' ? waitsAt(path, application, now, setup) : endedLine(application, setup),
+    says: application.state === 'open' ? waitsAt(path, application, now) : endedLine(application, setup),
     canReview: mayReview && gate?.kind === 'review',
     answers: answersOf(application, setup),
     duplicates: application.state === 'open' ? await likelyDuplicates(manager, application) : [],

@@ -72,6 +72,7 @@ export class Site {
       canonical: `${address}${view.path === '/' ? '/' : view.path}`,
       lang: live.setup.doc.site.locale,
       look: lookHref(live),
+      icon: `/icon-${live.revision}.svg`,
       robots: page || place.kind === 'join',
     });
   }
@@ -83,16 +84,24 @@ export class Site {
   }
 
   /** The owner's colours as a style sheet, at an address that changes with the revision. */
-  readonly look = (_req: Request, res: Response): void => {
+  readonly look = (_req: Request, res: Response): void => this.file(res, 'text/css; charset=utf-8', lookCss);
+
+  readonly icon = (_req: Request, res: Response): void => this.file(res, 'image/svg+xml', iconSvg);
+
+  private file(res: Response, type: string, make: (live: Live) => string): void {
     const live = this.ports.live.current;
-    if (!live) {
-      res.status(404).end();
-      return;
-    }
-    res.setHeader('Content-Type', 'text/css; charset=utf-8');
+    res.setHeader('Content-Type', type);
     res.setHeader('Cache-Control', 'public, max-age=31536000, immutable');
-    res.end(lookCss(live));
-  };
+    res.status(live ? 200 : 404).end(live ? make(live) : '');
+  }
+}
+
+/** The owner's mark as an icon; a plain arch where there is none. */
+function iconSvg(live: Live): string {
+  const { look } = live.setup.doc.site;
+  const mark = look.mark ?? { size: 20, stroke: 2, paths: ['M4 17V9a6 6 0 0 1 12 0v8M2 17h16'] };
+  const paths = mark.paths.map((d) => `<path d="${d}"/>`).join('');
+  return `<svg xmlns="http://www.w3.org/2000/svg" viewBox="0 0 ${mark.size} ${mark.size}"><g fill="none" stroke="${look.accent}" stroke-width="${mark.stroke}">${paths}</g></svg>`;
 }
 
 export const lookHref = (live: Live): string => `/look-${live.revision}.css`;

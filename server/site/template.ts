@@ -14,7 +14,7 @@ export type Renderer = (view: SiteView) => Promise<string>;
 export type Template = {
   readonly render: Renderer;
   /** The whole document. `state` must be JSON already safe inside a script element. */
-  page(parts: { html: string; state: string; title: string; description: string; canonical: string; lang: string; look: string; robots: boolean }): string;
+  page(parts: { html: string; state: string; title: string; description: string; canonical: string; lang: string; look: string; icon: string; robots: boolean }): string;
   readonly css: readonly string[];
 };
 
@@ -37,12 +37,12 @@ export async function loadTemplate(dist: string): Promise<Template> {
   return {
     render: renderer.render,
     css,
-    page: ({ html, state, title, description, canonical, lang, look, robots }) =>
+    page: ({ html, state, title, description, canonical, lang, look, icon, robots }) =>
       `<!doctype html><html lang="${escapeHtml(lang)}"><head><meta charset="utf-8">` +
       `<meta name="viewport" content="width=device-width,initial-scale=1"><title>${escapeHtml(title)}</title>` +
       (description ? `<meta name="description" content="${escapeHtml(description)}">` : '') +
       (robots ? `<link rel="canonical" href="${escapeHtml(canonical)}">` : '<meta name="robots" content="noindex">') +
-      `<link rel="stylesheet" href="${look}">${links}</head><body><div id="site">${html}</div>` +
+      `<link rel="icon" href="${icon}"><link rel="stylesheet" href="${look}">${links}</head><body><div id="site">${html}</div>` +
       `<script type="application/json" id="view">${state}</script></body></html>`,
   };
 }

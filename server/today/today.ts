@@ -1,7 +1,7 @@
 /** Purpose: Today: what needs somebody now, oldest first, and how joining goes. */
 import { LessThanOrEqual, type DataSource, type FindOptionsWhere } from 'typeorm';
 import type { TodayView } from '../../contract';
-import { countOf, DAY, firstNameOf, partOfDay, saySpan, sayDayMonth, sayWeekday, type Instant } from '../../core/kernel';
+import { countBegins, countOf, DAY, firstNameOf, partOfDay, saySpan, sayDayMonth, sayWeekday, type Instant } from '../../core/kernel';
 import { addSpan } from '../../core/kernel/calendar';
 import { Application } from '../../core/joining';
 import type { Setup } from '../../core/setup';
@@ -157,7 +157,7 @@ function stuckSince(now: Instant, setup: Setup): { path: string; before: Instant
 
 function needLine(need: number): string {
   if (need === 0) return 'Nothing needs you.';
-  return need === 1 ? 'One thing needs you.' : `${countOf(need, 'thing')} need you, the oldest first.`;
+  return need === 1 ? 'One thing needs you.' : `${countBegins(need, 'thing')} need you, the oldest first.`;
 }
 
 function confirmSummary(application: Application): string {

@@ -59,7 +59,7 @@ export class Sight {
   private async waiting(member: MemberId, at: Instant, setup: Setup): Promise<string> {
     const stored = await applicationOfMember(this.db.manager, member);
     const path = stored ? setup.paths.get(stored.application.path) : undefined;
-    return stored && path ? waitsAt(path, stored.application, at, setup) : '';
+    return stored && path ? waitsAt(path, stored.application, at) : '';
   }
 }
 

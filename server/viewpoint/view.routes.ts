@@ -58,5 +58,5 @@ function inert(html: string, base: string): string {
   return html
     .replace(/<script\b[\s\S]*?<\/script>/g, '')
     .replace(/<link rel="modulepreload"[^>]*>/g, '')
-    .replace(/(<a\b[^>]*?\shref=")(\/(?!assets|look)[^"]*)"/g, (_, before: string, path: string) => `${before}${base}${path}"`);
+    .replace(/(<a\b[^>]*?\shref=")(\/[^"]*)"/g, (_, before: string, path: string) => `${before}${base}${path}"`);
 }

@@ -1,0 +1,18 @@
+import vue from '@vitejs/plugin-vue';
+import { defineConfig } from 'vite';
+
+/** The desk. */
+export default defineConfig({
+  root: 'web/desk',
+  plugins: [vue()],
+  base: '/assets/desk/',
+  publicDir: false,
+  build: {
+    outDir: '../../dist/desk',
+    emptyOutDir: true,
+    assetsInlineLimit: 0,
+    assetsDir: '.',
+    modulePreload: { polyfill: false },
+    chunkSizeWarningLimit: 900,
+  },
+});

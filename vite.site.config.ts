@@ -1,0 +1,20 @@
+import vue from '@vitejs/plugin-vue';
+import { defineConfig } from 'vite';
+
+/** The public site, built apart from the desk: once for browsers, once (with --ssr) for rendering on the server. */
+export default defineConfig(({ isSsrBuild }) => ({
+  plugins: [vue()],
+  base: '/assets/site/',
+  publicDir: false,
+  build: {
+    outDir: isSsrBuild ? 'dist/site-render' : 'dist/site',
+    emptyOutDir: true,
+    manifest: !isSsrBuild,
+    assetsInlineLimit: 0,
+    minify: !isSsrBuild,
+    cssMinify: true,
+    assetsDir: '.',
+    modulePreload: { polyfill: false },
+    rolldownOptions: { input: isSsrBuild ? 'web/site/render.ts' : 'web/site/main.ts' },
+  },
+}));

@@ -1,0 +1,48 @@
+<script setup lang="ts">
+/** The site clock of a demo: what it shows, and moving it on. Everything due on the way happens, in order. */
+import { useQuery } from '@pinia/colada';
+import { ref } from 'vue';
+import { VBtn } from 'vuetify/components/VBtn';
+import { VMenu } from 'vuetify/components/VMenu';
+import { calls, troubleOf } from '../calls';
+import { useNotice } from '../notice';
+import { useFresh } from '../session';
+
+const clock = useQuery({ key: ['clock'], query: () => calls.clock({}) });
+const moving = ref(false);
+const notice = useNotice();
+const fresh = useFresh();
+
+async function move(by: 'hour' | 'day' | 'nextDue'): Promise<void> {
+  moving.value = true;
+  try {
+    notice.says = (await calls.moveClock({ by })).says;
+    await fresh();
+  } catch (error) {
+    notice.says = troubleOf(error).says;
+  } finally {
+    moving.value = false;
+  }
+}
+</script>
+
+<template>
+  <VMenu @update:model-value="clock.refetch()">
+    <template #activator="{ props: button }">
+      <VBtn v-bind="button" class="bar__clock" :disabled="moving">{{ moving ? 'Moving on…' : 'Demo clock' }}<i class="caret" /></VBtn>
+    </template>
+    <div class="drop drop--clock">
+      <p><b>{{ clock.data.value?.now }}</b><span v-if="clock.data.value?.ahead" class="quiet">{{ clock.data.value.ahead }}</span></p>
+      <ul>
+        <li><button type="button" class="drop__item" @click="move('hour')">On by an hour</button></li>
+        <li><button type="button" class="drop__item" @click="move('day')">On by a day</button></li>
+        <li>
+          <button type="button" class="drop__item" :disabled="!clock.data.value?.nextDue" @click="move('nextDue')">
+            To the next due thing
+            <span class="quiet">{{ clock.data.value?.nextDue ? `${clock.data.value.nextDue.says}, ${clock.data.value.nextDue.at}` : 'nothing is due' }}</span>
+          </button>
+        </li>
+      </ul>
+    </div>
+  </VMenu>
+</template>

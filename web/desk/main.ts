@@ -1,0 +1,24 @@
+/** The desk in a browser. */
+import { PiniaColada } from '@pinia/colada';
+import { createPinia } from 'pinia';
+import { createApp } from 'vue';
+import 'vuetify/styles/core';
+import '../kit/fonts.css';
+import '../kit/tokens.css';
+import '../kit/fields/fields.css';
+import './desk.css';
+import DeskApp from './DeskApp.vue';
+import { houseVuetify } from '../kit/vuetify';
+import { makeRouter } from './router';
+import { darkNow } from './preferences';
+import { themes } from './themes';
+
+const nonce = document.querySelector<HTMLMetaElement>('meta[name="style-nonce"]')?.content;
+const vuetify = houseVuetify({ defaultTheme: darkNow() ? 'deskDark' : 'desk', themes, cspNonce: nonce, utilities: false });
+
+createApp(DeskApp)
+  .use(createPinia())
+  .use(PiniaColada, { queryOptions: { staleTime: 2_000, gcTime: 60_000 } })
+  .use(makeRouter())
+  .use(vuetify)
+  .mount('#desk');

@@ -1,0 +1,111 @@
+<script setup lang="ts">
+/** Members: counts per standing, search as one types, a few filters, sorting, the list, and the side sheet. */
+import { useQuery } from '@pinia/colada';
+import { computed, ref, watch } from 'vue';
+import { useRoute, useRouter } from 'vue-router';
+import { MemberSort, type MemberRow } from '../../../contract';
+import { Standing } from '../../../core/facts';
+import { countOf } from '../../../core/kernel/count';
+import { calls, troubleOf } from '../calls';
+import { useLetter } from '../frame/keys';
+import MemberFilters from './MemberFilters.vue';
+import MemberTable from './MemberTable.vue';
+import PersonSheet from './PersonSheet.vue';
+import StandingTally from './StandingTally.vue';
+
+defineProps<{ me: { mayReview: boolean } }>();
+const route = useRoute();
+const router = useRouter();
+const one = (name: string) => {
+  const value = route.query[name];
+  return typeof value === 'string' && value !== '' ? value : undefined;
+};
+/** What is asked for stands in the address, so that it can be kept, shared and gone back to. */
+const asked = computed(() => ({
+  q: one('q') ?? '',
+  standing: Standing.safeParse(one('standing')).data,
+  level: one('level'),
+  group: one('group'),
+  sort: MemberSort.safeParse(one('sort')).data ?? ('name' as const),
+}));
+const person = computed(() => one('person') ?? null);
+
+const counts = useQuery({ key: ['counts'], query: () => calls.counts({}) });
+const list = useQuery({ key: () => ['members', asked.value], query: () => calls.members({ ...asked.value, limit: 50 }), placeholderData: (before) => before });
+/** Further pages, fetched one by one behind the first. */
+const further = ref<MemberRow[]>([]);
+const more = ref<string | null>(null);
+const moreTrouble = ref<string | null>(null);
+watch(
+  () => list.data.value,
+  (page) => {
+    further.value = [];
+    more.value = page?.more ?? null;
+  },
+  { immediate: true },
+);
+const rows = computed(() => [...(list.data.value?.rows ?? []), ...further.value]);
+
+async function showMore(): Promise<void> {
+  if (!more.value) return;
+  try {
+    const page = await calls.members({ ...asked.value, after: more.value, limit: 50 });
+    further.value.push(...page.rows);
+    more.value = page.more;
+    moreTrouble.value = null;
+  } catch (error) {
+    moreTrouble.value = troubleOf(error).says;
+  }
+}
+
+function ask(change: Record<string, string | undefined>): void {
+  const query = { ...route.query, ...change };
+  for (const [name, value] of Object.entries(query)) if (!value) delete query[name];
+  void router.replace({ path: route.path, query });
+}
+function open(id: string | null): void {
+  void router.push({ path: route.path, query: { ...route.query, person: id ?? undefined } });
+}
+
+const at = ref(-1);
+function step(by: number): void {
+  at.value = Math.max(0, Math.min(rows.value.length - 1, at.value + by));
+  document.querySelectorAll<HTMLElement>('[data-member] button')[at.value]?.focus();
+}
+useLetter('j', () => step(1));
+useLetter('k', () => step(-1));
+const filtered = computed(() => Boolean(asked.value.q || asked.value.standing || asked.value.level || asked.value.group));
+</script>
+
+<template>
+  <div class="members">
+    <section class="members__list" aria-label="Members">
+      <StandingTally :counts="counts.data.value" :chosen="asked.standing" @choose="ask({ standing: $event })" />
+      <MemberFilters
+        :asked="asked"
+        :levels="counts.data.value?.levels ?? []"
+        :groups="counts.data.value?.groups ?? []"
+        @ask="ask"
+      />
+      <MemberTable
+        :rows="rows"
+        :loading="list.isPending.value"
+        :error="list.error.value"
+        :chosen="person"
+        :sort="asked.sort"
+        :filtered="filtered"
+        @open="open"
+        @again="list.refetch()"
+        @sort="ask({ sort: $event })"
+        @clear="ask({ q: undefined, standing: undefined, level: undefined, group: undefined })"
+      />
+      <footer v-if="list.data.value" class="members__foot">
+        <span role="status">{{ rows.length }} of {{ countOf(list.data.value.total, 'person', 'people') }}</span>
+        <button v-if="more" type="button" class="linklike" @click="showMore">Show 50 more</button>
+        <span v-if="moreTrouble" class="field__fault">{{ moreTrouble }}</span>
+      </footer>
+    </section>
+    <PersonSheet v-if="person" :id="person" :me="me" @close="open(null)" />
+    <aside v-else class="sheet sheet--empty"><p class="quiet">Choose a person to see the facts and the timeline here.</p></aside>
+  </div>
+</template>

@@ -1,0 +1,76 @@
+<script setup lang="ts">
+/** Today: what needs somebody, oldest first, beside how joining goes. */
+import { computed, ref, watch } from 'vue';
+import { useRoute, useRouter } from 'vue-router';
+import Trouble from '../../kit/Trouble.vue';
+import Waiting from '../../kit/Waiting.vue';
+import { useLetter } from '../frame/keys';
+import PersonSheet from '../members/PersonSheet.vue';
+import JoiningChart from './JoiningChart.vue';
+import StandingChart from './StandingChart.vue';
+import WorkList from './WorkList.vue';
+import { useToday } from './today.query';
+
+const props = defineProps<{ me: { mayReview: boolean } }>();
+const today = useToday();
+const route = useRoute();
+const router = useRouter();
+const person = computed(() => (typeof route.query['person'] === 'string' ? route.query['person'] : null));
+const data = computed(() => today.data.value);
+const rows = computed(() => [...(data.value?.reviews.rows ?? []), ...(data.value?.stuck.rows ?? [])]);
+const at = ref(-1);
+watch(rows, () => (at.value = Math.min(at.value, rows.value.length - 1)));
+
+function open(member: string | null): void {
+  void router.push({ path: '/desk', query: member ? { person: member } : {} });
+}
+function step(by: number): void {
+  at.value = Math.max(0, Math.min(rows.value.length - 1, at.value + by));
+  document.querySelectorAll<HTMLElement>('[data-row] button')[at.value]?.focus();
+}
+useLetter('j', () => step(1));
+useLetter('k', () => step(-1));
+</script>
+
+<template>
+  <div class="today">
+    <div class="today__left">
+      <Trouble v-if="today.error.value && !data" :error="today.error.value" @again="today.refetch()" />
+      <Waiting v-else-if="!data" :rows="9" label="Today is on its way" />
+      <template v-else>
+        <WorkList
+          title="Applications to review"
+          :note="data.reviews.note"
+          :rows="data.reviews.rows"
+          :total="data.reviews.total"
+          :button="props.me.mayReview ? 'Review' : 'Open'"
+          :chosen="person"
+          empty="Nobody is waiting at this gate. New applications stand here as soon as their address is confirmed."
+          @open="open"
+        />
+        <WorkList
+          title="Stuck at a gate"
+          :note="data.stuck.note"
+          :rows="data.stuck.rows"
+          :total="data.stuck.total"
+          button="Open"
+          :chosen="person"
+          empty="Nobody is stuck. Whoever has taken no step for half the time allowed stands here."
+          @open="open"
+        />
+        <section>
+          <div class="section-head"><h2>Done without you</h2><span class="section-head__note quiet">in the last day</span></div>
+          <ul class="lately"><li v-for="item in data.lately" :key="item.says"><b>{{ item.count }}</b> {{ item.says }}</li></ul>
+        </section>
+      </template>
+    </div>
+    <PersonSheet v-if="person" :id="person" :me="me" @close="open(null)" />
+    <aside v-else class="today__right" aria-label="How it goes">
+      <template v-if="data">
+        <JoiningChart :joining="data.joining" />
+        <StandingChart :standings="data.standings" :people="data.people" />
+      </template>
+      <Waiting v-else-if="!today.error.value" :rows="6" />
+    </aside>
+  </div>
+</template>

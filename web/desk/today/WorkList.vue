@@ -1,0 +1,27 @@
+<script setup lang="ts">
+/** A work list: rows with a limit each, oldest first, one button a row. */
+import { VBtn } from 'vuetify/components/VBtn';
+import type { TodayView } from '../../../contract';
+import LimitRuler from '../../kit/LimitRuler.vue';
+
+type Row = TodayView['stuck']['rows'][number] & { waitingForAnswer?: boolean };
+defineProps<{ title: string; note: string; rows: Row[]; total: number; button: string; empty: string; chosen: string | null }>();
+defineEmits<{ open: [member: string] }>();
+</script>
+
+<template>
+  <section class="work-list">
+    <div class="section-head"><h2>{{ title }}</h2><span class="section-head__count">{{ total }}</span><span v-if="rows.length" class="section-head__note quiet">{{ note }}</span></div>
+    <p v-if="rows.length === 0" class="empty">{{ empty }}</p>
+    <ul v-else>
+      <li v-for="row in rows" :key="row.application" data-row class="work-row" :class="{ 'work-row--chosen': row.member === chosen }">
+        <b class="work-row__name">{{ row.name }}</b>
+        <span class="work-row__level">{{ row.level }}</span>
+        <span class="work-row__summary quiet">{{ row.waitingForAnswer ? 'Your question waits for an answer' : row.summary }}</span>
+        <LimitRuler :limit="row.limit" />
+        <VBtn size="small" class="work-row__button" :aria-label="`${button} ${row.name}`" @click="$emit('open', row.member)">{{ button }}</VBtn>
+      </li>
+    </ul>
+    <p v-if="total > rows.length" class="empty">The oldest {{ rows.length }} of {{ total }}. The others move up as these are done.</p>
+  </section>
+</template>

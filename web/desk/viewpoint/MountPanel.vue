@@ -1,0 +1,39 @@
+<script setup lang="ts">
+/** The mount: the page being looked at, as the chosen person would see it, and why its door is open or shut. */
+import { computed } from 'vue';
+import { VSelect } from 'vuetify/components/VSelect';
+import { VThemeProvider } from 'vuetify/components/VThemeProvider';
+import DoorTrace from './DoorTrace.vue';
+import { useSight } from './sight.query';
+import { useViewpoint } from './viewpoint.store';
+
+const viewpoint = useViewpoint();
+const sight = useSight();
+const data = computed(() => sight.data.value);
+const name = computed(() => (data.value?.person.id === 'visitor' ? 'a visitor' : (data.value?.person.name.split(' ')[0] ?? '')));
+const pages = computed(() =>
+  (data.value?.pages ?? []).map((page) => ({
+    title: `${page.title}, ${page.open ? 'open' : page.outside ? 'seen from outside' : 'not there'}`,
+    value: page.href,
+  })),
+);
+const looked = computed(() => data.value?.pages.find((page) => page.href === viewpoint.page));
+const address = computed(() => (data.value ? `/viewpoint/${data.value.person.id}/${data.value.day}${viewpoint.page}` : undefined));
+</script>
+
+<template>
+  <VThemeProvider theme="mount">
+    <aside class="mount" :aria-label="`What ${name} sees`">
+      <header class="mount__head">
+        <h2>What {{ name }} sees</h2>
+        <a v-if="address" class="linklike" :href="address" target="_blank" rel="noopener">Full page</a>
+      </header>
+      <div class="field mount__pick"><VSelect v-model="viewpoint.page" :items="pages" aria-label="Page" /></div>
+      <iframe v-if="address" :key="address" class="mount__paper" :src="address" sandbox="allow-same-origin" :title="`The page as ${name} sees it`" />
+      <details v-if="looked" class="mount__why" :open="!looked.open">
+        <summary>{{ looked.open ? `Why ${name} gets in` : `Why ${name} is shut out` }}</summary>
+        <DoorTrace :trace="looked.because" />
+      </details>
+    </aside>
+  </VThemeProvider>
+</template>

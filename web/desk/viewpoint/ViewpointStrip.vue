@@ -1,0 +1,55 @@
+<script setup lang="ts">
+/** The viewpoint strip: whose eyes, which day, what that person can open, and the view itself. */
+import { computed, onBeforeUnmount, ref, watch } from 'vue';
+import { VBtn } from 'vuetify/components/VBtn';
+import { VThemeProvider } from 'vuetify/components/VThemeProvider';
+import StandingMark from '../../kit/StandingMark.vue';
+import { troubleOf } from '../calls';
+import PersonPicker from './PersonPicker.vue';
+import { useSight } from './sight.query';
+import { useViewpoint } from './viewpoint.store';
+
+const viewpoint = useViewpoint();
+const sight = useSight();
+const data = computed(() => sight.data.value);
+watch(data, (now) => (viewpoint.shown = now?.day ?? null), { immediate: true });
+
+const late = ref(false);
+let timer: ReturnType<typeof setTimeout> | undefined;
+watch(
+  () => sight.isLoading.value,
+  (loading) => {
+    clearTimeout(timer);
+    late.value = false;
+    if (loading) timer = setTimeout(() => (late.value = true), 400);
+  },
+);
+onBeforeUnmount(() => clearTimeout(timer));
+const sentence = computed(() => {
+  if (late.value) return 'Looking…';
+  if (sight.error.value) return troubleOf(sight.error.value).says;
+  return data.value?.sentence ?? '';
+});
+</script>
+
+<template>
+  <VThemeProvider theme="mount">
+    <footer class="strip" aria-label="Viewpoint">
+      <h2 class="strip__name">
+        <svg width="20" height="20" viewBox="0 0 20 20" aria-hidden="true"><path d="M3.5 18V9.5a6.5 6.5 0 0 1 13 0V18M1 18h18" /><circle cx="10" cy="10.4" r="2.3" /></svg>
+        <span>Viewpoint</span>
+      </h2>
+      <PersonPicker>
+        <StandingMark v-if="data?.person.standing" :standing="data.person.standing" :word="false" />
+        <b>{{ data?.person.name ?? 'Visitor' }}</b><span class="strip__quiet">{{ data?.person.note }}</span>
+      </PersonPicker>
+      <div class="strip__date" role="group" aria-label="Date">
+        <button type="button" aria-label="A day back" @click="viewpoint.step(-1)">‹</button>
+        <button type="button" class="strip__day" title="Back to today" @click="viewpoint.day = null"><b>{{ data?.dayLabel }}</b><span class="strip__quiet">{{ data?.distance }}</span></button>
+        <button type="button" aria-label="A day on" @click="viewpoint.step(1)">›</button>
+      </div>
+      <p class="strip__says" role="status">{{ sentence }}</p>
+      <VBtn class="strip__open" :aria-expanded="viewpoint.open" @click="viewpoint.toggle()">{{ viewpoint.open ? 'Close the view' : 'Open the view' }} <kbd>V</kbd></VBtn>
+    </footer>
+  </VThemeProvider>
+</template>

@@ -1,0 +1,13 @@
+<script setup lang="ts">
+/** While a list is on its way: ruled blanks. Shown only after 400 ms, so that quick answers do not flicker. */
+import { onBeforeUnmount, ref } from 'vue';
+
+withDefaults(defineProps<{ rows?: number; label?: string }>(), { rows: 6, label: 'On its way' });
+const late = ref(false);
+const timer = setTimeout(() => (late.value = true), 400);
+onBeforeUnmount(() => clearTimeout(timer));
+</script>
+
+<template>
+  <div v-if="late" class="blanks" role="status" :aria-label="label"><i v-for="n in rows" :key="n" /></div>
+</template>

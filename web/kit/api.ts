@@ -1,0 +1,46 @@
+/**
+ * Purpose: the typed client of the contract, and refusals as values a screen can show.
+ */
+import { createORPCClient, ORPCError } from '@orpc/client';
+import type { ContractRouterClient } from '@orpc/contract';
+import { OpenAPILink } from '@orpc/openapi-client/fetch';
+import type { contract as Contract, Problem } from '../../contract';
+
+type Client = ContractRouterClient<typeof Contract>;
+
+/** Makes a client for one area of the contract. */
+export function makeClient<K extends keyof Client>(area: K, part: (typeof Contract)[K]): Client[K] {
+  const link = new OpenAPILink({ [area]: part } as never, {
+    url: `${location.origin}/api`,
+    fetch: async (request, init) => asJson(await fetch(request, init as RequestInit)),
+    customErrorResponseBodyDecoder: (body, response) => {
+      const problem = body as Problem | null;
+      if (!problem || typeof problem !== 'object' || !('code' in problem)) return null;
+      return new ORPCError(problem.code, { status: response.status, message: problem.title, data: problem });
+    },
+  });
+  return (createORPCClient(link) as Client)[area];
+}
+
+/** The client reads bodies as JSON only under that name; a problem is JSON too. */
+function asJson(response: Response): Response {
+  if (!response.headers.get('content-type')?.startsWith('application/problem+json')) return response;
+  return new Response(response.body, { status: response.status, headers: { 'content-type': 'application/json' } });
+}
+
+export type Trouble = Pick<Problem, 'code' | 'detail' | 'faults' | 'wait'> & { readonly says: string };
+
+/** Any error of a call as something to show. */
+export function troubleOf(error: unknown): Trouble {
+  if (error instanceof ORPCError) {
+    const problem = error.data as Partial<Problem> | undefined;
+    return {
+      code: error.code,
+      says: problem?.detail ?? `${error.message}.`,
+      detail: problem?.detail,
+      faults: problem?.faults,
+      wait: problem?.wait,
+    };
+  }
+  return { code: 'offline', says: 'We could not be reached. Nothing you typed is lost; try again in a moment.' };
+}

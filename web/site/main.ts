@@ -1,0 +1,34 @@
+/** The site in a browser: takes over what the server rendered, then asks for each further place as data. */
+import { createWebHistory, START_LOCATION } from 'vue-router';
+import type { SiteView } from '../../contract';
+import './site.css';
+import { makeSite } from './app';
+import { fetchPlace } from './places';
+
+async function main(): Promise<void> {
+  const view = JSON.parse(document.getElementById('view')!.textContent!) as SiteView;
+  const { app, router, site } = makeSite(view, createWebHistory());
+  router.beforeResolve(async (to, from) => {
+    if (from === START_LOCATION) return true;
+    if (to.path === from.path && to.hash) return true;
+    const fetched = await fetchPlace(to.fullPath.split('#')[0]!);
+    if ('elsewhere' in fetched) return fetched.elsewhere;
+    if ('trouble' in fetched) {
+      site.trouble = fetched.trouble;
+      return false;
+    }
+    site.trouble = null;
+    site.view = fetched;
+    document.title = `${fetched.place.title} · ${fetched.shell.siteName}`;
+    return true;
+  });
+  router.afterEach((to, from) => {
+    if (from === START_LOCATION || to.path === from.path) return;
+    // A person who cannot see the change is taken to the new heading.
+    requestAnimationFrame(() => document.querySelector<HTMLElement>('h1')?.focus({ preventScroll: true }));
+  });
+  await router.isReady();
+  app.mount('#site');
+}
+
+void main();
