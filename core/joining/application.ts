@@ -4,7 +4,8 @@
  */
 import { z } from 'zod';
 import { FieldValue } from '../facts';
-import { ApplicationId, FieldId, FormId, GroupId, LevelId, MemberId, MessageId, PathId, TopicId } from '../kernel';
+import type { GroupId, LevelId, MessageId} from '../kernel';
+import { ApplicationId, FieldId, FormId, MemberId, PathId, TopicId } from '../kernel';
 
 export const ApplicationState = z.enum(['open', 'admitted', 'declined', 'outOfTime', 'withdrawn']);
 export type ApplicationState = z.infer<typeof ApplicationState>;

@@ -1,77 +1,109 @@
 /**
- * A MariaDB server of the project's own: its folder, its port, loopback only. Never touches a server that the
- * machine runs already.
+ * A MariaDB server of the project's own: its folder, its port, loopback only, its own password. Never touches a
+ * server that the machine runs already.
  */
 import { spawn } from 'node:child_process';
-import { chownSync, existsSync, mkdirSync, readFileSync, rmSync, statSync } from 'node:fs';
+import { randomBytes } from 'node:crypto';
+import { chownSync, existsSync, mkdirSync, readFileSync, rmSync, statSync, writeFileSync } from 'node:fs';
 import { dirname, join, resolve } from 'node:path';
+import { portIsFree } from './ports.mjs';
 import { run, whereIs } from './run.mjs';
 import { Obstacle, say } from './say.mjs';
-import { portIsFree } from './ports.mjs';
 
 const root = process.getuid?.() === 0;
 
 /**
- * Starts MariaDB on `port` with its data in `folder`.
- * @returns { stop } ends it and waits until it has.
+ * Starts MariaDB on `port` with its data in `folder`, with a user `admissa` who owns every database whose name
+ * begins with `admissa`.
+ * @returns { port, password, stop } stop ends it and waits until it has
  */
-export async function startMariadb({ folder, port, memory = '256M' }) {
+export async function startMariadb({ folder, port, memory = '256M', quick = false }) {
   folder = resolve(folder);
-  if (!(await portIsFree(port)))
-    throw new Obstacle(`Port ${port} is taken, and the database needs it. Choose others with --port N.`);
   const data = join(folder, 'mariadb');
   const user = root ? mysqlUser() : null;
-  if (!existsSync(join(data, 'mysql'))) {
-    say('Making the database folder');
-    rmSync(data, { recursive: true, force: true });
-    mkdirSync(data, { recursive: true });
-    if (user) giveWay(data, user);
-    const install = whereIs('mariadb-install-db', 'mysql_install_db');
-    await run(install, [
-      '--no-defaults',
-      `--datadir=${data}`,
-      '--auth-root-authentication-method=normal',
-      '--skip-test-db',
-      ...(user ? ['--user=mysql'] : []),
-    ]);
-  } else if (user) giveWay(data, user);
+  mkdirSync(folder, { recursive: true });
+  const password = ownPassword(folder);
+  if (!existsSync(join(data, 'made'))) await make(data, user);
+  else if (user) giveWay(data, user);
+  const first = join(data, 'first.sql');
+  writeFileSync(first, firstStatements(password));
+  if (user) chownSync(first, user.uid, user.gid);
+
   say(`Starting MariaDB on 127.0.0.1:${port}`);
   const child = spawn(
     whereIs('mariadbd', 'mysqld'),
     [
       '--no-defaults',
       `--datadir=${data}`,
-      `--socket=${join(data, 'm.sock').length < 100 ? join(data, 'm.sock') : `/tmp/admissa-${port}.sock`}`,
-      `--pid-file=${join(data, 'm.pid')}`,
+      `--socket=/tmp/admissa-${port}.sock`,
+      `--pid-file=${join(data, 'server.pid')}`,
+      `--init-file=${first}`,
       `--port=${port}`,
       '--bind-address=127.0.0.1',
       '--skip-log-bin',
+      '--skip-name-resolve',
       '--character-set-server=utf8mb4',
       '--collation-server=utf8mb4_unicode_ci',
       `--innodb-buffer-pool-size=${memory}`,
-      '--max-connections=200',
+      '--max-connections=300',
+      // For tests: no wait for the disk at each commit. A power cut would lose the last second of made-up data.
+      ...(quick ? ['--innodb-flush-log-at-trx-commit=2', '--innodb-doublewrite=0'] : []),
       ...(user ? ['--user=mysql'] : []),
     ],
     { stdio: ['ignore', 'ignore', 'pipe'], detached: true },
   );
   let errors = '';
   child.stderr.on('data', (chunk) => (errors = (errors + chunk).slice(-6000)));
-  const ended = new Promise((done) => child.once('exit', done));
   let running = true;
-  void ended.then(() => (running = false));
-  for (let tries = 0; ; tries++) {
+  const ended = new Promise((done) => child.once('exit', done)).then(() => (running = false));
+  for (let tries = 0; await portIsFree(port); tries++) {
     if (!running) throw new Obstacle(`MariaDB did not start. Its last words:\n${errors}`);
-    if (!(await portIsFree(port))) break;
-    if (tries > 300) throw new Obstacle(`MariaDB did not answer within half a minute.\n${errors}`);
+    if (tries > 600) throw new Obstacle(`MariaDB did not answer within a minute.\n${errors}`);
     await new Promise((wait) => setTimeout(wait, 100));
   }
   return {
     port,
+    password,
+    ended,
     stop: async () => {
       if (running) child.kill('SIGTERM');
       await ended;
     },
   };
+}
+
+/** Makes the data folder. A marker is written last, so that a broken run begins anew. */
+async function make(data, user) {
+  say('Making the database folder');
+  rmSync(data, { recursive: true, force: true });
+  mkdirSync(data, { recursive: true });
+  if (user) giveWay(data, user);
+  await run(whereIs('mariadb-install-db', 'mysql_install_db'), [
+    '--no-defaults',
+    `--datadir=${data}`,
+    '--auth-root-authentication-method=socket',
+    '--skip-test-db',
+    ...(user ? ['--user=mysql'] : []),
+  ]);
+  writeFileSync(join(data, 'made'), '');
+}
+
+/** The password of the project's database user, made once and readable by its owner alone. */
+function ownPassword(folder) {
+  const file = join(folder, 'database-password');
+  if (!existsSync(file)) writeFileSync(file, randomBytes(18).toString('base64url'), { mode: 0o600 });
+  return readFileSync(file, 'utf8');
+}
+
+/** Run by the server at each start, one statement a line. */
+function firstStatements(password) {
+  return [
+    `CREATE USER IF NOT EXISTS 'admissa'@'127.0.0.1' IDENTIFIED BY '${password}';`,
+    `ALTER USER 'admissa'@'127.0.0.1' IDENTIFIED BY '${password}';`,
+    "GRANT ALL PRIVILEGES ON `admissa%`.* TO 'admissa'@'127.0.0.1';",
+    'CREATE DATABASE IF NOT EXISTS admissa;',
+    '',
+  ].join('\n');
 }
 
 function mysqlUser() {
@@ -85,9 +117,7 @@ function mysqlUser() {
 function giveWay(data, user) {
   chownSync(data, user.uid, user.gid);
   for (let folder = dirname(data); folder !== '/'; folder = dirname(folder)) {
-    if (!mayEnter(folder)) throw new Obstacle(`The user mysql cannot enter ${folder}. Choose another folder with --data DIR.`);
+    if ((statSync(folder).mode & 0o001) === 0)
+      throw new Obstacle(`The database runs as the user mysql, who cannot enter ${folder}. Choose another folder with --data DIR.`);
   }
 }
-
-/** Whether others may pass through a folder. */
-const mayEnter = (folder) => (statSync(folder).mode & 0o001) !== 0;

@@ -10,8 +10,7 @@ import type { Setup } from '../../core/setup';
 import type { Accounts, SessionRow, Sessions } from '../accounts';
 import { applicationOfMember, type Joining } from '../joining';
 import type { SiteClock } from '../platform/clock';
-import type { Live } from '../setup';
-import type { Looker, PlaceSources } from './place';
+import type { PlaceSources } from './place';
 
 type JoiningPlace = Extract<PlaceView, { kind: 'joining' }>;
 

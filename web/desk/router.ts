@@ -1,12 +1,6 @@
 /** Purpose: the desk's addresses. One folder an area; an area stands here once it exists. */
 import { createRouter, createWebHistory } from 'vue-router';
 
-export type Area = { readonly name: string; readonly path: string; readonly key: string };
-export const areas: readonly Area[] = [
-  { name: 'Today', path: '/desk', key: 't' },
-  { name: 'Members', path: '/desk/members', key: 'm' },
-];
-
 export const makeRouter = () =>
   createRouter({
     history: createWebHistory(),

@@ -3,7 +3,7 @@
 import { computed, ref } from 'vue';
 import { useRoute } from 'vue-router';
 import { countOf } from '../../../core/kernel/count';
-import { areas } from '../router';
+import { areas } from '../areas';
 import { useIndex } from '../session';
 
 defineProps<{ siteName: string }>();

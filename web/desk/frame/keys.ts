@@ -3,7 +3,7 @@ import { ref } from 'vue';
 import { useRouter } from 'vue-router';
 import { useHotkey } from 'vuetify';
 import { letterKeys } from '../preferences';
-import { areas } from '../router';
+import { areas } from '../areas';
 import { useViewpoint } from '../viewpoint/viewpoint.store';
 
 /** A letter key: does nothing while letter keys are off or a modifier is held for something else. */

@@ -10,7 +10,7 @@ defineProps<{ id: string; label: string; help?: string | null; fault?: string | 
     :class="{ 'field--bad': fault }"
     :aria-describedby="group && (fault || help) ? `${id}-note` : undefined"
   >
-    <component :is="group ? 'legend' : 'label'" class="field__label" :for="group ? undefined : id">
+    <component :is="group ? 'legend' : 'label'" :id="`${id}-label`" class="field__label" :for="group ? undefined : id">
       {{ label }}<span v-if="optional" class="field__optional">&#32;if you like</span>
     </component>
     <slot />

@@ -32,7 +32,6 @@ async function enter(): Promise<void> {
     const { calls } = await import('../calls');
     await calls.enterCode({ code: code.value });
   });
-  if (!through) code.value = '';
   await go('/joining', through ? 'Thank you, your address is confirmed.' : null);
 }
 

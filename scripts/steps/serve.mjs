@@ -1,0 +1,109 @@
+/**
+ * Starts everything in order and ends it in the other order: database, mail stand-in, product. When one part ends
+ * by itself, all end.
+ */
+import { spawn } from 'node:child_process';
+import { join, resolve } from 'node:path';
+import { build } from './build.mjs';
+import { checkNode, installModules, installPackages } from './machine.mjs';
+import { startMariadb } from './mariadb.mjs';
+import { portIsFree } from './ports.mjs';
+import { run } from './run.mjs';
+import { Obstacle, giveUp, say } from './say.mjs';
+
+/** @param extra.demo loads Quillmoor and lets the clock be moved */
+export async function serve(root, options, extra) {
+  checkNode();
+  const taken = [];
+  for (const [name, port] of Object.entries({ site: options.port, mail: options.mailPage, SMTP: options.smtp, database: options.database }))
+    if (!(await portIsFree(port))) taken.push(`${port} (${name})`);
+  if (taken.length)
+    throw new Obstacle(
+      `Taken already: port ${taken.join(', ')}. Perhaps the product is running; else choose others, for example: npm run ${extra.demo ? 'demo' : 'start'} -- --port ${options.port + 100}`,
+    );
+  await installPackages(['mariadb-server']);
+  await installModules(root);
+  await build(root);
+
+  const parts = [];
+  let stopping = null;
+  const stop = () =>
+    (stopping ??= (async () => {
+      for (const part of parts.reverse()) await part.stop();
+    })());
+  for (const signal of ['SIGINT', 'SIGTERM'])
+    process.on(signal, () => {
+      if (!stopping) process.stdout.write('\nStopping everything…\n');
+      stop().then(() => process.exit(0), giveUp);
+    });
+  try {
+    const folder = resolve(root, options.data);
+    const database = await startMariadb({ folder, port: options.database, memory: '512M' });
+    parts.push(database);
+    const env = {
+      ...process.env,
+      NODE_ENV: 'production',
+      // Argon2 works in this pool; more threads than cores only delay the event loop.
+      UV_THREADPOOL_SIZE: '2',
+      ADMISSA_PORT: String(options.port),
+      ADMISSA_DB_PORT: String(options.database),
+      ADMISSA_DB_PASSWORD: database.password,
+      ADMISSA_SMTP_PORT: String(options.smtp),
+      ADMISSA_MAIL_PAGE: `http://127.0.0.1:${options.mailPage}`,
+      ADMISSA_DIST: join(root, 'dist'),
+      ADMISSA_DEMO: extra.demo ? '1' : '0',
+      STANDIN_SMTP_PORT: String(options.smtp),
+      STANDIN_MAIL_PAGE_PORT: String(options.mailPage),
+      STANDIN_MAIL_FILE: join(folder, 'mail.jsonl'),
+    };
+    const file = (name) => join(root, 'dist/server', `${name}.js`);
+    say('Starting the mail stand-in');
+    parts.push(child(file('mail'), env, root));
+    await answers(options.mailPage, parts);
+    if (extra.demo) {
+      say('Loading Quillmoor');
+      await run(process.execPath, [file('seed'), '--members', String(options.members)], { cwd: root, env });
+    }
+    say('Starting the product');
+    parts.push(child(file('main'), env, root));
+    await answers(options.port, parts);
+    for (const part of parts)
+      void part.ended.then(() => {
+        if (stopping) return;
+        process.stderr.write('\nOne part has ended by itself; stopping the others. Its last words are above.\n');
+        process.exitCode = 1;
+        stop().then(() => process.exit(1), giveUp);
+      });
+  } catch (error) {
+    await stop();
+    throw error;
+  }
+}
+
+function child(file, env, cwd) {
+  const started = spawn(process.execPath, [file], { cwd, env, stdio: ['ignore', 'ignore', 'inherit'] });
+  const part = { running: true, ended: new Promise((done) => started.once('exit', done)) };
+  void part.ended.then(() => (part.running = false));
+  part.stop = async () => {
+    if (!part.running) return;
+    started.kill('SIGTERM');
+    const hard = setTimeout(() => started.kill('SIGKILL'), 7_000);
+    await part.ended;
+    clearTimeout(hard);
+  };
+  return part;
+}
+
+async function answers(port, parts) {
+  for (let tries = 0; tries < 300; tries++) {
+    if (parts.some((part) => part.running === false)) throw new Obstacle('A part ended before it was ready; its own words are above.');
+    try {
+      const response = await fetch(`http://127.0.0.1:${port}/health/ready`);
+      if (response.status < 500) return;
+    } catch {
+      // Not listening yet.
+    }
+    await new Promise((wait) => setTimeout(wait, 100));
+  }
+  throw new Obstacle(`Nothing answered on port ${port} within half a minute.`);
+}
