@@ -5,15 +5,15 @@
  */
 import { currentTerm, lastTerm, visitorFacts, type Facts } from '../facts';
 import { addSpan } from '../kernel/calendar';
-import type { FormId, Instant, LevelId, MemberId } from '../kernel';
-import { firstPayment, type FormItem, type Grant, type PathItem, type Setup } from '../setup';
+import type { SignupFormId, Instant, LevelId, MemberId } from '../kernel';
+import { firstPayment, type SignupForm, type Grant, type PathItem, type Setup } from '../setup';
 import { compile } from './compile';
 import { layoutOf, prepare } from './prepare';
 import type { Rule } from './rule';
 
 export type WayIn =
   | { readonly by: 'signIn' }
-  | { readonly by: 'join'; readonly form: FormId; readonly level: LevelId | null }
+  | { readonly by: 'join'; readonly form: SignupFormId; readonly level: LevelId | null }
   | { readonly by: 'finish' }
   | { readonly by: 'renew'; readonly level: LevelId }
   | { readonly by: 'changeLevel'; readonly level: LevelId };
@@ -43,7 +43,8 @@ export function waysIn(rule: Rule, facts: Facts, now: Instant, setup: Setup): Wa
     const last = lastTerm(facts);
     const running = currentTerm(facts, now);
     if (!running && last && would(withLevel(admitted(facts, now), last.level, now)))
-      add(price(setup, last.level), { by: 'renew', level: last.level });
+      // First whatever it costs: it is the way back that the person knows.
+      add(-1, { by: 'renew', level: last.level });
     for (const level of setup.doc.levels) {
       if (level.id === running?.level || (!running && level.id === last?.level)) continue;
       if (would(withLevel(admitted(facts, now), level.id, now))) add(price(setup, level.id), { by: 'changeLevel', level: level.id });
@@ -81,7 +82,7 @@ export function granted(facts: Facts, grants: readonly Grant[], now: Instant, se
   }, facts);
 }
 
-function afterJoining(form: FormItem, facts: Facts, now: Instant, setup: Setup) {
+function afterJoining(form: SignupForm, facts: Facts, now: Instant, setup: Setup) {
   const path: PathItem | undefined = setup.paths.get(form.path);
   if (!path) return [];
   const after = granted(admitted(facts === visitorFacts ? { ...visitorFacts } : facts, now), path.grants, now, setup);

@@ -3,11 +3,11 @@
  */
 import type { FieldValue } from '../facts';
 import { ok, refuse, type FieldId, type Result, type TopicId } from '../kernel';
-import type { FormItem, Setup } from '../setup';
+import type { SignupForm, Setup } from '../setup';
 import { readAnswer, type RawAnswer } from './read';
 
 /** One answer that cannot be taken. `at` is the name of the input; `label` what the form calls it. */
-export type FormFault = { readonly at: string; readonly label: string; readonly says: string };
+export type AnswerFault = { readonly at: string; readonly label: string; readonly says: string };
 
 export type ReadForm = {
   readonly name: string;
@@ -35,8 +35,8 @@ export function passwordFault(password: string): string | null {
 }
 
 /** Reads a signup form. Refuses with all faults in the order of the form. */
-export function readForm(form: FormItem, setup: Setup, raw: RawForm): Result<ReadForm, FormFault[]> {
-  const faults: FormFault[] = [];
+export function readForm(form: SignupForm, setup: Setup, raw: RawForm): Result<ReadForm, AnswerFault[]> {
+  const faults: AnswerFault[] = [];
   const fields: Record<string, FieldValue> = {};
   const agreed: { id: FieldId; version: number }[] = [];
   const topics: TopicId[] = [];

@@ -2,12 +2,12 @@
 import type { Facts } from '../facts';
 import { showValue } from '../fields/show';
 import { listed } from '../kernel';
-import type { FormItem, Setup } from '../setup';
+import type { SignupForm, Setup } from '../setup';
 import type { Application } from './application';
 
 /** The answers as they were given, by the labels the form used. */
 export function answersOf(application: Application, setup: Setup): { label: string; value: string }[] {
-  const form: FormItem | undefined = setup.forms.get(application.form);
+  const form: SignupForm | undefined = setup.forms.get(application.form);
   const fields = application.answers.fields as Record<string, Facts['fields'][keyof Facts['fields']]>;
   const rows = (form?.parts ?? []).flatMap((part) => {
     if (part.part === 'field') {

@@ -5,7 +5,7 @@
 import { z } from 'zod';
 import { FieldValue } from '../facts';
 import type { GroupId, LevelId, MessageId} from '../kernel';
-import { ApplicationId, FieldId, FormId, MemberId, PathId, TopicId } from '../kernel';
+import { ApplicationId, FieldId, SignupFormId, MemberId, PathId, TopicId } from '../kernel';
 
 export const ApplicationState = z.enum(['open', 'admitted', 'declined', 'outOfTime', 'withdrawn']);
 export type ApplicationState = z.infer<typeof ApplicationState>;
@@ -71,7 +71,7 @@ export type Answers = z.infer<typeof Answers>;
 export const Application = z.object({
   id: ApplicationId,
   member: MemberId,
-  form: FormId,
+  form: SignupFormId,
   /** The set-up revision whose form was answered. */
   revision: z.number(),
   path: PathId,

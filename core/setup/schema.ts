@@ -8,7 +8,7 @@ import {
   BlockId,
   DoorId,
   FieldId,
-  FormId,
+  SignupFormId,
   GateId,
   GroupId,
   LevelId,
@@ -96,7 +96,7 @@ export const FieldItem = z.strictObject({
 });
 export type FieldItem = z.infer<typeof FieldItem>;
 
-export const FormPart = z.discriminatedUnion('part', [
+export const SignupPart = z.discriminatedUnion('part', [
   z.strictObject({
     part: z.literal('field'),
     field: FieldId,
@@ -121,19 +121,19 @@ export const FormPart = z.discriminatedUnion('part', [
   }),
   z.strictObject({ part: z.literal('topics'), label: title, topics: z.array(TopicId).min(1) }),
 ]);
-export type FormPart = z.infer<typeof FormPart>;
+export type SignupPart = z.infer<typeof SignupPart>;
 
-export const FormItem = z.strictObject({
-  id: FormId,
+export const SignupForm = z.strictObject({
+  id: SignupFormId,
   address,
   title,
   intro: Words.optional(),
-  parts: z.array(FormPart).min(1).max(80),
+  parts: z.array(SignupPart).min(1).max(80),
   path: PathId,
   sendLabel: title,
   sendNote: text.optional(),
 });
-export type FormItem = z.infer<typeof FormItem>;
+export type SignupForm = z.infer<typeof SignupForm>;
 
 export const GateItem = z.discriminatedUnion('kind', [
   z.strictObject({
@@ -211,7 +211,7 @@ const blockBase = {
   /** Stands in the narrow column beside the others. */
   aside: z.boolean().default(false),
 };
-const target = z.union([z.strictObject({ page: PageId }), z.strictObject({ form: FormId })]);
+const target = z.union([z.strictObject({ page: PageId }), z.strictObject({ form: SignupFormId })]);
 export const Block = z.discriminatedUnion('kind', [
   z.strictObject({ kind: z.literal('greeting'), ...blockBase, title: Words, text: Words }),
   z.strictObject({ kind: z.literal('heading'), ...blockBase, text: Words }),
@@ -295,7 +295,7 @@ export const itemSchemas = {
   site: SiteItem,
   account: AccountMessages,
   field: FieldItem,
-  form: FormItem,
+  form: SignupForm,
   path: PathItem,
   level: LevelItem,
   group: GroupItem,
@@ -314,7 +314,7 @@ export const SetupDocument = z.strictObject({
   site: SiteItem,
   account: AccountMessages,
   fields: z.array(FieldItem),
-  forms: z.array(FormItem),
+  forms: z.array(SignupForm),
   paths: z.array(PathItem),
   levels: z.array(LevelItem),
   groups: z.array(GroupItem),

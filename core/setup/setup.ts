@@ -9,7 +9,7 @@ import {
   type Block,
   type DoorItem,
   type FieldItem,
-  type FormItem,
+  type SignupForm,
   type GroupItem,
   type LevelItem,
   type MessageItem,
@@ -24,8 +24,8 @@ export type SetupFault = { readonly where: string; readonly says: string };
 export type Setup = {
   readonly doc: SetupDocument;
   readonly fields: ReadonlyMap<string, FieldItem>;
-  readonly forms: ReadonlyMap<string, FormItem>;
-  readonly formByAddress: ReadonlyMap<string, FormItem>;
+  readonly forms: ReadonlyMap<string, SignupForm>;
+  readonly formByAddress: ReadonlyMap<string, SignupForm>;
   readonly paths: ReadonlyMap<string, PathItem>;
   readonly levels: ReadonlyMap<string, LevelItem>;
   readonly groups: ReadonlyMap<string, GroupItem>;

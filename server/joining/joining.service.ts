@@ -3,10 +3,10 @@
  * Invariant: each event is one transaction: lock, `advance`, save, effects.
  */
 import type { DataSource, EntityManager } from 'typeorm';
-import { mailKey, readForm, type FormFault, type RawForm } from '../../core/fields';
+import { mailKey, readForm, type AnswerFault, type RawForm } from '../../core/fields';
 import { advance, readCode, type Application, type JoiningEvent, type JoiningRefusal } from '../../core/joining';
 import { ok, refuse, type ApplicationId, type Instant, type MemberId, type Result } from '../../core/kernel';
-import type { FormItem } from '../../core/setup';
+import type { SignupForm } from '../../core/setup';
 import { OneTimeRow } from '../accounts/account.entities';
 import { hashPassword, weakness } from '../accounts/passwords';
 import type { Sessions } from '../accounts/sessions';
@@ -44,7 +44,7 @@ export class Joining {
    * Takes a signup form. A known address leads to the same answer and the same work: a shadow is made that waits
    * at the same gate, and the address's owner is told by mail.
    */
-  async submit(form: FormItem, raw: RawForm, once: string, device: string): Promise<Result<Opened, FormFault[]>> {
+  async submit(form: SignupForm, raw: RawForm, once: string, device: string): Promise<Result<Opened, AnswerFault[]>> {
     const live = this.live.must;
     const read = readForm(form, live.setup, raw);
     const password = typeof raw['password'] === 'string' ? raw['password'] : '';
@@ -76,7 +76,7 @@ export class Joining {
   private async enter(
     manager: EntityManager,
     live: Live,
-    form: FormItem,
+    form: SignupForm,
     answers: Application['answers'],
     passwordHash: string,
     once: string,
@@ -182,7 +182,7 @@ const timelineTitle: Partial<Record<Application['history'][number]['what'], (by:
   declined: (by) => `${by} said no`,
 };
 
-function inFormOrder(faults: FormFault[], form: FormItem): FormFault[] {
+function inFormOrder(faults: AnswerFault[], form: SignupForm): AnswerFault[] {
   const order = form.parts.map((part) =>
     part.part === 'field' ? part.field : part.part === 'agreement' ? part.id : part.part,
   ) as string[];

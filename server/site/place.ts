@@ -8,7 +8,7 @@ import { standingLabel, visitorFacts, type Facts } from '../../core/facts';
 import { gatePromise } from '../../core/joining';
 import { never, say, type Instant, type WordSource } from '../../core/kernel';
 import { hrefOfPage, menuFor, resolvePage, wordsFor } from '../../core/pages';
-import type { FormItem, FormPart, PageItem, Setup } from '../../core/setup';
+import type { SignupForm, SignupPart, PageItem, Setup } from '../../core/setup';
 import { PASSWORD_LEAST } from '../../core/fields';
 import type { Live } from '../setup';
 
@@ -133,7 +133,7 @@ export function homeHref(setup: Setup): string {
   return home ? hrefOfPage(home, setup) : '/';
 }
 
-function joinPlace(form: FormItem, words: WordSource, setup: Setup): PlaceView {
+function joinPlace(form: SignupForm, words: WordSource, setup: Setup): PlaceView {
   const path = setup.paths.get(form.path);
   return {
     kind: 'join',
@@ -147,7 +147,7 @@ function joinPlace(form: FormItem, words: WordSource, setup: Setup): PlaceView {
   };
 }
 
-function question(part: FormPart, at: number, setup: Setup): QuestionView {
+function question(part: SignupPart, at: number, setup: Setup): QuestionView {
   switch (part.part) {
     case 'field': {
       const field = setup.fields.get(part.field)!;

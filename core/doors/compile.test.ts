@@ -1,0 +1,164 @@
+import fc from 'fast-check';
+import { describe, expect, it } from 'vitest';
+import { NOW, applicant, friend, keeper, lapsed, mentor, person, quillmoor } from '../../tests/support/quillmoor';
+import { standings, visitorFacts, type Facts } from '../facts';
+import { DAY, type GroupId, type LevelId } from '../kernel';
+import { setupOf, quillmoorDocument } from '../../tests/support/quillmoor';
+import { compile, doorsOf, explain, layoutOf, prepare, ruleOf, type Condition, type Rule } from './index';
+
+const layout = layoutOf(quillmoor);
+const opens = (rule: Rule, facts: Facts, now = NOW) => compile(rule, layout)(prepare(layout, facts, now));
+
+const keepers = ruleOf({ named: 'keepers' as never }, quillmoor);
+
+describe('the door of the winter guide', () => {
+  it.each([
+    ['a Keeper', keeper, true],
+    ['a Mentor who is a Friend', mentor, true],
+    ['a Friend', friend, false],
+    ['a lapsed Keeper', lapsed, false],
+    ['an applicant', applicant, false],
+    ['a visitor', visitorFacts, false],
+    ['a paused Keeper', person({ standing: 'paused', levels: [['keeper', 0, null]] }), false],
+  ])('%s', (_, facts, open) => {
+    expect(opens(keepers, facts)).toBe(open);
+  });
+
+  it('shuts at the very instant a term ends', () => {
+    const until = Date.UTC(2027, 2, 2);
+    expect(opens(keepers, keeper, until - 1)).toBe(true);
+    expect(opens(keepers, keeper, until)).toBe(false);
+  });
+
+  it('is shut before a term begins', () => {
+    const later = person({ levels: [['keeper', NOW + DAY, null]] });
+    expect(opens(keepers, later)).toBe(false);
+    expect(opens(keepers, later, NOW + DAY)).toBe(true);
+  });
+});
+
+describe('single conditions', () => {
+  const held = (levels: [string, number, number | null][], days: number) =>
+    opens({ fact: 'level', is: ['keeper' as LevelId], when: 'now', heldDays: days }, person({ levels }));
+
+  it('counts a level held without a gap through renewals', () => {
+    const year = 365 * DAY;
+    expect(held([['keeper', NOW - 2 * year, NOW - year], ['keeper', NOW - year, null]], 700)).toBe(true);
+    expect(held([['keeper', NOW - 2 * year, NOW - year - DAY], ['keeper', NOW - year, null]], 700)).toBe(false);
+    expect(held([['keeper', NOW - 10 * DAY, null]], 10)).toBe(true);
+    expect(held([['keeper', NOW - 10 * DAY, null]], 11)).toBe(false);
+  });
+
+  it.each<[string, Condition, Facts, boolean]>([
+    ['ever held', { fact: 'level', is: ['keeper' as LevelId], when: 'ever' }, lapsed, true],
+    ['never held', { fact: 'level', is: ['patron' as LevelId], when: 'ever' }, lapsed, false],
+    ['number at least', { fact: 'field', field: 'years-keeping' as never, test: { op: 'atLeast', value: 10 } }, person({ fields: { 'years-keeping': 10 } }), true],
+    ['number below', { fact: 'field', field: 'years-keeping' as never, test: { op: 'atLeast', value: 10 } }, person({ fields: { 'years-keeping': 9 } }), false],
+    ['unanswered is not at most', { fact: 'field', field: 'years-keeping' as never, test: { op: 'atMost', value: 10 } }, person({}), false],
+    ['postcode begins', { fact: 'field', field: 'apiary-postcode' as never, test: { op: 'startsWith', value: 'qm4' } }, person({ fields: { 'apiary-postcode': 'QM4 7TB' } }), true],
+    ['one of several', { fact: 'field', field: 'interests' as never, test: { op: 'includes', value: 'planting' } }, person({ fields: { interests: ['planting'] } }), true],
+    ['mail domain, whatever the case', { fact: 'mailDomain', is: ['MAIL.example'] }, keeper, true],
+    ['no part of a domain', { fact: 'mailDomain', is: ['ail.example'] }, keeper, false],
+    ['admitted long enough', { fact: 'admittedFor', days: 226 }, keeper, true],
+    ['not admitted', { fact: 'admittedFor', days: 0 }, applicant, false],
+  ])('%s', (_, condition, facts, met) => {
+    expect(opens(condition, facts)).toBe(met);
+  });
+
+  it('reads both days of a window in the site’s zone, through the change of the clocks', () => {
+    const window: Condition = { fact: 'date', from: '2026-10-25', until: '2026-10-25' };
+    // 25 October 2026 has 25 hours in London: from 23:00Z on the 24th to 24:00Z on the 25th.
+    expect(opens(window, visitorFacts, Date.UTC(2026, 9, 24, 23, 0) - 1)).toBe(false);
+    expect(opens(window, visitorFacts, Date.UTC(2026, 9, 24, 23, 0))).toBe(true);
+    expect(opens(window, visitorFacts, Date.UTC(2026, 9, 26, 0, 0) - 1)).toBe(true);
+    expect(opens(window, visitorFacts, Date.UTC(2026, 9, 26, 0, 0))).toBe(false);
+  });
+
+  it('is shut for everybody where a reference leads to nothing', () => {
+    const gone: Rule = { fact: 'group', is: ['nobody-made-this' as GroupId] };
+    const ghost = person({ groups: ['nobody-made-this'] });
+    expect(opens(gone, ghost)).toBe(false);
+    expect(explain(gone, ghost, NOW, quillmoor).open).toBe(false);
+    expect(opens({ fact: 'level', is: ['gone' as LevelId], when: 'now' }, person({ levels: [['gone', 0, null]] }))).toBe(false);
+  });
+
+  it('opens to nobody without a rule, and to everyone with an empty one', () => {
+    expect(opens({ any: [] }, keeper)).toBe(false);
+    expect(opens({ all: [] }, visitorFacts)).toBe(true);
+    expect(opens({ none: [] }, visitorFacts)).toBe(true);
+  });
+});
+
+/** Any rule over Quillmoor, three deep, unknown references among them. */
+const anyRule: fc.Arbitrary<Rule> = fc.letrec<{ rule: Rule; condition: Condition }>((tie) => ({
+  condition: fc.oneof(
+    fc.constant<Condition>({ fact: 'signedIn' }),
+    fc.subarray([...standings], { minLength: 1 }).map((is): Condition => ({ fact: 'standing', is })),
+    fc.record({
+      is: fc.subarray(['friend', 'keeper', 'patron', 'apprentice', 'unknown'] as LevelId[], { minLength: 1 }),
+      when: fc.constantFrom('now' as const, 'ever' as const),
+    }).map((rest): Condition => ({ fact: 'level', ...rest })),
+    fc.integer({ min: 1, max: 900 }).map((heldDays): Condition => ({ fact: 'level', is: ['keeper' as LevelId], when: 'now', heldDays })),
+    fc.subarray(['mentors', 'swarm-collectors', 'committee', 'unknown'] as GroupId[], { minLength: 1 }).map((is): Condition => ({ fact: 'group', is })),
+    fc.integer({ min: 0, max: 20 }).map((value): Condition => ({ fact: 'field', field: 'years-keeping' as never, test: { op: 'atLeast', value } })),
+    fc.integer({ min: 0, max: 400 }).map((days): Condition => ({ fact: 'admittedFor', days })),
+    fc.constant<Condition>({ fact: 'date', from: '2026-10-01', until: '2026-10-31' }),
+  ),
+  rule: fc.oneof(
+    { maxDepth: 3, withCrossShrink: true },
+    tie('condition'),
+    fc.array(tie('rule'), { maxLength: 5 }).map((all): Rule => ({ all })),
+    fc.array(tie('rule'), { maxLength: 5 }).map((any): Rule => ({ any })),
+    fc.array(tie('rule'), { maxLength: 4 }).map((none): Rule => ({ none })),
+  ),
+})).rule;
+
+const anyFacts: fc.Arbitrary<Facts> = fc
+  .record({
+    standing: fc.constantFrom(...standings),
+    levels: fc.array(
+      fc.tuple(
+        fc.constantFrom('friend', 'keeper', 'patron', 'apprentice'),
+        fc.integer({ min: -900, max: 30 }).map((days) => NOW + days * DAY),
+        fc.option(fc.integer({ min: -400, max: 400 }).map((days) => NOW + days * DAY)),
+      ),
+      { maxLength: 3 },
+    ),
+    groups: fc.subarray(['mentors', 'swarm-collectors', 'committee']),
+    years: fc.option(fc.integer({ min: 0, max: 20 })),
+  })
+  .map(({ years, ...about }) => person({ ...about, fields: years === null ? {} : { 'years-keeping': years } }));
+
+describe('twins', () => {
+  it('compiled and explained agree on every rule and person', () => {
+    fc.assert(
+      fc.property(anyRule, fc.oneof(anyFacts, fc.constant(visitorFacts)), fc.integer({ min: -40, max: 40 }), (rule, facts, days) => {
+        const now = NOW + days * DAY;
+        expect(opens(rule, facts, now)).toBe(explain(rule, facts, now, quillmoor).open);
+      }),
+      { numRuns: 1500 },
+    );
+  });
+
+  it('agree as well where facts need more than one word of bits', () => {
+    const doc = quillmoorDocument();
+    for (let n = 0; n < 70; n++) doc.groups.push({ id: `extra-${n}` as GroupId, title: `Extra ${n}` });
+    const large = setupOf(doc);
+    const wide = layoutOf(large);
+    expect(wide.words).toBeGreaterThan(2);
+    fc.assert(
+      fc.property(fc.array(fc.integer({ min: 0, max: 69 }), { maxLength: 8 }), fc.array(fc.integer({ min: 0, max: 69 }), { minLength: 1, maxLength: 8 }), fc.constantFrom('all', 'any', 'none'), (own, asked, how) => {
+        const facts = person({ groups: own.map((n) => `extra-${n}`) });
+        const parts = asked.map((n): Rule => ({ fact: 'group', is: [`extra-${n}` as GroupId] }));
+        const rule = { [how]: parts } as Rule;
+        expect(compile(rule, wide)(prepare(wide, facts, NOW))).toBe(explain(rule, facts, NOW, large).open);
+      }),
+    );
+  });
+
+  it('a door keeps its predicate', () => {
+    const doors = doorsOf(quillmoor);
+    const use = quillmoor.pages.get('winter-guide')!.door;
+    expect(doors.predicate(use)).toBe(doors.predicate(use));
+  });
+});

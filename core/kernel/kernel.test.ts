@@ -1,0 +1,110 @@
+import fc from 'fast-check';
+import { describe, expect, it } from 'vitest';
+import { addSpan, daysBetween, spanInDays, startOfDay } from './calendar';
+import {
+  Span,
+  chipsIn,
+  countBegins,
+  countOf,
+  dayOf,
+  firstNameOf,
+  listed,
+  partOfDay,
+  say,
+  sayDate,
+  sayMoment,
+  sayMoney,
+  saySpan,
+  sayTime,
+  sayWeekday,
+  type Minor,
+} from './index';
+
+const place = { zone: 'Europe/London', locale: 'en-GB' };
+const { zone } = place;
+const iso = (at: number) => new Date(at).toISOString();
+
+describe('calendar steps', () => {
+  it.each<[string, Span, string]>([
+    ['2027-01-31T12:00:00.000Z', { count: 1, unit: 'months' }, '2027-02-28T12:00:00.000Z'],
+    ['2028-01-31T12:00:00.000Z', { count: 1, unit: 'months' }, '2028-02-29T12:00:00.000Z'],
+    ['2028-02-29T12:00:00.000Z', { count: 1, unit: 'years' }, '2029-02-28T12:00:00.000Z'],
+    // A day over the change of the clocks is 23 or 25 hours long, and ends at the same time of day.
+    ['2027-03-27T12:00:00.000Z', { count: 1, unit: 'days' }, '2027-03-28T11:00:00.000Z'],
+    ['2026-10-24T11:00:00.000Z', { count: 1, unit: 'days' }, '2026-10-25T12:00:00.000Z'],
+    // 01:30 does not exist on 28 March 2027; it moves on by the gap.
+    ['2027-03-27T01:30:00.000Z', { count: 1, unit: 'days' }, '2027-03-28T01:30:00.000Z'],
+    ['2026-10-24T11:00:00.000Z', { count: 24, unit: 'hours' }, '2026-10-25T11:00:00.000Z'],
+    ['2026-10-14T09:00:00.000Z', { count: 2, unit: 'weeks' }, '2026-10-28T10:00:00.000Z'],
+  ])('%s plus %j', (from, span, to) => {
+    expect(iso(addSpan(Date.parse(from), span, zone))).toBe(to);
+  });
+
+  it('longer spans never end earlier', () => {
+    const span = fc.record({ count: fc.integer({ min: 1, max: 40 }), unit: fc.constantFrom('days' as const, 'weeks' as const, 'months' as const, 'years' as const) });
+    fc.assert(
+      fc.property(fc.integer({ min: 0, max: 2e12 }), span, (at, s) => {
+        expect(addSpan(at, { ...s, count: s.count + 1 }, zone)).toBeGreaterThan(addSpan(at, s, zone));
+        expect(addSpan(at, s, zone)).toBeGreaterThan(at);
+      }),
+    );
+  });
+
+  it('counts days by the calendar', () => {
+    expect(daysBetween(Date.parse('2026-10-24T22:59Z'), Date.parse('2026-10-24T23:00Z'), zone)).toBe(1);
+    expect(daysBetween(Date.parse('2026-10-25T12:00Z'), Date.parse('2026-10-20T12:00Z'), zone)).toBe(-5);
+    expect(spanInDays({ count: 2, unit: 'weeks' }, Date.parse('2026-10-20T12:00Z'), zone)).toBe(14);
+  });
+
+  it('knows where a day begins, and what is no day', () => {
+    expect(iso(startOfDay('2026-07-01', zone)!)).toBe('2026-06-30T23:00:00.000Z');
+    expect(startOfDay('2026-02-30', zone)).toBeNull();
+    expect(startOfDay('soon', zone)).toBeNull();
+  });
+});
+
+describe('words for time', () => {
+  const now = Date.parse('2026-10-14T17:42:00Z');
+  it('writes dates and times as the site’s people do', () => {
+    expect(sayDate(now, place)).toBe('14 October 2026');
+    expect(sayTime(now, place)).toBe('18:42');
+    expect(sayWeekday(now, place)).toBe('Wednesday 14 October');
+    expect(dayOf(Date.parse('2026-10-14T23:30:00Z'), place)).toBe('2026-10-15');
+  });
+  it.each([
+    ['2026-10-14T18:12:00Z', 'today at 19:12'],
+    ['2026-10-13T18:12:00Z', 'yesterday at 19:12'],
+    ['2026-10-15T08:00:00Z', 'tomorrow at 09:00'],
+    ['2026-11-02T08:00:00Z', 'on 2 November 2026 at 08:00'],
+  ])('%s', (at, says) => expect(sayMoment(Date.parse(at), now, place)).toBe(says));
+  it.each([
+    ['03:59', 'evening'],
+    ['04:00', 'morning'],
+    ['12:00', 'afternoon'],
+    ['18:00', 'evening'],
+  ])('greets at %s', (time, part) => expect(partOfDay(Date.parse(`2026-12-01T${time}:00Z`), place)).toBe(part));
+});
+
+describe('words for counts, money and lists', () => {
+  it('counts', () => {
+    expect([countOf(0, 'day'), countOf(1, 'day'), countOf(2000, 'person', 'people')]).toEqual(['no days', '1 day', '2,000 people']);
+    expect([countBegins(9, 'thing'), countBegins(1, 'thing'), countBegins(13, 'thing')]).toEqual(['Nine things', 'One thing', '13 things']);
+    expect([saySpan({ count: 1, unit: 'hours' }), saySpan({ count: 14, unit: 'days' })]).toEqual(['1 hour', '14 days']);
+  });
+  it('money in whole minor units', () => {
+    expect(sayMoney(4800 as Minor, 'GBP', 'en-GB')).toBe('£48.00');
+    expect(sayMoney(5 as Minor, 'GBP', 'en-GB')).toBe('£0.05');
+    expect(sayMoney(4800 as Minor, 'JPY', 'en-GB')).toBe('JP¥4,800');
+  });
+  it('lists', () => {
+    expect([listed([]), listed(['a']), listed(['a', 'b', 'c']), listed(['a', 'b'], 'or')]).toEqual(['', 'a', 'a, b and c', 'a or b']);
+  });
+  it('chips with fallbacks', () => {
+    const words = ['Hello ', { chip: 'firstName' as const, or: 'there' }, '.'];
+    expect(say(words, () => 'Ida')).toBe('Hello Ida.');
+    expect(say(words, () => null)).toBe('Hello there.');
+    expect(chipsIn(words)).toEqual(['firstName']);
+    expect([say('plain', () => 'x'), chipsIn('plain')]).toEqual(['plain', []]);
+    expect(firstNameOf('  Ida Marrowby')).toBe('Ida');
+  });
+});

@@ -1,0 +1,144 @@
+import fc from 'fast-check';
+import { describe, expect, it } from 'vitest';
+import { NOW, applicant, friend, keeper, lapsed, mentor, person, quillmoor, quillmoorDocument, setupOf } from '../../tests/support/quillmoor';
+import { doorsOf } from '../doors';
+import { standings, visitorFacts, type Facts } from '../facts';
+import { chipsOfPage, menuFor, pagesSeen, resolvePage, sightSentence, wordsFor } from './index';
+
+const doors = doorsOf(quillmoor);
+const look = (page: string, facts: Facts, now = NOW) =>
+  resolvePage(quillmoor.pages.get(page)!, doors.prepare(facts, now), wordsFor(facts, now, quillmoor), doors);
+const viewOf = (page: string, facts: Facts) => {
+  const resolved = look(page, facts);
+  if (resolved.is !== 'page') throw new Error(resolved.is);
+  return resolved.view;
+};
+const ids = (page: string, facts: Facts) => viewOf(page, facts).blocks.map((block) => block.id);
+
+describe('the winter guide', () => {
+  it('shows a Keeper everything but what is for mentors', () => {
+    expect(ids('winter-guide', keeper)).toEqual(['wait', 'good-to-see-you', 'months', 'how-much-heading', 'how-much']);
+    expect(viewOf('winter-guide', keeper).shut).toBeNull();
+    expect(JSON.stringify(viewOf('winter-guide', keeper))).toContain('Good to see you here, Ida.');
+  });
+
+  it('shows a Mentor the note as well', () => {
+    expect(ids('winter-guide', mentor)).toContain('mentors-note');
+  });
+
+  it('shows a visitor its marked block and the ways in, and nothing of the rest', () => {
+    const view = viewOf('winter-guide', visitorFacts);
+    expect(view.blocks.map((block) => block.id)).toEqual(['wait']);
+    expect(view.shut).toEqual({
+      note: 'The rest of the guide is for Keepers, Patrons and Mentors.',
+      ways: [
+        { label: 'Sign in', href: '/sign-in?next=%2Fwinter-treatment-guide', says: 'Already a member? Sign in to read on.' },
+        { label: 'Join Quillmoor', href: '/join/quillmoor', says: 'Joining as a Keeper opens this page, £48.00 a year.' },
+      ],
+    });
+    expect(JSON.stringify(view)).not.toContain('5 ml');
+  });
+
+  it('tells each person outside the way that fits', () => {
+    expect(viewOf('winter-guide', applicant).shut!.ways.map((way) => way.href)).toEqual(['/joining']);
+    expect(viewOf('winter-guide', lapsed).shut!.ways[0]!.says).toBe('Your Keeper membership ended on 30 September 2026. Renewing it, £48.00 a year, opens this page again.');
+    expect(viewOf('winter-guide', friend).shut!.ways[0]!.says).toBe('Being a Patron opens this page, from £10.00 a month.');
+  });
+});
+
+describe('other outside views', () => {
+  it('a page that shows nothing is as absent as one that does not exist', () => {
+    expect(look('mentor-notes', keeper)).toEqual({ is: 'missing' });
+    expect(look('mentor-notes', mentor).is).toBe('page');
+  });
+
+  it('a page with a note shows its name and the note', () => {
+    const view = viewOf('my-bees', visitorFacts);
+    expect(view.blocks).toEqual([]);
+    expect(view.heading).toBe('Your bees, keeper');
+    expect(view.shut!.note).toBe("This page shows each member's own apiary.");
+  });
+
+  it('a page may lead elsewhere', () => {
+    const doc = quillmoorDocument();
+    doc.pages[2]!.outside = { view: 'otherPage', page: 'about' as never };
+    const setup = setupOf(doc);
+    const other = doorsOf(setup);
+    const resolved = resolvePage(setup.pages.get('winter-guide')!, other.prepare(visitorFacts, NOW), () => null, other);
+    expect(resolved).toEqual({ is: 'elsewhere', address: '/about' });
+  });
+});
+
+describe('the menu', () => {
+  const labels = (facts: Facts) => menuFor(doors.prepare(facts, NOW), doors).map((link) => link.label);
+  it('offers nobody a page they may not open', () => {
+    expect(labels(visitorFacts)).toEqual(['Welcome', 'About', 'Join Quillmoor']);
+    expect(labels(applicant)).toEqual(['Welcome', 'About']);
+    expect(labels(keeper)).toEqual(['Welcome', 'About', 'Winter treatment guide', 'My bees']);
+    expect(labels(mentor)).toContain('Mentor notes');
+  });
+});
+
+describe('personal words', () => {
+  const words = (facts: Facts) => wordsFor(facts, NOW, quillmoor);
+  it('come from the facts', () => {
+    const own = words({ ...keeper, fields: { 'colonies-kept': 2 } as Facts['fields'] });
+    expect(own('firstName')).toBe('Ida');
+    expect(own('level')).toBe('Keeper');
+    expect(own('termEnd')).toBe('2 March 2027');
+    expect(own('number')).toBe('0147');
+    expect(own('groups')).toBe('Swarm collectors');
+    expect(own('greeting')).toBe('Good morning');
+    expect(own('field:colonies-kept')).toBe('2 colonies');
+    expect(own('field:hive-type')).toBeNull();
+    expect(own('code')).toBeNull();
+  });
+  it('are unknown of a visitor, but for what needs no person', () => {
+    expect(words(visitorFacts)('firstName')).toBeNull();
+    expect(words(visitorFacts)('siteName')).toBe("Quillmoor Beekeepers' Association");
+  });
+  it('are listed for a page, so that it can be kept ready without them', () => {
+    expect(chipsOfPage(quillmoor.pages.get('my-bees')!)).toEqual([
+      'firstName',
+      'field:apiary-postcode',
+      'field:colonies-kept',
+      'field:years-keeping',
+      'level',
+      'number',
+      'fullName',
+      'groups',
+      'termEnd',
+    ]);
+  });
+});
+
+describe('what a person sees of the site', () => {
+  const sentence = (facts: Facts, waiting = '') => sightSentence(pagesSeen(facts, NOW, doors), waiting);
+  it('is one sentence', () => {
+    expect(sentence(visitorFacts)).toBe('Opens 2 of 5 pages: Welcome and About.');
+    expect(sentence(keeper)).toBe('Opens 4 of 5 pages, all but Mentor notes.');
+    expect(sentence(mentor)).toBe('Opens 5 of 5 pages.');
+    expect(sentence(applicant, 'Waits at gate 2 of 2, Review. 10 days left.')).toBe('Opens 2 of 5 pages: Welcome and About. Waits at gate 2 of 2, Review. 10 days left.');
+  });
+  it('changes with the day', () => {
+    expect(sightSentence(pagesSeen(keeper, Date.UTC(2027, 2, 2), doors), '')).toBe('Opens 3 of 5 pages: Welcome, About and My bees.');
+  });
+});
+
+describe('nothing of a closed block leaves, whoever looks', () => {
+  it('for any person', () => {
+    const secrets: [string, (facts: Facts) => boolean][] = [
+      ['Never more than 50 ml', (facts) => facts.standing === 'admitted' && (facts.groups.includes('mentors' as never) || facts.terms.some((t) => ['keeper', 'patron'].includes(t.level)))],
+      ['ring round your first-year keepers', (facts) => facts.standing === 'admitted' && facts.groups.includes('mentors' as never)],
+    ];
+    const someone = fc
+      .record({ standing: fc.constantFrom(...standings), level: fc.constantFrom('friend', 'keeper', 'patron'), groups: fc.subarray(['mentors', 'committee']) })
+      .map(({ standing, level, groups }) => person({ standing, levels: [[level, 0, null]], groups }));
+    fc.assert(
+      fc.property(fc.oneof(someone, fc.constant(visitorFacts)), (facts) => {
+        const sent = quillmoor.doc.pages.map((page) => JSON.stringify(look(page.id, facts))).join('');
+        for (const [secret, may] of secrets) expect(sent.includes(secret)).toBe(may(facts));
+      }),
+    );
+  });
+});
