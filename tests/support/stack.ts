@@ -1,0 +1,227 @@
+/**
+ * A whole product for one test file: own database on the test server, real HTTP, the mail stand-in's own SMTP
+ * server. Needs ADMISSA_TEST_DB_PORT and ADMISSA_TEST_DB_PASSWORD, which `npm test` sets.
+ */
+import { randomBytes, randomUUID } from 'node:crypto';
+import { createServer, type AddressInfo } from 'node:net';
+import { createConnection } from 'mysql2/promise';
+import { generate } from '../../demo/generate';
+import { load } from '../../demo/load';
+import { PASSWORD, staff } from '../../demo/people';
+import { hashPassword } from '../../server/accounts';
+import type { Services } from '../../server/api';
+import { buildServices, start, type Running } from '../../server/compose';
+import { readConfig, type Config } from '../../server/platform/config';
+import { makeLog } from '../../server/platform/log';
+import { Letters, type Letter } from '../../standins/mail/letters';
+import { smtpServer } from '../../standins/mail/smtp';
+import { quillmoor } from './quillmoor';
+
+export { PASSWORD };
+
+export type Stack = {
+  readonly services: Services;
+  readonly address: string;
+  readonly config: Config;
+  readonly letters: Letters;
+  /** Another process' worth of the product on the same database. */
+  second(): Promise<Running>;
+  /** Waits until a letter to the address has come that fits. */
+  letter(to: string, fits?: (letter: Letter) => boolean): Promise<Letter>;
+  /** Waits until every job that is due has been done. */
+  settled(): Promise<void>;
+  query<T>(sql: string, params?: unknown[]): Promise<T[]>;
+  stop(): Promise<void>;
+};
+
+export function testDatabase(): { host: string; port: number; user: string; password: string } {
+  const port = process.env['ADMISSA_TEST_DB_PORT'];
+  if (!port) throw new Error('There is no test database. Run these tests with `npm test`.');
+  return { host: '127.0.0.1', port: Number(port), user: 'admissa', password: process.env['ADMISSA_TEST_DB_PASSWORD'] ?? '' };
+}
+
+export async function freshDatabase(): Promise<string> {
+  const name = `admissa_t_${randomBytes(6).toString('hex')}`;
+  const connection = await createConnection(testDatabase());
+  await connection.query(`CREATE DATABASE ${name}`);
+  await connection.end();
+  return name;
+}
+
+export async function dropDatabase(name: string): Promise<void> {
+  const connection = await createConnection(testDatabase());
+  await connection.query(`DROP DATABASE IF EXISTS ${name}`);
+  await connection.end();
+}
+
+/** A port nobody listens on just now. */
+export function freePort(): Promise<number> {
+  return new Promise((resolve, reject) => {
+    const server = createServer();
+    server.once('error', reject);
+    server.listen(0, '127.0.0.1', () => {
+      const { port } = server.address() as AddressInfo;
+      server.close(() => resolve(port));
+    });
+  });
+}
+
+export function configFor(database: string, port: number, smtp: number, more: Record<string, string> = {}): Config {
+  const { port: dbPort, password } = testDatabase();
+  return readConfig({
+    ADMISSA_PORT: String(port),
+    ADMISSA_DB_PORT: String(dbPort),
+    ADMISSA_DB_PASSWORD: password,
+    ADMISSA_DB_NAME: database,
+    ADMISSA_SMTP_PORT: String(smtp),
+    ADMISSA_DEMO: '1',
+    ADMISSA_LOG: 'silent',
+    ...more,
+  });
+}
+
+let hashed: Promise<string> | null = null;
+
+/** Loads Quillmoor with so many members through the services given. */
+export async function loadQuillmoor(services: Services, members: number): Promise<void> {
+  const passwordHash = await (hashed ??= hashPassword(PASSWORD));
+  const now = services.clock.now();
+  await load(services.database.pool, generate({ seed: 1911, members, at: now, setup: quillmoor }), quillmoor, passwordHash, () => undefined);
+  for (const person of staff) await services.staff.add({ ...person, passwordHash });
+  await services.setups.replaceDraft(quillmoor.doc);
+  await services.setups.publish('Quillmoor as it stands', 'Odile Harrowgate', now);
+  await services.live.refresh();
+}
+
+export async function makeStack(options: { members?: number; env?: Record<string, string> } = {}): Promise<Stack> {
+  const database = await freshDatabase();
+  const letters = new Letters(null);
+  const smtp = smtpServer(letters);
+  await new Promise<void>((ready) => smtp.listen(0, '127.0.0.1', () => ready()));
+  const smtpPort = (smtp.server.address() as AddressInfo).port;
+  const log = makeLog('silent');
+  const config = configFor(database, await freePort(), smtpPort, options.env);
+  const { services: loader, close } = await buildServices(config, log);
+  await loadQuillmoor(loader, options.members ?? 40);
+  await close();
+  const running = [await start(config, log)];
+  const { services } = running[0]!;
+  const query = <T>(sql: string, params: unknown[] = []) => services.database.source.query(sql, params) as Promise<T[]>;
+  return {
+    services,
+    address: config.address,
+    config,
+    letters,
+    query,
+    second: async () => {
+      const other = await start(configFor(database, await freePort(), smtpPort, options.env), log);
+      running.push(other);
+      return other;
+    },
+    letter: (to, fits = () => true) =>
+      until(`a letter to ${to}`, async () => letters.list(to).find((letter) => fits(letter)) ?? null),
+    settled: async () => {
+      await until('jobs to be done', async () => ((await services.jobs.due()) === 0 ? true : null));
+    },
+    stop: async () => {
+      for (const one of running) await one.stop();
+      await new Promise<void>((done) => smtp.close(() => done()));
+      await dropDatabase(database);
+    },
+  };
+}
+
+/** Asks again and again until there is an answer. */
+export async function until<T>(what: string, ask: () => Promise<T | null>, patience = 20_000): Promise<T> {
+  const end = Date.now() + patience;
+  for (;;) {
+    const answer = await ask();
+    if (answer !== null) return answer;
+    if (Date.now() > end) throw new Error(`Waited in vain for ${what}.`);
+    await new Promise((wait) => setTimeout(wait, 25));
+  }
+}
+
+/** A browser's worth of HTTP: keeps cookies, sends JSON, reads JSON. */
+export class Caller {
+  private readonly cookies = new Map<string, string>();
+
+  constructor(readonly address: string) {}
+
+  /** The same cookies at another process. */
+  at(address: string): Caller {
+    const other = new Caller(address);
+    for (const [name, value] of this.cookies) other.cookies.set(name, value);
+    return other;
+  }
+
+  get cookie(): string {
+    return [...this.cookies].map(([name, value]) => `${name}=${value}`).join('; ');
+  }
+
+  async raw(path: string, init: RequestInit = {}): Promise<Response> {
+    const headers = new Headers(init.headers);
+    if (this.cookies.size) headers.set('cookie', this.cookie);
+    const response = await fetch(this.address + path, { redirect: 'manual', ...init, headers });
+    for (const line of response.headers.getSetCookie()) {
+      const [pair = ''] = line.split(';');
+      const at = pair.indexOf('=');
+      if (/expires=Thu, 01 Jan 1970/i.test(line)) this.cookies.delete(pair.slice(0, at));
+      else this.cookies.set(pair.slice(0, at), pair.slice(at + 1));
+    }
+    return response;
+  }
+
+  async html(path: string): Promise<string> {
+    return (await this.raw(path)).text();
+  }
+
+  async get<T = Record<string, unknown>>(path: string): Promise<{ status: number; body: T }> {
+    const response = await this.raw(`/api${path}`);
+    return { status: response.status, body: (await response.json()) as T };
+  }
+
+  async post<T = Record<string, unknown>>(path: string, body: unknown = {}): Promise<{ status: number; body: T }> {
+    const response = await this.raw(`/api${path}`, {
+      method: 'POST',
+      headers: { 'content-type': 'application/json', origin: this.address },
+      body: JSON.stringify(body),
+    });
+    return { status: response.status, body: (await response.json()) as T };
+  }
+
+  signIn(mail: string, password = PASSWORD) {
+    return this.post<{ next: string }>('/site/sign-in', { mail, password });
+  }
+
+  async staffIn(mail: string, password = PASSWORD): Promise<this> {
+    const { status } = await this.post('/desk/sign-in', { mail, password });
+    if (status !== 200) throw new Error(`${mail} could not sign in at the desk: ${status}`);
+    return this;
+  }
+
+  join(answers: Record<string, unknown> = {}, more: Record<string, unknown> = {}) {
+    return this.post<{ next: string; code?: string; faults?: { at: string; says: string }[] }>('/site/join/quillmoor', {
+      once: randomUUID(),
+      answers: { ...perrin, ...answers },
+      took: 60_000,
+      ...more,
+    });
+  }
+}
+
+/** A right answer to every question. */
+export const perrin = {
+  'full-name': 'Perrin Oake',
+  mail: 'perrin@oake.example',
+  password: 'moss lantern heather',
+  'apiary-postcode': 'QM4 7TB',
+  'colonies-kept': '3',
+  'years-keeping': '4',
+  'heard-of-us': 'market-stall',
+  rules: true,
+  topics: ['apiary-news'],
+};
+
+export const codeIn = (letter: Letter): string => /^ {4}([0-9A-Z]{3}-[0-9A-Z]{3})$/m.exec(letter.text)![1]!;
+export const linkIn = (letter: Letter): string => /https?:\/\/\S+/.exec(letter.text)![0];
