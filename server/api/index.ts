@@ -2,6 +2,7 @@
  * Purpose: the API over HTTP: one handler for the whole contract, the description of it, and the check that a
  * changing request comes from this site.
  */
+import type { OutgoingHttpHeaders } from 'node:http';
 import { OpenAPIGenerator } from '@orpc/openapi';
 import { OpenAPIHandler } from '@orpc/openapi/node';
 import { ORPCError } from '@orpc/server';
@@ -23,14 +24,6 @@ const router = api.router({ site: siteApi, desk: deskApi });
 export function apiHandler(services: Services, log: Log) {
   const handler = new OpenAPIHandler(router, {
     customErrorResponseBodyEncoder: problemBody,
-    rootInterceptors: [
-      async ({ next }) => {
-        const result = await next();
-        if (result.matched && result.response.status >= 400)
-          result.response.headers['content-type'] = 'application/problem+json';
-        return result;
-      },
-    ],
     clientInterceptors: [
       async ({ next, path }) => {
         try {
@@ -49,9 +42,17 @@ export function apiHandler(services: Services, log: Log) {
     const secret = cookieOf(req.headers.cookie, deskCall ? 'admissa_staff' : 'admissa_member');
     const member = secret && !deskCall ? await sessions.member(secret, now) : null;
     const staff = secret && deskCall ? await sessions.staff(secret, now) : null;
+    nameProblems(res);
     const { matched } = await handler.handle(req, res, { prefix: '/api', context: { services, req, res, member, staff } });
     if (!matched) sendProblem(res, 'not-found');
   };
+}
+
+/** The handler names every body application/json; a refusal is named what it is, just before it is sent. */
+function nameProblems(res: Response): void {
+  const writeHead = res.writeHead.bind(res) as (status: number, headers?: OutgoingHttpHeaders) => Response;
+  res.writeHead = ((status: number, headers: OutgoingHttpHeaders = {}) =>
+    writeHead(status, status >= 400 ? { ...headers, 'content-type': 'application/problem+json' } : headers)) as typeof res.writeHead;
 }
 
 /** Errors that are not refusals: an outage is a 503, anything else a 500 whose cause is only in the log. */

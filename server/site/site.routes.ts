@@ -2,7 +2,8 @@
  * Purpose: the public site over HTTP: complete HTML for each viewer at the first answer.
  */
 import type { Request, Response } from 'express';
-import { visitorFacts } from '../../core/facts';
+import { visitorFacts, type Facts } from '../../core/facts';
+import type { Instant } from '../../core/kernel';
 import { wordsFor } from '../../core/pages';
 import { siteColours } from '../../core/setup';
 import type { SiteView } from '../../contract';
@@ -39,14 +40,17 @@ export class Site {
     const secret = cookieOf(req.headers.cookie, 'admissa_member');
     const viewer = secret === null ? null : await this.ports.sessions.member(secret, now);
     const facts = viewer?.facts ?? visitorFacts;
-    const page = pageAt(req.path, live.setup);
-    if (page) {
-      const words = wordsFor(facts, now, live.setup);
-      const ready = await this.plansOf(live).page(page, live.doors.prepare(facts, now), words);
-      if (ready !== null) return send(res, 200, ready);
-    }
+    const ready = await this.ready(req.path, facts, now, live);
+    if (ready !== null) return send(res, 200, ready);
     await this.show(req, res, live, { facts, session: viewer?.session ?? null, now });
   };
+
+  /** A page that can be sent as it is kept, filled for this person; null where it must be resolved in full. */
+  async ready(path: string, facts: Facts, now: Instant, live: Live): Promise<Buffer | string | null> {
+    const page = pageAt(path, live.setup);
+    if (!page) return null;
+    return this.plansOf(live).page(page, live.doors.prepare(facts, now), wordsFor(facts, now, live.setup));
+  }
 
   /** Resolves and renders in full. */
   private async show(req: Request, res: Response, live: Live, looker: Looker): Promise<void> {

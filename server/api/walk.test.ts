@@ -1,0 +1,113 @@
+/**
+ * The walk over all endpoints: each is called by each kind of caller, and lets in exactly those its own
+ * declaration names. A new endpoint is walked without a change here.
+ */
+import { afterAll, beforeAll, describe, expect, it } from 'vitest';
+import { contract, type Access, type EndpointMeta } from '../../contract';
+import { Caller, makeStack, type Stack } from '../../tests/support/stack';
+
+type Endpoint = { name: string; method: string; path: string; access: Access };
+
+const endpoints: Endpoint[] = Object.entries(contract).flatMap(([area, part]) =>
+  Object.entries(part).map(([name, procedure]) => {
+    const { route, meta } = procedure['~orpc'];
+    return { name: `${area}.${name}`, method: route.method!, path: route.path!, access: (meta as EndpointMeta).access };
+  }),
+);
+
+const kinds = ['visitor', 'applicant', 'member', 'other member', 'owner', 'reviewer', 'editor', 'bookkeeper'] as const;
+type Kind = (typeof kinds)[number];
+
+let stack: Stack;
+const callers = new Map<Kind, Caller>();
+
+const mails: Record<Exclude<Kind, 'visitor'>, string> = {
+  applicant: 'anselm.pikard@mail.example',
+  member: 'ida.marrowby@mail.example',
+  'other member': 'gwenna.fairclough@mail.example',
+  owner: 'odile@quillmoor.example',
+  reviewer: 'tamsin@quillmoor.example',
+  editor: 'wilf@quillmoor.example',
+  bookkeeper: 'bea@quillmoor.example',
+};
+
+/** A fresh sign-in for each call: some endpoints end the session they are called with. */
+async function callerOf(kind: Kind): Promise<Caller> {
+  const who = new Caller(stack.address);
+  if (kind === 'visitor') return who;
+  if (mails[kind].endsWith('@mail.example')) await who.signIn(mails[kind]);
+  else await who.staffIn(mails[kind]);
+  return who;
+}
+
+beforeAll(async () => {
+  stack = await makeStack();
+  for (const kind of kinds) callers.set(kind, await callerOf(kind));
+});
+afterAll(() => stack.stop());
+
+function mayBy(access: Access, kind: Kind): 'in' | 401 | 403 {
+  if (access === 'anyone') return 'in';
+  if (access === 'member') return ['applicant', 'member', 'other member'].includes(kind) ? 'in' : 401;
+  if (!['owner', 'reviewer', 'editor', 'bookkeeper'].includes(kind)) return 401;
+  return access.staff.includes(kind as never) ? 'in' : 403;
+}
+
+/** Endpoints that would end the caller's session or erase the caller: walked with a session of their own. */
+const endsSession = new Set(['site.signOut', 'desk.signOut', 'site.withdraw', 'site.endSession', 'desk.endSession']);
+
+describe('every endpoint says who may call it', () => {
+  it('there are endpoints to walk, each declared', () => {
+    expect(endpoints.length).toBeGreaterThan(30);
+    for (const { name, access } of endpoints) expect(access, name).toBeDefined();
+  });
+
+  it.each(kinds)('the %s is let in by exactly those that name them', async (kind) => {
+    for (const endpoint of endpoints) {
+      const who = endsSession.has(endpoint.name) ? await callerOf(kind === 'applicant' && endpoint.name === 'site.withdraw' ? 'member' : kind) : callers.get(kind)!;
+      const path = endpoint.path.replace(/\{id\}/, 'x'.repeat(20)).replace(/\{\w+\}/, 'nowhere');
+      const { status, body } = endpoint.method === 'GET' ? await who.get<{ code?: string }>(path) : await who.post<{ code?: string }>(path, {});
+      const may = mayBy(endpoint.access, kind);
+      if (may === 'in') {
+        expect([401, 403].includes(status) && body.code !== 'wrong-sign-in', `${kind} at ${endpoint.name}: ${status} ${body.code}`).toBe(false);
+        expect(status, `${kind} at ${endpoint.name}`).toBeLessThan(500);
+      } else {
+        expect(status, `${kind} at ${endpoint.name}`).toBe(may);
+        expect(body.code).toBe(may === 401 ? 'not-signed-in' : 'not-yours');
+      }
+    }
+  });
+});
+
+describe('nobody is sent what is another’s', () => {
+  it('the site’s answers speak of the caller alone', async () => {
+    const [ida, gwenna] = [callers.get('member')!, callers.get('other member')!];
+    for (const path of ['/', '/my-bees', '/account']) {
+      const html = await gwenna.html(path);
+      expect(html).toContain('Gwenna');
+      expect(html).not.toContain('Marrowby');
+      expect(await ida.html(path)).not.toContain('Fairclough');
+    }
+    const anselm = await callers.get('applicant')!.html('/joining');
+    expect(anselm).toContain('anselm.pikard@mail.example');
+    expect(anselm).not.toContain('Jessamy');
+  });
+
+  it('an applicant cannot move another’s application', async () => {
+    const jessamy = new Caller(stack.address);
+    await jessamy.signIn('jessamy.thorle@mail.example');
+    const [before] = await stack.query('SELECT data FROM application a JOIN member m ON m.id = a.member WHERE m.name = ?', ['Anselm Pikard']);
+    await jessamy.post('/site/joining/resend');
+    await jessamy.post('/site/joining/code', { code: 'AAAAAA' });
+    const [after] = await stack.query('SELECT data FROM application a JOIN member m ON m.id = a.member WHERE m.name = ?', ['Anselm Pikard']);
+    expect(after).toEqual(before);
+  });
+
+  it('the viewpoint is for staff alone', async () => {
+    const day = new Date(stack.services.clock.now()).toISOString().slice(0, 10);
+    for (const kind of kinds) {
+      const { status } = await callers.get(kind)!.raw(`/viewpoint/visitor/${day}/`);
+      expect(status, kind).toBe(['owner', 'reviewer', 'editor', 'bookkeeper'].includes(kind) ? 200 : 401);
+    }
+  });
+});

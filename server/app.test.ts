@@ -1,0 +1,133 @@
+import { afterAll, beforeAll, describe, expect, it } from 'vitest';
+import { Caller, makeStack, type Stack } from '../tests/support/stack';
+
+let stack: Stack;
+let who: Caller;
+beforeAll(async () => {
+  stack = await makeStack({ members: 14 });
+  who = new Caller(stack.address);
+});
+afterAll(() => stack.stop());
+
+const post = (path: string, body: string, headers: Record<string, string> = {}) =>
+  who.raw(path, { method: 'POST', body, headers: { 'content-type': 'application/json', ...headers } });
+
+describe('headers', () => {
+  it('allow no script or style but those of the house', async () => {
+    const response = await who.raw('/');
+    const policy = response.headers.get('content-security-policy')!;
+    expect(policy).toContain("default-src 'none'; script-src 'self'; style-src 'self';");
+    expect(policy).not.toContain('unsafe');
+    expect(response.headers.get('x-content-type-options')).toBe('nosniff');
+    expect(response.headers.has('x-powered-by')).toBe(false);
+    expect(response.headers.has('strict-transport-security')).toBe(false);
+  });
+
+  it('give the desk a nonce of its own each time, and forbid framing it', async () => {
+    const policies = await Promise.all([1, 2].map(async () => (await who.raw('/desk')).headers.get('content-security-policy')!));
+    expect(policies[0]).toMatch(/style-src 'self' 'nonce-[\w+/=]{24}'/);
+    expect(policies[0]).not.toBe(policies[1]);
+    expect(policies[0]).toContain("frame-ancestors 'none'");
+    const html = await who.html('/desk/members');
+    expect(html).toMatch(/<meta name="style-nonce" content="[\w+/=]{24}"/);
+  });
+
+  it('keep pages out of shared caches and files in for good', async () => {
+    const html = await who.html('/');
+    expect((await who.raw('/')).headers.get('cache-control')).toBe('private, no-cache');
+    for (const file of [/src="(\/assets\/site\/main-[\w-]+\.js)"/, /href="(\/look-\d+\.css)"/]) {
+      const response = await who.raw(file.exec(html)![1]!);
+      expect(response.status).toBe(200);
+      expect(response.headers.get('cache-control')).toMatch(/max-age=31536000, immutable/);
+    }
+  });
+
+  it('no HTML of the site carries an inline script, style or handler', async () => {
+    for (const path of ['/', '/about', '/winter-treatment-guide', '/join/quillmoor', '/sign-in', '/forgotten', '/no-such-page']) {
+      const html = await who.html(path);
+      expect(html, path).not.toMatch(/ style="| on\w+="|<style/);
+      expect(html.match(/<script(?![^>]* src=)(?![^>]*type="application\/json")/g), path).toBeNull();
+    }
+  });
+});
+
+describe('requests from elsewhere', () => {
+  it.each([
+    ['another origin', { origin: 'https://evil.example' }],
+    ['a site the browser calls other', { 'sec-fetch-site': 'cross-site' }],
+    ['a neighbour of the same domain', { 'sec-fetch-site': 'same-site' }],
+    ['no origin at all, said to be null', { origin: 'null' }],
+  ])('from %s change nothing', async (_, headers) => {
+    const response = await post('/api/site/sign-out', '{}', headers as Record<string, string>);
+    expect(response.status).toBe(403);
+    expect(await response.json()).toMatchObject({ code: 'other-site' });
+  });
+
+  it('of one’s own are taken, and reading is free', async () => {
+    expect((await post('/api/site/sign-out', '{}', { origin: stack.address, 'sec-fetch-site': 'same-origin' })).status).toBe(200);
+    expect((await who.raw('/', { headers: { origin: 'https://evil.example' } })).status).toBe(200);
+  });
+});
+
+describe('problems', () => {
+  const isProblem = async (response: Response, status: number, code: string) => {
+    expect(response.status).toBe(status);
+    expect(response.headers.get('content-type')).toContain('application/problem+json');
+    const body = (await response.json()) as Record<string, unknown>;
+    expect(body).toMatchObject({ type: `/problems/${code}`, status, code, title: expect.any(String) });
+    expect(JSON.stringify(body)).not.toMatch(/node_modules|\.ts:|at \w+ \(/);
+    return body;
+  };
+
+  it('are told for what cannot be read', async () => {
+    await isProblem(await post('/api/site/sign-in', '{"mail": '), 400, 'bad-input');
+    await isProblem(await post('/api/site/sign-in', JSON.stringify({ mail: 'x'.repeat(300_000) })), 400, 'bad-input');
+    await isProblem(await post('/api/site/sign-in', '[]'), 400, 'bad-input');
+    await isProblem(await post('/api/site/sign-in', '"text"', { 'content-type': 'text/plain' }), 400, 'bad-input');
+  });
+
+  it('name the input that is wrong', async () => {
+    const body = await isProblem(await post('/api/site/sign-in', '{"mail": 5}'), 400, 'bad-input');
+    expect((body['faults'] as { at: string }[]).map((fault) => fault.at)).toEqual(['mail', 'password']);
+  });
+
+  it('are told for addresses that do not exist', async () => {
+    await isProblem(await who.raw('/api/site/nowhere'), 404, 'not-found');
+    await isProblem(await post('/nowhere', '{}'), 404, 'not-found');
+    await isProblem(await who.raw('/assets/site/nowhere.js'), 404, 'not-found');
+    expect((await who.raw('/nowhere')).status).toBe(404);
+    expect(await who.html('/nowhere/at/all')).toContain('There is no such page');
+  });
+
+  it.each(['/%', '/%E0%A4%A', '/..%2f..%2fetc', "/'; DROP TABLE member; --", '/join/', '/join/%00', '/confirm/', '/reset/' + 'x'.repeat(2_000)])('%s is no 500', async (path) => {
+    expect((await who.raw(path)).status).toBeLessThan(500);
+  });
+
+  it.each([
+    ['/desk/members?limit=0', 400],
+    ['/desk/members?sort=backwards', 400],
+    ['/desk/members?after=rubbish', 200],
+    ['/desk/members?q=%25%27%22%5C', 200],
+    ['/desk/members/short', 400],
+    ['/desk/viewpoint?person=nobody', 400],
+    ['/desk/viewpoint?person=visitor&on=2026-02-31', 200],
+  ])('bad input at %s gives %i', async (path, status) => {
+    const staff = await new Caller(stack.address).staffIn('odile@quillmoor.example');
+    expect((await staff.get(path)).status).toBe(status);
+  });
+});
+
+describe('what machines ask', () => {
+  it('the description of the API is OpenAPI 3.1 and lists every endpoint', async () => {
+    const { body } = await who.get<{ openapi: string; paths: Record<string, Record<string, { summary: string }>>; components: { schemas: object } }>('/openapi.json');
+    expect(body.openapi).toMatch(/^3\.1/);
+    expect(body.paths['/site/join/{form}']!['post']!.summary).toBe('Sends a signup form');
+    expect(Object.keys(body.paths).length).toBeGreaterThan(30);
+    expect(body.components.schemas).toHaveProperty('Problem');
+  });
+
+  it('health: alive, and ready with the revision served', async () => {
+    expect(await (await who.raw('/health/live')).json()).toEqual({ live: true });
+    expect(await (await who.raw('/health/ready')).json()).toEqual({ ready: true, revision: 1 });
+  });
+});

@@ -1,0 +1,129 @@
+import { afterAll, beforeAll, beforeEach, describe, expect, it } from 'vitest';
+import { makeStack, type Stack } from '../../tests/support/stack';
+import { SiteClock } from './clock';
+import { Jobs } from './jobs';
+import { makeLog } from './log';
+
+let stack: Stack;
+let clock: SiteClock;
+beforeAll(async () => {
+  // No worker of its own: these tests are the only hands.
+  stack = await makeStack({ members: 12, env: { ADMISSA_WORKER: '0' } });
+});
+afterAll(() => stack.stop());
+beforeEach(async () => {
+  await stack.query('DELETE FROM job');
+  clock = new SiteClock();
+});
+
+const db = () => stack.services.database.source;
+const makeJobs = () => new Jobs(db(), clock, makeLog('silent'));
+const drain = async (jobs: Jobs) => {
+  let done = 0;
+  while (await jobs.once()) done++;
+  return done;
+};
+
+describe('jobs', () => {
+  it('are each done once by however many hands', async () => {
+    const seen = new Map<number, number>();
+    const hands = Array.from({ length: 4 }, makeJobs);
+    for (const jobs of hands)
+      jobs.handle<{ n: number }>('count', async (manager, { n }) => {
+        await manager.query('SELECT SLEEP(0.002)');
+        seen.set(n, (seen.get(n) ?? 0) + 1);
+      });
+    for (let n = 0; n < 60; n++) await hands[0]!.add(db().manager, { kind: 'count', runAt: clock.now(), payload: { n } });
+    const done = await Promise.all(hands.map(drain));
+    expect(done.reduce((a, b) => a + b)).toBe(60);
+    expect([...seen.values()].every((times) => times === 1)).toBe(true);
+    expect(seen.size).toBe(60);
+  });
+
+  it('are done in the order they are due, and none before its time', async () => {
+    const order: string[] = [];
+    const jobs = makeJobs();
+    jobs.handle<{ name: string }>('note', async (_, { name }) => void order.push(name));
+    const add = (name: string, runAt: number) => jobs.add(db().manager, { kind: 'note', runAt, payload: { name } });
+    await add('second', clock.now() - 1_000);
+    await add('later', clock.now() + 3_600_000);
+    await add('first', clock.now() - 2_000);
+    await drain(jobs);
+    expect(order).toEqual(['first', 'second']);
+    expect(await jobs.nextDue(clock.now())).toMatchObject({ kind: 'note', payload: { name: 'later' } });
+  });
+
+  it('of one key replace each other, and can be cancelled', async () => {
+    const jobs = makeJobs();
+    const payloads: unknown[] = [];
+    jobs.handle('note', async (_, payload) => void payloads.push(payload));
+    await jobs.add(db().manager, { kind: 'note', runAt: clock.now(), payload: 1, key: 'k' });
+    await jobs.add(db().manager, { kind: 'note', runAt: clock.now(), payload: 2, key: 'k' });
+    await drain(jobs);
+    expect(payloads).toEqual([2]);
+    await jobs.add(db().manager, { kind: 'note', runAt: clock.now(), payload: 3, key: 'k' });
+    await jobs.cancel(db().manager, 'k');
+    expect(await drain(jobs)).toBe(0);
+  });
+
+  it('may set the next job of their own key', async () => {
+    const jobs = makeJobs();
+    let left = 3;
+    jobs.handle('again', async (manager) => {
+      if (--left > 0) await jobs.add(manager, { kind: 'again', runAt: clock.now(), payload: null, key: 'again' });
+    });
+    await jobs.add(db().manager, { kind: 'again', runAt: clock.now(), payload: null, key: 'again' });
+    expect(await drain(jobs)).toBe(3);
+    expect(await stack.query('SELECT 1 FROM job')).toEqual([]);
+  });
+
+  it('that fail leave nothing behind, are tried again later, and stay for somebody to see in the end', async () => {
+    const jobs = makeJobs();
+    jobs.handle('write and fail', async (manager) => {
+      await manager.query(`INSERT INTO audit (at, staff, act) VALUES (NOW(3), '', 'half')`);
+      throw new Error('the bees are out');
+    });
+    await jobs.add(db().manager, { kind: 'write and fail', runAt: clock.now(), payload: null });
+    for (let attempt = 1; attempt <= 12; attempt++) {
+      expect(await jobs.once()).toBe(true);
+      expect(await stack.query(`SELECT 1 FROM audit WHERE act = 'half'`)).toEqual([]);
+      const [row] = await stack.query<{ attempts: number; state: string; last_error: string; run_at: Date }>('SELECT * FROM job');
+      expect(row).toMatchObject({ attempts: attempt, last_error: 'the bees are out', state: attempt < 12 ? 'ready' : 'failed' });
+      expect(row!.run_at.getTime()).toBeGreaterThan(clock.now());
+      await stack.query('UPDATE job SET run_at = NOW(3) - INTERVAL 1 DAY');
+    }
+    expect(await jobs.once()).toBe(false);
+  });
+
+  it('of an unknown kind are not lost', async () => {
+    const jobs = makeJobs();
+    await jobs.add(db().manager, { kind: 'from the future', runAt: clock.now(), payload: null });
+    await jobs.once();
+    expect(await stack.query<{ last_error: string }>('SELECT last_error FROM job')).toEqual([{ last_error: 'No handler for jobs of the kind from the future' }]);
+  });
+
+  it('added in a transaction that is rolled back never were', async () => {
+    const jobs = makeJobs();
+    await expect(
+      db().transaction(async (manager) => {
+        await jobs.add(manager, { kind: 'note', runAt: clock.now(), payload: null });
+        throw new Error('no');
+      }),
+    ).rejects.toThrow('no');
+    expect(await stack.query('SELECT 1 FROM job')).toEqual([]);
+  });
+});
+
+describe('the site clock', () => {
+  it('only goes forward, and a second process follows', async () => {
+    const other = new SiteClock();
+    await clock.moveTo(clock.now() + 3_600_000, db());
+    await clock.moveTo(clock.now() - 60_000, db());
+    const [row] = await stack.query<{ offset_ms: string }>('SELECT offset_ms FROM site_clock');
+    other.follow(Number(row!.offset_ms));
+    expect(Math.abs(other.now() - clock.now())).toBeLessThan(200);
+    expect(other.ahead()).toBeGreaterThan(3_590_000);
+    other.follow(0);
+    expect(other.ahead()).toBeGreaterThan(3_590_000);
+  });
+});

@@ -1,0 +1,142 @@
+import { afterAll, beforeAll, describe, expect, it } from 'vitest';
+import { Caller, makeStack, type Stack } from '../../tests/support/stack';
+import type { SiteView } from '../../contract';
+import { visitorFacts, type Facts } from '../../core/facts';
+import { placeFor } from './place';
+import { Site } from './site.routes';
+import { loadTemplate } from './template';
+
+let stack: Stack;
+beforeAll(async () => {
+  stack = await makeStack();
+});
+afterAll(() => stack.stop());
+
+const secrets = ['Never more than 50 ml', 'How much', 'ring round your first-year keepers', 'See each of your keepers twice', 'good-to-see-you'];
+const signedIn = async (name: string) => {
+  const who = new Caller(stack.address);
+  await who.signIn(`${name}@mail.example`);
+  return who;
+};
+
+describe('a visitor', () => {
+  const who = () => new Caller(stack.address);
+
+  it('finds Welcome and About open, and no shut page in any menu', async () => {
+    for (const path of ['/', '/about']) {
+      const html = await who().html(path);
+      expect(html).toContain('Quillmoor');
+      expect(html).not.toContain('winter-treatment-guide');
+      expect(html).not.toContain('mentor-notes');
+    }
+  });
+
+  it('gets the guide’s outside view with the way in, and nothing of its closed blocks, in HTML or JSON', async () => {
+    const html = await who().html('/winter-treatment-guide');
+    const json = JSON.stringify((await who().get('/site/view?path=/winter-treatment-guide')).body);
+    for (const sent of [html, json]) {
+      expect(sent).toContain('Wait until three cold weeks have passed');
+      expect(sent).toContain('The rest of the guide is for Keepers, Patrons and Mentors.');
+      expect(sent).toContain('/join/quillmoor');
+      for (const secret of secrets) expect(sent).not.toContain(secret);
+    }
+  });
+
+  it('cannot tell a hidden page from one that does not exist', async () => {
+    const [hidden, missing] = await Promise.all(['/mentor-notes', '/nobody-made-this'].map((path) => who().raw(path)));
+    expect(hidden!.status).toBe(404);
+    const strip = (html: string, path: string) => html.replaceAll(path, '').replaceAll(encodeURIComponent(path), '');
+    expect(strip(await hidden!.text(), '/mentor-notes')).toBe(strip(await missing!.text(), '/nobody-made-this'));
+  });
+
+  it('is told everything in the first HTML: title, description, address, state once', async () => {
+    const html = await who().html('/about');
+    expect(html).toContain('<title>About · Quillmoor Beekeepers&#39; Association</title>');
+    expect(html).toContain('<meta name="description" content="Who we are, where we meet');
+    expect(html).toContain(`<link rel="canonical" href="${stack.address}/about">`);
+    expect(html.match(/id="view"/g)).toHaveLength(1);
+    expect(await who().html('/sign-in')).toContain('<meta name="robots" content="noindex">');
+  });
+
+  it('is led to sign in where a place is personal, and back', async () => {
+    for (const path of ['/joining', '/account']) {
+      const response = await who().raw(path);
+      expect([response.status, response.headers.get('location')]).toEqual([302, `/sign-in?next=${encodeURIComponent(path)}`]);
+    }
+  });
+});
+
+describe('a member', () => {
+  it('is greeted by first name in the first HTML, with the right menu', async () => {
+    const html = await (await signedIn('ida.marrowby')).html('/');
+    expect(html).toMatch(/<h1[^>]*>Good (morning|afternoon|evening), Ida<\/h1>/);
+    expect(html).toContain('Winter treatment guide');
+    expect(html).not.toContain('Mentor notes');
+    expect(html).toContain('No. 0001');
+    expect(html).not.toContain('Join Quillmoor');
+  });
+
+  it('gets exactly the blocks whose doors are open', async () => {
+    const [ida, gwenna, tobias] = await Promise.all(['ida.marrowby', 'gwenna.fairclough', 'tobias.wetherfold'].map(signedIn));
+    const [keeper, mentor, lapsed] = await Promise.all([ida!, gwenna!, tobias!].map((who) => who.html('/winter-treatment-guide')));
+    expect(keeper).toContain('Never more than 50 ml');
+    expect(keeper).not.toContain('ring round your first-year keepers');
+    expect(mentor).toContain('ring round your first-year keepers');
+    expect(lapsed).not.toContain('Never more than 50 ml');
+    expect(lapsed).toContain('Write to us to renew');
+  });
+
+  it('meets the sign-in page with “signed in already”', async () => {
+    const who = await signedIn('ida.marrowby');
+    expect(await who.html('/sign-in?next=/my-bees')).toContain('Not you? Sign in as somebody else');
+    expect(await who.html('/join/quillmoor')).toContain('You are signed in as');
+    const anselm = await signedIn('anselm.pikard');
+    expect((await anselm.raw('/join/quillmoor')).headers.get('location')).toBe('/joining');
+  });
+});
+
+describe('a page kept ready', () => {
+  it('is byte for byte the page that would have been rendered, for everybody', async () => {
+    const { live, clock, sources, config } = stack.services;
+    const template = await loadTemplate(config.dist);
+    const site = new Site({ ...stack.services, template, address: config.address });
+    const rows = await stack.query<{ facts: string }>('SELECT facts FROM member_facts');
+    const people: Facts[] = [visitorFacts, ...rows.map((row) => JSON.parse(row.facts) as Facts)];
+    // A name with every character that HTML and JSON treat apart.
+    people.push({ ...people[1]!, name: `Ida "O'Neill" <b>&amp; \\ </script>` });
+    const now = clock.now();
+    let compared = 0;
+    for (const facts of people) {
+      const person = live.must.doors.prepare(facts, now);
+      for (const path of ['/', '/about', '/winter-treatment-guide', '/mentor-notes', '/my-bees']) {
+        const ready = await site.ready(path, facts, now, live.must);
+        const place = await placeFor(new URL(path, config.address), { facts, session: null, now }, live.must, sources);
+        if (ready === null) continue;
+        if (place.is !== 'view') throw new Error('a page that is ready must be a view');
+        expect(ready.toString()).toBe(await site.document(place.view, live.must));
+        compared++;
+      }
+      expect(person.facts).toBe(facts);
+    }
+    expect(compared).toBeGreaterThan(100);
+  });
+
+  it('carries the same state as the JSON of the same address', async () => {
+    const who = await signedIn('ida.marrowby');
+    for (const path of ['/', '/winter-treatment-guide', '/account']) {
+      const html = await who.html(path);
+      const state = JSON.parse(/id="view">(.*?)<\/script>/s.exec(html)![1]!) as SiteView;
+      expect((await who.get<SiteView>(`/site/view?path=${path}`)).body).toEqual(state);
+    }
+  });
+});
+
+describe('a second process', () => {
+  it('knows whoever signed in at the first', async () => {
+    const other = await stack.second();
+    const ida = await signedIn('ida.marrowby');
+    expect(await ida.at(other.services.config.address).html('/winter-treatment-guide')).toContain('Good to see you here, Ida.');
+    await ida.post('/site/sign-out');
+    expect(await ida.at(other.services.config.address).html('/')).not.toContain('Ida');
+  });
+});
