@@ -17,6 +17,7 @@ import type { LiveSetup } from '../setup';
 import { OneTimeRow } from './account.entities';
 import { hashPassword, verifyPassword, weakness } from './passwords';
 import type { Sessions } from './sessions';
+import { transact } from '../platform/database';
 
 const RESET_LASTS = HOUR;
 
@@ -47,7 +48,7 @@ export class Accounts {
   }
 
   async openSession(member: MemberId, device: string, remember: boolean, old: string | null) {
-    return this.db.transaction(async (manager) => {
+    return transact(this.db, async (manager) => {
       if (old) await this.sessions.endBySecret(manager, old);
       return this.sessions.open(manager, { kind: 'member', subject: member, device, remember }, this.clock.now());
     });
@@ -97,7 +98,7 @@ export class Accounts {
     const weak = await weakness(password, []);
     if (weak) return refuse({ code: 'weak-password', says: weak });
     const passwordHash = await hashPassword(password);
-    const done = await this.db.transaction(async (manager) => {
+    const done = await transact(this.db, async (manager) => {
       const rows = manager.getRepository(OneTimeRow);
       const now = this.clock.now();
       const row = await rows.findOne({
@@ -120,7 +121,7 @@ export class Accounts {
     const weak = await weakness(password, [...row.name.split(' '), ...row.mail.split(/[@.]/)]);
     if (weak) return refuse({ code: 'weak-password', says: weak });
     const passwordHash = await hashPassword(password);
-    await this.db.transaction((manager) => this.setPassword(manager, id, passwordHash, session));
+    await transact(this.db, (manager) => this.setPassword(manager, id, passwordHash, session));
     this.jobs.nudge();
     return ok(true);
   }

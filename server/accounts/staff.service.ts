@@ -9,6 +9,7 @@ import { StaffRow } from './account.entities';
 import type { PasswordRefusal } from './account.service';
 import { hashPassword, verifyPassword, weakness } from './passwords';
 import type { Sessions } from './sessions';
+import { transact } from '../platform/database';
 
 export class Staff {
   constructor(
@@ -40,7 +41,7 @@ export class Staff {
     const row = await this.db.getRepository(StaffRow).findOneBy({ mailKey: mailKey(mail) });
     const right = await verifyPassword(row?.passwordHash ?? null, password);
     if (!right || !row) return null;
-    return this.db.transaction(async (manager) => {
+    return transact(this.db, async (manager) => {
       if (old) await this.sessions.endBySecret(manager, old);
       const who = { kind: 'staff', subject: row.id, device, remember: false } as const;
       return this.sessions.open(manager, who, this.clock.now());
@@ -53,7 +54,7 @@ export class Staff {
     const weak = await weakness(password, [...row.name.split(' '), ...row.mail.split(/[@.]/)]);
     if (weak) return refuse({ code: 'weak-password', says: weak });
     const passwordHash = await hashPassword(password);
-    await this.db.transaction(async (manager) => {
+    await transact(this.db, async (manager) => {
       await manager.getRepository(StaffRow).update({ id }, { passwordHash });
       await this.sessions.endOthers(manager, 'staff', id, session);
     });

@@ -13,7 +13,7 @@ import type { Sessions } from '../accounts/sessions';
 import { MemberEntity } from '../members/member.entities';
 import { createMember, noteOnTimeline, setProfile } from '../members/member.store';
 import type { SiteClock } from '../platform/clock';
-import { isDuplicate } from '../platform/database';
+import { isDuplicate, transact } from '../platform/database';
 import { digest } from '../platform/ids';
 import type { Live, LiveSetup } from '../setup';
 import {
@@ -64,7 +64,7 @@ export class Joining {
     // Two sign-ups with one address at the same moment: the second finds the first and becomes its shadow.
     for (let attempt = 1; ; attempt++) {
       try {
-        const opened = await this.db.transaction((manager) => this.enter(manager, live, form, answers, passwordHash, once, device));
+        const opened = await transact(this.db, (manager) => this.enter(manager, live, form, answers, passwordHash, once, device));
         this.ports.jobs.nudge();
         return ok(opened);
       } catch (error) {
@@ -120,7 +120,7 @@ export class Joining {
 
   /** Brings one event to an application. */
   async act(id: ApplicationId, event: JoiningEvent): Promise<Result<Application, JoiningRefusal | { code: 'not-found' }>> {
-    const moved = await this.db.transaction((manager) => this.move(manager, id, event, this.clock.now()));
+    const moved = await transact(this.db, (manager) => this.move(manager, id, event, this.clock.now()));
     this.ports.jobs.nudge();
     return moved;
   }
@@ -136,7 +136,7 @@ export class Joining {
   async byLink(token: string): Promise<{ stored: Stored; serial: number } | null> {
     const row = await this.db.getRepository(OneTimeRow).findOneBy({ hash: digest(token), purpose: 'confirm' });
     if (!row?.application) return null;
-    const stored = await this.db.transaction((manager) => lockApplication(manager, row.application as ApplicationId));
+    const stored = await transact(this.db, (manager) => lockApplication(manager, row.application as ApplicationId));
     return stored ? { stored, serial: row.serial } : null;
   }
 

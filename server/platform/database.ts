@@ -4,7 +4,7 @@
  */
 import 'reflect-metadata';
 import { createPool, type Pool } from 'mysql2/promise';
-import { DataSource, type MixedList } from 'typeorm';
+import { DataSource, type EntityManager, type MixedList } from 'typeorm';
 import type { Config } from './config';
 import { Foundation1 } from './migrations/foundation';
 
@@ -67,6 +67,27 @@ export async function migrate(source: DataSource): Promise<void> {
   } finally {
     await runner.release();
   }
+}
+
+const MOST_TRIES = 5;
+
+/**
+ * Runs `work` as one transaction. READ COMMITTED, so that a claim or a look-up never blocks inserts beside it;
+ * when the database breaks a deadlock by giving this one up, the whole is done again.
+ */
+export async function transact<T>(source: DataSource, work: (manager: EntityManager) => Promise<T>): Promise<T> {
+  for (let tries = 1; ; tries++) {
+    try {
+      return await source.transaction('READ COMMITTED', work);
+    } catch (error) {
+      if (!isDeadlock(error) || tries === MOST_TRIES) throw error;
+    }
+  }
+}
+
+/** Whether the database gave a transaction up for another: nothing of it happened, and it may be done again. */
+export function isDeadlock(error: unknown): boolean {
+  return typeof error === 'object' && error !== null && (error as { errno?: number }).errno === 1213;
 }
 
 /** Whether an error says that a unique key is taken already. */

@@ -6,6 +6,7 @@
 import type { DataSource, EntityManager } from 'typeorm';
 import type { Instant } from '../../core/kernel';
 import type { SiteClock } from './clock';
+import { isDeadlock } from './database';
 import type { Log } from './log';
 
 export type JobHandler = (manager: EntityManager, payload: never, now: Instant) => Promise<void>;
@@ -105,6 +106,7 @@ export class Jobs {
       });
     } catch (error) {
       if (!claimed) throw error;
+      if (isDeadlock(error)) return true;
       await this.failed(claimed, error);
       return true;
     }

@@ -16,6 +16,7 @@ import {
   type SetupFault,
 } from '../../core/setup';
 import { SetupItemRow, SetupRevisionRow } from './setup.entities';
+import { transact } from '../platform/database';
 
 export type SaveRefusal =
   | { readonly code: 'stale'; readonly version: number; readonly body: unknown }
@@ -64,7 +65,7 @@ export class SetupStore {
         code: 'setup-faults',
         faults: read.error.issues.map((issue) => ({ where: issue.path.join('.'), says: issue.message })),
       });
-    return this.db.transaction(async (manager) => {
+    return transact(this.db, async (manager) => {
       const rows = manager.getRepository(SetupItemRow);
       const row = await rows.findOne({ where: { kind, id }, lock: { mode: 'pessimistic_write' } });
       if ((row?.version ?? 0) !== version)
@@ -80,7 +81,7 @@ export class SetupStore {
 
   /** Replaces the whole draft by a document, for a first set-up or an import. */
   async replaceDraft(doc: SetupDocument): Promise<void> {
-    await this.db.transaction(async (manager) => {
+    await transact(this.db, async (manager) => {
       const rows = manager.getRepository(SetupItemRow);
       const old = new Map((await rows.find()).map((row) => [`${row.kind}/${row.id}`, row]));
       for (const { kind, id, position, body } of itemsOf(doc)) {
@@ -94,7 +95,7 @@ export class SetupStore {
 
   /** Makes the draft live as the next revision. Refuses a draft with holes, naming them all. */
   async publish(note: string, author: string, at: Instant): Promise<Result<number, SaveRefusal>> {
-    return this.db.transaction(async (manager) => {
+    return transact(this.db, async (manager) => {
       const rows = await manager.getRepository(SetupItemRow).find({ lock: { mode: 'pessimistic_write' } });
       const document = documentOf(entries(rows, 'draft'));
       const made = makeSetup(document);

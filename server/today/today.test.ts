@@ -1,0 +1,98 @@
+import { afterAll, beforeAll, describe, expect, it } from 'vitest';
+import { Caller, codeIn, makeStack, type Stack } from '../../tests/support/stack';
+import type { ClockView, TodayView } from '../../contract';
+import { addSpan } from '../../core/kernel/calendar';
+
+let stack: Stack;
+let odile: Caller;
+beforeAll(async () => {
+  stack = await makeStack({ members: 60 });
+  odile = await new Caller(stack.address).staffIn('odile@quillmoor.example');
+});
+afterAll(() => stack.stop());
+const today = async () => (await odile.get<TodayView>('/desk/today')).body;
+
+describe('Today', () => {
+  it('lists the applications to review, the oldest first, each with its limit', async () => {
+    const { reviews, stuck } = await today();
+    const names = reviews.rows.map((row) => row.name);
+    expect(names.slice(0, 2)).toEqual(['Anselm Pikard', 'Jessamy Thorle']);
+    expect(names.indexOf('Maud Esterling')).toBeLessThan(names.indexOf('Jory Lambswick'));
+    expect(reviews.rows[0]).toMatchObject({ level: 'Keeper', summary: 'QM1 2LD, no colonies, no years', limit: { says: '9 days', left: '5 left', target: 5 } });
+    expect(stuck.rows.map((row) => `${row.name}: ${row.summary}`)).toEqual([
+      'Ilse Quarterman: Confirm email: 3 codes sent, none used',
+      'Hesper Vane: Confirm email: 1 code sent, none used',
+    ]);
+  });
+
+  it('counts what needs somebody, the same in the index and the greeting', async () => {
+    const view = await today();
+    const index = (await odile.get<{ needYou: number; people: number }>('/desk/index')).body;
+    expect(index).toEqual({ needYou: view.reviews.total + view.stuck.total, people: 60 });
+    expect(view.greeting).toMatch(/^Good (morning|afternoon|evening), Odile\. \w+ things need you, the oldest first\.$/);
+  });
+
+  it('counts the last 30 days gate by gate', async () => {
+    const before = (await today()).joining;
+    const who = new Caller(stack.address);
+    await who.join({ mail: 'perrin@oake.example' });
+    const waiting = (await today()).joining;
+    expect(waiting.signedUp).toBe(before.signedUp + 1);
+    expect(waiting.gates[0]!.waiting).toBe(before.gates[0]!.waiting + 1);
+    await who.post('/site/joining/code', { code: codeIn(await stack.letter('perrin@oake.example')) });
+    const through = (await today()).joining;
+    expect(through.gates[0]).toEqual({ ...waiting.gates[0]!, waiting: before.gates[0]!.waiting, passed: before.gates[0]!.passed + 1 });
+    expect(through.gates[1]!.waiting).toBe(before.gates[1]!.waiting + 1);
+  });
+});
+
+describe('the demo’s clock', () => {
+  const move = async (by: string) => (await odile.post<{ happened: number; says: string }>('/desk/clock', { by })).body;
+
+  it('moves on by an hour or a day, and says what is due next', async () => {
+    const clock = (await odile.get<ClockView>('/desk/clock')).body;
+    expect(clock).toMatchObject({ movable: true, ahead: null, nextDue: { says: expect.stringMatching(/^the application of /) } });
+    const began = stack.services.clock.now();
+    await move('hour');
+    expect(Math.round((stack.services.clock.now() - began) / 60_000)).toBe(60);
+    await move('day');
+    expect((await odile.get<ClockView>('/desk/clock')).body.ahead).toBe('1 day ahead of real time');
+  });
+
+  it('goes to the next due thing, and it happens', async () => {
+    const { nextDue } = (await odile.get<ClockView>('/desk/clock')).body;
+    const name = nextDue!.says.replace('the application of ', '');
+    const moved = await move('nextDue');
+    expect(moved.happened).toBeGreaterThan(0);
+    expect(moved.says).toContain('happened on the way.');
+    const [row] = await stack.query<{ n: string }>(
+      `SELECT COUNT(*) AS n FROM member m LEFT JOIN application a ON a.member = m.id WHERE m.name = ? AND (a.data LIKE '%reviewersReminded%' OR a.state <> 'open')`,
+      [name],
+    );
+    const [gone] = await stack.query('SELECT 1 FROM member WHERE name = ?', [name]);
+    expect(Number(row!.n) === 1 || gone === undefined).toBe(true);
+  });
+
+  it('lets everything on the way happen in order, at its own time', async () => {
+    for (let day = 0; day < 12; day++) await move('day');
+    const rows = await stack.query<{ data: string }>(`SELECT data FROM application WHERE data LIKE '%limitExtended%'`);
+    expect(rows.length).toBeGreaterThan(1);
+    const { zone } = stack.services.live.must.setup.doc.site;
+    for (const { data } of rows) {
+      const { history, gateSince } = JSON.parse(data) as { gateSince: number; history: { at: number; what: string }[] };
+      const at = (what: string) => history.find((item) => item.what === what)!.at;
+      // Within a moment of the instant it was due, though the clock went by whole days.
+      expect(at('reviewersReminded') - addSpan(gateSince, { count: 5, unit: 'days' }, zone)).toBeLessThan(2_000);
+      expect(at('limitExtended') - addSpan(gateSince, { count: 14, unit: 'days' }, zone)).toBeLessThan(2_000);
+    }
+    expect(await stack.query(`SELECT 1 FROM member WHERE name IN ('Ilse Quarterman', 'Hesper Vane')`)).toEqual([]);
+    const view = await today();
+    expect(view.lately).toHaveLength(3);
+    expect(view.joining.gates[0]!.fell).toBeGreaterThanOrEqual(2);
+  });
+
+  it('is moved by managers alone', async () => {
+    const tamsin = await new Caller(stack.address).staffIn('tamsin@quillmoor.example');
+    expect((await tamsin.post('/desk/clock', { by: 'day' })).status).toBe(403);
+  });
+});

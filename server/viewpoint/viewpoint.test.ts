@@ -1,0 +1,97 @@
+import { afterAll, beforeAll, describe, expect, it } from 'vitest';
+import { NOW, place, quillmoor } from '../../tests/support/quillmoor';
+import { Caller, makeStack, type Stack } from '../../tests/support/stack';
+import type { SightView } from '../../contract';
+import { dayOf } from '../../core/kernel';
+import { instantOn } from './sight.service';
+
+let stack: Stack;
+let wilf: Caller;
+beforeAll(async () => {
+  stack = await makeStack();
+  wilf = await new Caller(stack.address).staffIn('wilf@quillmoor.example');
+});
+afterAll(() => stack.stop());
+
+const idOf = async (name: string) => (await stack.query<{ id: string }>('SELECT id FROM member WHERE name = ?', [name]))[0]!.id;
+const sight = async (person: string, on?: string) =>
+  (await wilf.get<SightView>(`/desk/viewpoint?person=${person}${on ? `&on=${on}` : ''}`)).body;
+const day = (ahead: number) => dayOf(stack.services.clock.now() + ahead * 86_400_000, place);
+
+describe('what a person can open', () => {
+  it('is one sentence for a visitor, a member, a mentor and an applicant', async () => {
+    expect((await sight('visitor')).sentence).toBe('Opens 2 of 5 pages: Welcome and About.');
+    expect((await sight(await idOf('Ida Marrowby'))).sentence).toBe('Opens 4 of 5 pages, all but Mentor notes.');
+    expect((await sight(await idOf('Gwenna Fairclough'))).sentence).toBe('Opens 5 of 5 pages.');
+    expect((await sight(await idOf('Anselm Pikard'))).sentence).toBe('Opens 2 of 5 pages: Welcome and About. Waits at gate 2 of 2, Review. Five days left.');
+  });
+
+  it('changes with the day: a term that will have ended', async () => {
+    const ida = await idOf('Ida Marrowby');
+    const later = await sight(ida, day(800));
+    expect(later.sentence).toBe('Opens 3 of 5 pages: Welcome, About and My bees.');
+    expect(later.distance).toBe('in 800 days');
+    expect((await sight(ida, day(-1))).distance).toBe('1 day ago');
+    expect((await sight(ida)).distance).toMatch(/^today, \d\d:\d\d$/);
+  });
+
+  it('explains each page', async () => {
+    const { pages } = await sight(await idOf('Tobias Wetherfold'));
+    const guide = pages.find((page) => page.title === 'Winter treatment guide')!;
+    expect(guide).toMatchObject({ open: false, outside: true, because: { of: 'all', met: false } });
+    expect(JSON.stringify(guide.because)).toMatch(/Lapsed, since \d{1,2} \w{3} 20\d\d/);
+  });
+
+  it('of nobody is a 404', async () => {
+    expect((await wilf.get(`/desk/viewpoint?person=${'z'.repeat(20)}`)).status).toBe(404);
+  });
+});
+
+describe('the view', () => {
+  const view = async (name: string, path = '/', on = day(0)) => wilf.raw(`/viewpoint/${name === 'visitor' ? name : await idOf(name)}/${on}${path}`);
+
+  it('is the page as the person would see it', async () => {
+    const ida = new Caller(stack.address);
+    await ida.signIn('ida.marrowby@mail.example');
+    const own = await ida.html('/winter-treatment-guide');
+    const seen = await (await view('Ida Marrowby', '/winter-treatment-guide')).text();
+    const words = (html: string) => /<div id="site">.*<\/footer>/s.exec(html)![0].replace(/ href="[^"]*"/g, '');
+    expect(words(seen)).toBe(words(own));
+  });
+
+  it('shows a visitor only what visitors see', async () => {
+    const seen = await (await view('visitor', '/winter-treatment-guide')).text();
+    expect(seen).toContain('The rest of the guide is for Keepers');
+    expect(seen).not.toContain('50 ml');
+  });
+
+  it('is inert, may be framed by the desk alone, and keeps its links to itself', async () => {
+    const response = await view('Anselm Pikard', '/joining');
+    expect(response.headers.get('content-security-policy')).toBe(
+      "default-src 'none'; style-src 'self'; font-src 'self'; img-src 'self'; frame-ancestors 'self'; sandbox allow-same-origin",
+    );
+    const html = await response.text();
+    expect(html).toContain('Your application is with us');
+    expect(html).not.toContain('<script');
+    const links = [...html.matchAll(/<a\b[^>]*?\shref="([^"]+)"/g)].map((match) => match[1]!).filter((href) => !href.startsWith('#') && !href.startsWith('mailto:'));
+    expect(links.length).toBeGreaterThan(3);
+    for (const href of links) expect(href).toMatch(/^\/viewpoint\/[a-z0-9]{20}\/\d{4}-\d\d-\d\d\//);
+  });
+
+  it('shows another day', async () => {
+    expect(await (await view('Ida Marrowby', '/winter-treatment-guide', day(800))).text()).toContain('Write to us to renew');
+  });
+
+  it.each(['/viewpoint/visitor', '/viewpoint/visitor/someday/', '/viewpoint/nobody/2026-10-14/', `/viewpoint/${'z'.repeat(20)}/2026-10-14/`])('%s is a 404', async (path) => {
+    expect((await wilf.raw(path)).status).toBe(404);
+  });
+});
+
+describe('another day at the same time', () => {
+  it('keeps the time of day through a change of the clocks', () => {
+    expect(instantOn(undefined, NOW, quillmoor)).toBe(NOW);
+    expect(instantOn('2026-10-14', NOW, quillmoor)).toBe(NOW);
+    // After 25 October London is an hour nearer to UTC: 10:00 there is 10:00Z.
+    expect(new Date(instantOn('2026-10-26', NOW, quillmoor)).toISOString()).toBe('2026-10-26T10:00:00.000Z');
+  });
+});
