@@ -4,7 +4,10 @@ const only = (from, allowed, comment) => ({
   comment,
   severity: 'error',
   from: { path: `^${from}/`, pathNot: '\\.test\\.ts$' },
-  to: { path: '^(core|contract|server|web|standins|demo|tests|scripts)/', pathNot: allowed.map((folder) => `^${folder}/`) },
+  to: {
+    path: '^(core|contract|server|web|standins|demo|tests|scripts)/',
+    pathNot: allowed.map((folder) => `^${folder}/`),
+  },
 });
 
 module.exports = {
@@ -22,7 +25,10 @@ module.exports = {
       comment: 'The core uses a schema library and a calendar, and no input or output.',
       severity: 'error',
       from: { path: '^core/', pathNot: '\\.test\\.ts$' },
-      to: { dependencyTypes: ['npm', 'npm-dev', 'core'], pathNot: 'node_modules/(zod|temporal-polyfill|temporal-spec)/' },
+      to: {
+        dependencyTypes: ['npm', 'npm-dev', 'core'],
+        pathNot: 'node_modules/(zod|temporal-polyfill|temporal-spec)/',
+      },
     },
     {
       name: 'core-insight-last',

@@ -190,7 +190,12 @@ export const desk = {
       }),
     )
     .output(z.object({ rows: z.array(MemberRow), total: z.number(), more: text.nullable() })),
-  counts: endpoint(anyStaff, 'GET', '/desk/members-counts', 'How many people have each standing, and what to filter by').output(
+  counts: endpoint(
+    anyStaff,
+    'GET',
+    '/desk/members-counts',
+    'How many people have each standing, and what to filter by',
+  ).output(
     z.object({
       everyone: z.number(),
       standings: z.array(z.object({ standing: Standing, count: z.number() })),

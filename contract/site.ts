@@ -84,7 +84,13 @@ export const PlaceView = z.discriminatedUnion('kind', [
     gates: z.array(GateView),
   }),
   JoiningView,
-  z.object({ kind: z.literal('confirm'), title: z.string(), token: z.string(), state: z.enum(['ready', 'done', 'gone']), says: z.string() }),
+  z.object({
+    kind: z.literal('confirm'),
+    title: z.string(),
+    token: z.string(),
+    state: z.enum(['ready', 'done', 'gone']),
+    says: z.string(),
+  }),
   z.object({ kind: z.literal('signIn'), title: z.string(), next: z.string() }),
   z.object({ kind: z.literal('alreadyIn'), title: z.string(), name: z.string(), next: z.string() }),
   z.object({ kind: z.literal('forgotten'), title: z.string() }),
@@ -135,7 +141,9 @@ export const site = {
   answer: endpoint('member', 'POST', '/site/joining/answer', 'Answers the reviewer’s question')
     .input(z.object({ text: z.string().max(4000) }))
     .output(done),
-  withdraw: endpoint('member', 'POST', '/site/joining/withdraw', 'Withdraws the application and erases it').output(Going),
+  withdraw: endpoint('member', 'POST', '/site/joining/withdraw', 'Withdraws the application and erases it').output(
+    Going,
+  ),
   confirm: endpoint('anyone', 'POST', '/site/confirm', 'Confirms a mail address by its link')
     .input(z.object({ token: z.string().max(100) }))
     .output(Going),

@@ -15,7 +15,8 @@ describe('the people of Quillmoor', () => {
   });
 
   it('are each themselves: addresses, names and ids once', () => {
-    for (const of of ['mail', 'member', 'number'] as const) expect(new Set(people.map((p) => p.facts[of])).size).toBe(400);
+    for (const of of ['mail', 'member', 'number'] as const)
+      expect(new Set(people.map((p) => p.facts[of])).size).toBe(400);
     expect(people.every((p) => p.facts.mail.endsWith('.example'))).toBe(true);
     const many = make(1911, 3000);
     expect(new Set(many.map((p) => p.facts.mail)).size).toBe(3000);

@@ -4,7 +4,18 @@
  */
 import type { Facts, FieldValue, HeldTerm, Standing } from '../core/facts';
 import { advance, type Application, type Effect, type JoiningEvent } from '../core/joining';
-import { DAY, HOUR, MINUTE, type ApplicationId, type FieldId, type GroupId, type Instant, type LevelId, type MemberId, type TopicId } from '../core/kernel';
+import {
+  DAY,
+  HOUR,
+  MINUTE,
+  type ApplicationId,
+  type FieldId,
+  type GroupId,
+  type Instant,
+  type LevelId,
+  type MemberId,
+  type TopicId,
+} from '../core/kernel';
 import { addSpan } from '../core/kernel/calendar';
 import type { PathItem, Setup } from '../core/setup';
 import { chance, type Chance } from './chance';
@@ -12,7 +23,14 @@ import { familyNames, firstNames, known, postcodes, reasons, type Known, type Li
 
 export type Moment = { at: Instant; what: string; title: string; standing?: Standing; note?: string };
 export type Generated = {
-  readonly facts: Facts & { member: MemberId; name: string; mail: string; standing: Standing; standingSince: Instant; joinedAt: Instant };
+  readonly facts: Facts & {
+    member: MemberId;
+    name: string;
+    mail: string;
+    standing: Standing;
+    standingSince: Instant;
+    joinedAt: Instant;
+  };
   readonly seenAt: Instant;
   readonly groupSince: Instant;
   readonly timeline: readonly Moment[];
@@ -49,22 +67,32 @@ function drawLife(dice: Chance): Life {
     const level = dice.next();
     if (level < 0.6) return { is: 'member', level: 'keeper', years };
     if (level < 0.82) return { is: 'member', level: 'friend', years };
-    return level < 0.93 ? { is: 'member', level: 'patron', years } : { is: 'member', level: 'apprentice', years: years * 0.15 };
+    return level < 0.93
+      ? { is: 'member', level: 'patron', years }
+      : { is: 'member', level: 'apprentice', years: years * 0.15 };
   }
   if (roll < 0.87) return { is: 'lapsed', years: 1.05 + dice.next() * 1.9, endedDaysAgo: dice.whole(3, 330) };
   if (roll < 0.905) return { is: 'paused', level: dice.pick(['keeper', 'friend'] as const), years };
   if (roll < 0.94) return { is: 'declined', daysAgo: dice.whole(2, 900), reason: dice.pick(reasons) };
   if (roll < 0.992) return { is: 'closed', level: dice.pick(['keeper', 'friend', 'patron'] as const), years };
-  return dice.happens(0.6) ? { is: 'inReview', days: dice.whole(0, 4) } : { is: 'unconfirmed', days: dice.whole(0, 3), resends: dice.whole(0, 1) };
+  return dice.happens(0.6)
+    ? { is: 'inReview', days: dice.whole(0, 4) }
+    : { is: 'unconfirmed', days: dice.whole(0, 3), resends: dice.whole(0, 1) };
 }
 
 function person(order: Order, dice: Chance, number: number, name: string, who: Known): Generated {
   const { setup, at } = order;
   const member = dice.id<MemberId>();
-  const mail = `${name.toLowerCase().replace(/[^a-z ]/g, '').trim().replace(/ +/g, '.')}${number > known.length && number > 400 ? `.${number}` : ''}@mail.example`;
+  const mail = `${name
+    .toLowerCase()
+    .replace(/[^a-z ]/g, '')
+    .trim()
+    .replace(/ +/g, '.')}${number > known.length && number > 400 ? `.${number}` : ''}@mail.example`;
   const keeping = who.keeping ?? Math.floor(dice.next() ** 2 * 30);
   const values = {
-    'apiary-postcode': who.postcode ?? `${dice.pick(postcodes)} ${dice.whole(1, 9)}${dice.pick([...'ABDEFGHJLNPQRSTUWXYZ'])}${dice.pick([...'ABDEFGHJLNPQRSTUWXYZ'])}`,
+    'apiary-postcode':
+      who.postcode ??
+      `${dice.pick(postcodes)} ${dice.whole(1, 9)}${dice.pick([...'ABDEFGHJLNPQRSTUWXYZ'])}${dice.pick([...'ABDEFGHJLNPQRSTUWXYZ'])}`,
     'colonies-kept': who.colonies ?? Math.floor(dice.next() ** 2 * 14),
     'years-keeping': keeping,
     'heard-of-us': dice.pick(['market-stall', 'a-member', 'honey-show', 'swarm', 'library-poster', 'elsewhere']),
@@ -82,9 +110,13 @@ function person(order: Order, dice: Chance, number: number, name: string, who: K
   const later = renewals(life, joined.terms, joined.standing, setup, at);
   const fields: Facts['fields'] = { ...values };
   if (dice.happens(0.5)) fields['hive-type' as FieldId] = dice.pick(['national', 'top-bar', 'skep', 'other']);
-  if (dice.happens(0.3)) fields['interests' as FieldId] = [dice.pick(['queen-rearing', 'honey-shows']), dice.pick(['pollen', 'planting'])];
-  const groups = [...new Set([...joined.groups, ...((who.groups ?? []) as GroupId[]), ...drawnGroups(dice, who, joined.standing)])];
-  if (groups.includes('swarm-collectors' as GroupId)) fields['swarm-phone' as FieldId] = `01632 960 ${dice.whole(100, 999)}`;
+  if (dice.happens(0.3))
+    fields['interests' as FieldId] = [dice.pick(['queen-rearing', 'honey-shows']), dice.pick(['pollen', 'planting'])];
+  const groups = [
+    ...new Set([...joined.groups, ...((who.groups ?? []) as GroupId[]), ...drawnGroups(dice, who, joined.standing)]),
+  ];
+  if (groups.includes('swarm-collectors' as GroupId))
+    fields['swarm-phone' as FieldId] = `01632 960 ${dice.whole(100, 999)}`;
   const seenAt = seen(dice, later.standing, joined.admittedAt ?? script.start, at);
   return {
     facts: {
@@ -123,7 +155,10 @@ const yes: JoiningEvent = { it: 'approved', by: 'Tamsin Rooke' };
 /** What a person did, and when, on the way in. */
 function scriptOf(life: Life, at: Instant, dice: Chance): Script {
   const minutes = dice.whole(2, 50) * MINUTE;
-  const confirm = (start: Instant) => ({ at: start + minutes, event: { it: 'codeEntered', serial: 1 } as JoiningEvent });
+  const confirm = (start: Instant) => ({
+    at: start + minutes,
+    event: { it: 'codeEntered', serial: 1 } as JoiningEvent,
+  });
   const days = dice.whole(1, 6) * DAY + dice.whole(0, 9) * HOUR;
   switch (life.is) {
     case 'inReview': {
@@ -132,21 +167,36 @@ function scriptOf(life: Life, at: Instant, dice: Chance): Script {
     }
     case 'unconfirmed': {
       const start = at - life.days * DAY - dice.whole(1, 6) * HOUR;
-      const resends = Array.from({ length: life.resends }, (_, n) => ({ at: start + (n + 1) * 9 * HOUR, event: { it: 'resendAsked' } as JoiningEvent }));
+      const resends = Array.from({ length: life.resends }, (_, n) => ({
+        at: start + (n + 1) * 9 * HOUR,
+        event: { it: 'resendAsked' } as JoiningEvent,
+      }));
       return { start, events: resends.length ? resends : [{ at: start, event: { it: 'timePassed' } }] };
     }
     case 'declined': {
       const start = at - life.daysAgo * DAY - days - minutes;
-      return { start, events: [confirm(start), { at: start + minutes + days, event: { it: 'declined', by: 'Tamsin Rooke', reason: life.reason } }] };
+      return {
+        start,
+        events: [
+          confirm(start),
+          { at: start + minutes + days, event: { it: 'declined', by: 'Tamsin Rooke', reason: life.reason } },
+        ],
+      };
     }
     case 'lapsed':
     case 'member':
     case 'paused':
     case 'closed': {
       // A lapsed Keeper's whole years end on the day the membership did.
-      const start = life.is === 'lapsed' ? at - life.endedDaysAgo * DAY - Math.max(1, Math.floor(life.years)) * 365 * DAY - days : at - Math.round(life.years * 365 * 24) * HOUR;
+      const start =
+        life.is === 'lapsed'
+          ? at - life.endedDaysAgo * DAY - Math.max(1, Math.floor(life.years)) * 365 * DAY - days
+          : at - Math.round(life.years * 365 * 24) * HOUR;
       const keeper = life.is === 'lapsed' || life.level === 'keeper';
-      return { start, events: keeper ? [confirm(start), { at: Math.min(start + minutes + days, at - HOUR), event: yes }] : [] };
+      return {
+        start,
+        events: keeper ? [confirm(start), { at: Math.min(start + minutes + days, at - HOUR), event: yes }] : [],
+      };
     }
   }
 }
@@ -162,7 +212,12 @@ type Joined = {
 };
 
 /** Runs the script through the path, the clock knocking whenever something is due. */
-function byJoining(script: Script, who: Pick<Application, 'id' | 'member' | 'answers'>, setup: Setup, at: Instant): Joined {
+function byJoining(
+  script: Script,
+  who: Pick<Application, 'id' | 'member' | 'answers'>,
+  setup: Setup,
+  at: Instant,
+): Joined {
   const form = setup.doc.forms[0]!;
   const path: PathItem = setup.paths.get(form.path)!;
   let application: Application = {
@@ -201,8 +256,11 @@ function byJoining(script: Script, who: Pick<Application, 'id' | 'member' | 'ans
   return {
     standing: standing.effect.do === 'setStanding' ? standing.effect.standing : 'applicant',
     since: standing.at,
-    admittedAt: done.find((item) => item.effect.do === 'setStanding' && item.effect.standing === 'admitted')?.at ?? null,
-    terms: done.flatMap(({ effect }) => (effect.do === 'giveLevel' ? [{ level: effect.level, from: effect.from, until: effect.until }] : [])),
+    admittedAt:
+      done.find((item) => item.effect.do === 'setStanding' && item.effect.standing === 'admitted')?.at ?? null,
+    terms: done.flatMap(({ effect }) =>
+      effect.do === 'giveLevel' ? [{ level: effect.level, from: effect.from, until: effect.until }] : [],
+    ),
     groups: done.flatMap(({ effect }) => (effect.do === 'giveGroup' ? [effect.group] : [])),
     timeline: momentsOf(application, done),
     application,
@@ -216,7 +274,11 @@ function momentsOf(application: Application, done: readonly { at: Instant; effec
     approved: 'Tamsin Rooke said yes',
     declined: 'Tamsin Rooke said no',
   };
-  const titles: Partial<Record<Standing, string>> = { applicant: 'Applicant', admitted: 'Admitted', declined: 'Declined' };
+  const titles: Partial<Record<Standing, string>> = {
+    applicant: 'Applicant',
+    admitted: 'Admitted',
+    declined: 'Declined',
+  };
   return [
     ...application.history.flatMap((item): Moment[] => {
       const title = told[item.what];
@@ -224,7 +286,14 @@ function momentsOf(application: Application, done: readonly { at: Instant; effec
     }),
     ...done.flatMap(({ at, effect }): Moment[] =>
       effect.do === 'setStanding'
-        ? [{ at, what: `standing.${effect.standing}`, title: titles[effect.standing] ?? effect.standing, standing: effect.standing }]
+        ? [
+            {
+              at,
+              what: `standing.${effect.standing}`,
+              title: titles[effect.standing] ?? effect.standing,
+              standing: effect.standing,
+            },
+          ]
         : [],
     ),
   ];
@@ -240,7 +309,15 @@ function byHand(start: Instant, life: Life, setup: Setup): Joined {
     admittedAt: start,
     terms: [{ level, from: start, until }],
     groups: [],
-    timeline: [{ at: start, what: 'standing.admitted', title: 'Admitted', standing: 'admitted', note: 'Entered in the register by Odile Harrowgate' }],
+    timeline: [
+      {
+        at: start,
+        what: 'standing.admitted',
+        title: 'Admitted',
+        standing: 'admitted',
+        note: 'Entered in the register by Odile Harrowgate',
+      },
+    ],
     application: null,
   };
 }
@@ -258,7 +335,11 @@ function renewals(life: Life, first: HeldTerm[], standing: Standing, setup: Setu
     // Counted from the first day, so that month ends do not drift.
     const until = addSpan(anchor.from, { count: n + 1, unit: 'years' }, zone);
     terms.push({ level: anchor.level, from, until });
-    timeline.push({ at: from, what: 'level.renewed', title: `Renewed as ${setup.levels.get(anchor.level)?.title ?? ''} for a year` });
+    timeline.push({
+      at: from,
+      what: 'level.renewed',
+      title: `Renewed as ${setup.levels.get(anchor.level)?.title ?? ''} for a year`,
+    });
   }
   if (life.is === 'lapsed') {
     const last = terms[terms.length - 1]!;
@@ -270,7 +351,13 @@ function renewals(life: Life, first: HeldTerm[], standing: Standing, setup: Setu
   if (life.is === 'paused' || life.is === 'closed') {
     const since = Math.max(anchor.from + DAY, at - Math.round((life.years % 0.4) * 365) * DAY - DAY);
     const titles = { paused: 'Paused', closed: 'Closed' } as const;
-    timeline.push({ at: since, what: `standing.${life.is}`, title: titles[life.is], standing: life.is, note: life.is === 'paused' ? 'At own wish' : 'Moved away' });
+    timeline.push({
+      at: since,
+      what: `standing.${life.is}`,
+      title: titles[life.is],
+      standing: life.is,
+      note: life.is === 'paused' ? 'At own wish' : 'Moved away',
+    });
     if (life.is === 'closed') {
       const open = terms.filter((term) => term.from < since);
       open[open.length - 1] = { ...open[open.length - 1]!, until: since };
@@ -280,4 +367,3 @@ function renewals(life: Life, first: HeldTerm[], standing: Standing, setup: Setu
   }
   return { terms, timeline, standing, since: null };
 }
-

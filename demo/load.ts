@@ -13,7 +13,8 @@ import type { Generated } from './generate';
 const BATCH = 1_000;
 
 const tables = {
-  member: 'id, number, mail_key, mail, name, standing, standing_since, joined_at, admitted_at, seen_at, password_hash, shadow_of',
+  member:
+    'id, number, mail_key, mail, name, standing, standing_since, joined_at, admitted_at, seen_at, password_hash, shadow_of',
   member_value: 'member, field, text, number, value',
   member_term: 'member, level, from_at, until_at',
   member_group: 'member, group_id, since',
@@ -45,7 +46,9 @@ export async function load(
       await connection.beginTransaction();
       for (const table of Object.keys(tables) as Table[]) {
         for (let at = 0; at < rows[table].length; at += BATCH)
-          await connection.query(`INSERT INTO ${table} (${tables[table]}) VALUES ?`, [rows[table].slice(at, at + BATCH)]);
+          await connection.query(`INSERT INTO ${table} (${tables[table]}) VALUES ?`, [
+            rows[table].slice(at, at + BATCH),
+          ]);
       }
       await connection.commit();
     } catch (error) {
@@ -72,7 +75,8 @@ export async function clear(pool: Pool): Promise<void> {
   for (const table of [...Object.keys(tables), 'staff']) await pool.query(`DELETE FROM ${table}`);
 }
 
-const empty = () => Object.fromEntries(Object.keys(tables).map((table) => [table, [] as unknown[][]])) as Record<Table, unknown[][]>;
+const empty = () =>
+  Object.fromEntries(Object.keys(tables).map((table) => [table, [] as unknown[][]])) as Record<Table, unknown[][]>;
 
 function lay(rows: Record<Table, unknown[][]>, person: Generated, setup: Setup, passwordHash: string): void {
   const { facts, application } = person;
@@ -118,5 +122,10 @@ function lay(rows: Record<Table, unknown[][]>, person: Generated, setup: Setup, 
     JSON.stringify(columns.data),
   ]);
   if (application.state === 'open' && application.dueAt !== null)
-    rows.job.push(['applicationTimer', timerKey(application.id), date(application.dueAt), JSON.stringify({ application: application.id })]);
+    rows.job.push([
+      'applicationTimer',
+      timerKey(application.id),
+      date(application.dueAt),
+      JSON.stringify({ application: application.id }),
+    ]);
 }

@@ -54,17 +54,62 @@ export type Known = {
 
 /** The people the demo always has. Their addresses are first.last@mail.example. */
 export const known: readonly Known[] = [
-  { name: 'Ida Marrowby', life: { is: 'member', level: 'keeper', years: 1.7 }, groups: ['swarm-collectors'], postcode: 'QM4 7TB', colonies: 2, keeping: 3 },
-  { name: 'Gwenna Fairclough', life: { is: 'member', level: 'friend', years: 2.9 }, groups: ['mentors'], postcode: 'QM2 3RW', colonies: 11, keeping: 24 },
-  { name: 'Philippa Ansty', life: { is: 'member', level: 'patron', years: 2.4 }, postcode: 'QM7 1AE', colonies: 4, keeping: 9 },
-  { name: 'Tobias Wetherfold', life: { is: 'lapsed', years: 2.2, endedDaysAgo: 56 }, groups: ['swarm-collectors'], postcode: 'QM5 9HD', colonies: 3, keeping: 6 },
-  { name: 'Osric Danvell', life: { is: 'member', level: 'patron', years: 1.4 }, postcode: 'QM3 4PL', colonies: 1, keeping: 2 },
+  {
+    name: 'Ida Marrowby',
+    life: { is: 'member', level: 'keeper', years: 1.7 },
+    groups: ['swarm-collectors'],
+    postcode: 'QM4 7TB',
+    colonies: 2,
+    keeping: 3,
+  },
+  {
+    name: 'Gwenna Fairclough',
+    life: { is: 'member', level: 'friend', years: 2.9 },
+    groups: ['mentors'],
+    postcode: 'QM2 3RW',
+    colonies: 11,
+    keeping: 24,
+  },
+  {
+    name: 'Philippa Ansty',
+    life: { is: 'member', level: 'patron', years: 2.4 },
+    postcode: 'QM7 1AE',
+    colonies: 4,
+    keeping: 9,
+  },
+  {
+    name: 'Tobias Wetherfold',
+    life: { is: 'lapsed', years: 2.2, endedDaysAgo: 56 },
+    groups: ['swarm-collectors'],
+    postcode: 'QM5 9HD',
+    colonies: 3,
+    keeping: 6,
+  },
+  {
+    name: 'Osric Danvell',
+    life: { is: 'member', level: 'patron', years: 1.4 },
+    postcode: 'QM3 4PL',
+    colonies: 1,
+    keeping: 2,
+  },
   { name: 'Anselm Pikard', life: { is: 'inReview', days: 9 }, postcode: 'QM1 2LD', colonies: 0, keeping: 0 },
   { name: 'Jessamy Thorle', life: { is: 'inReview', days: 6 }, postcode: 'QM4 7TB', colonies: 2, keeping: 3 },
   { name: 'Maud Esterling', life: { is: 'inReview', days: 3 }, postcode: 'QM9 3XE', colonies: 6, keeping: 11 },
   { name: 'Jory Lambswick', life: { is: 'inReview', days: 1 }, postcode: 'QM2 8HN', colonies: 1, keeping: 1 },
-  { name: 'Ilse Quarterman', life: { is: 'unconfirmed', days: 5, resends: 2 }, postcode: 'QM3 6NB', colonies: 1, keeping: 0 },
-  { name: 'Hesper Vane', life: { is: 'unconfirmed', days: 4, resends: 0 }, postcode: 'QM9 1KT', colonies: 0, keeping: 0 },
+  {
+    name: 'Ilse Quarterman',
+    life: { is: 'unconfirmed', days: 5, resends: 2 },
+    postcode: 'QM3 6NB',
+    colonies: 1,
+    keeping: 0,
+  },
+  {
+    name: 'Hesper Vane',
+    life: { is: 'unconfirmed', days: 4, resends: 0 },
+    postcode: 'QM9 1KT',
+    colonies: 0,
+    keeping: 0,
+  },
 ];
 
 export const reasons = [

@@ -28,7 +28,8 @@ async function main(): Promise<void> {
       return;
     }
     const made = makeSetup(document);
-    if (!made.ok) throw new Error(`The demo’s set-up has holes:\n${made.refusal.map((f) => `${f.where}: ${f.says}`).join('\n')}`);
+    if (!made.ok)
+      throw new Error(`The demo’s set-up has holes:\n${made.refusal.map((f) => `${f.where}: ${f.says}`).join('\n')}`);
     const passwordHash = await hashPassword(PASSWORD);
     const now = services.clock.now();
     await clear(services.database.pool);

@@ -24,7 +24,9 @@ describe('headers', () => {
   });
 
   it('give the desk a nonce of its own each time, and forbid framing it', async () => {
-    const policies = await Promise.all([1, 2].map(async () => (await who.raw('/desk')).headers.get('content-security-policy')!));
+    const policies = await Promise.all(
+      [1, 2].map(async () => (await who.raw('/desk')).headers.get('content-security-policy')!),
+    );
     expect(policies[0]).toMatch(/style-src 'self' 'nonce-[\w+/=]{24}'/);
     expect(policies[0]).not.toBe(policies[1]);
     expect(policies[0]).toContain("frame-ancestors 'none'");
@@ -43,7 +45,15 @@ describe('headers', () => {
   });
 
   it('no HTML of the site carries an inline script, style or handler', async () => {
-    for (const path of ['/', '/about', '/winter-treatment-guide', '/join/quillmoor', '/sign-in', '/forgotten', '/no-such-page']) {
+    for (const path of [
+      '/',
+      '/about',
+      '/winter-treatment-guide',
+      '/join/quillmoor',
+      '/sign-in',
+      '/forgotten',
+      '/no-such-page',
+    ]) {
       const html = await who.html(path);
       expect(html, path).not.toMatch(/ style="| on\w+="|<style/);
       expect(html.match(/<script(?![^>]* src=)(?![^>]*type="application\/json")/g), path).toBeNull();
@@ -64,7 +74,9 @@ describe('requests from elsewhere', () => {
   });
 
   it('of one’s own are taken, and reading is free', async () => {
-    expect((await post('/api/site/sign-out', '{}', { origin: stack.address, 'sec-fetch-site': 'same-origin' })).status).toBe(200);
+    expect(
+      (await post('/api/site/sign-out', '{}', { origin: stack.address, 'sec-fetch-site': 'same-origin' })).status,
+    ).toBe(200);
     expect((await who.raw('/', { headers: { origin: 'https://evil.example' } })).status).toBe(200);
   });
 });
@@ -99,7 +111,16 @@ describe('problems', () => {
     expect(await who.html('/nowhere/at/all')).toContain('There is no such page');
   });
 
-  it.each(['/%', '/%E0%A4%A', '/..%2f..%2fetc', "/'; DROP TABLE member; --", '/join/', '/join/%00', '/confirm/', '/reset/' + 'x'.repeat(2_000)])('%s is no 500', async (path) => {
+  it.each([
+    '/%',
+    '/%E0%A4%A',
+    '/..%2f..%2fetc',
+    "/'; DROP TABLE member; --",
+    '/join/',
+    '/join/%00',
+    '/confirm/',
+    '/reset/' + 'x'.repeat(2_000),
+  ])('%s is no 500', async (path) => {
     expect((await who.raw(path)).status).toBeLessThan(500);
   });
 
@@ -119,7 +140,11 @@ describe('problems', () => {
 
 describe('what machines ask', () => {
   it('the description of the API is OpenAPI 3.1 and lists every endpoint', async () => {
-    const { body } = await who.get<{ openapi: string; paths: Record<string, Record<string, { summary: string }>>; components: { schemas: object } }>('/openapi.json');
+    const { body } = await who.get<{
+      openapi: string;
+      paths: Record<string, Record<string, { summary: string }>>;
+      components: { schemas: object };
+    }>('/openapi.json');
     expect(body.openapi).toMatch(/^3\.1/);
     expect(body.paths['/site/join/{form}']!['post']!.summary).toBe('Sends a signup form');
     expect(Object.keys(body.paths).length).toBeGreaterThan(30);

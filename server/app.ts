@@ -114,9 +114,16 @@ function failed(log: Log): ErrorRequestHandler {
     }
     if (error.status === 404) return sendProblem(res, 'not-found');
     if (error.status && error.status < 500)
-      return sendProblem(res, 'bad-input', error.type === 'entity.too.large' ? 'That is too large; 256 kB are the most.' : 'The request could not be read as JSON.');
+      return sendProblem(
+        res,
+        'bad-input',
+        error.type === 'entity.too.large'
+          ? 'That is too large; 256 kB are the most.'
+          : 'The request could not be read as JSON.',
+      );
     log.error({ err: error, path: req.path }, 'http: failed');
-    if (isUnreachable(error)) return sendProblem(res, 'not-available', 'We cannot reach our records just now. Try again in a minute.');
+    if (isUnreachable(error))
+      return sendProblem(res, 'not-available', 'We cannot reach our records just now. Try again in a minute.');
     sendProblem(res, 'internal');
   };
 }

@@ -52,7 +52,7 @@ export async function buildServices(config: Config, log: Log): Promise<{ service
     database,
     clock,
     jobs,
-    limits: new Limits(database.pool, config.db.name, config.demo ? 50 : 1),
+    limits: new Limits(database.pool, config.db.name, config.limitFactor),
     setups,
     live,
     sessions,
@@ -81,14 +81,20 @@ export async function start(config: Config, log: Log): Promise<Running> {
   const server = createServer(app);
   await new Promise<void>((resolve, reject) => {
     server.once('error', (error: NodeJS.ErrnoException) =>
-      reject(error.code === 'EADDRINUSE' ? new Error(`Port ${config.port} is taken. Choose another with --port N or ADMISSA_PORT.`) : error),
+      reject(
+        error.code === 'EADDRINUSE'
+          ? new Error(`Port ${config.port} is taken. Choose another with --port N or ADMISSA_PORT.`)
+          : error,
+      ),
     );
     server.listen(config.port, config.host, resolve);
   });
   services.live.follow();
   if (config.worker) services.jobs.start();
   const sweep = setInterval(() => {
-    services.sessions.sweep(services.clock.now()).catch((error: unknown) => log.warn({ err: error }, 'sessions: not swept'));
+    services.sessions
+      .sweep(services.clock.now())
+      .catch((error: unknown) => log.warn({ err: error }, 'sessions: not swept'));
   }, SWEEP_EVERY);
   log.info({ port: config.port, worker: config.worker }, 'ready');
   return {

@@ -43,8 +43,24 @@ describe('single conditions', () => {
 
   it('counts a level held without a gap through renewals', () => {
     const year = 365 * DAY;
-    expect(held([['keeper', NOW - 2 * year, NOW - year], ['keeper', NOW - year, null]], 700)).toBe(true);
-    expect(held([['keeper', NOW - 2 * year, NOW - year - DAY], ['keeper', NOW - year, null]], 700)).toBe(false);
+    expect(
+      held(
+        [
+          ['keeper', NOW - 2 * year, NOW - year],
+          ['keeper', NOW - year, null],
+        ],
+        700,
+      ),
+    ).toBe(true);
+    expect(
+      held(
+        [
+          ['keeper', NOW - 2 * year, NOW - year - DAY],
+          ['keeper', NOW - year, null],
+        ],
+        700,
+      ),
+    ).toBe(false);
     expect(held([['keeper', NOW - 10 * DAY, null]], 10)).toBe(true);
     expect(held([['keeper', NOW - 10 * DAY, null]], 11)).toBe(false);
   });
@@ -52,11 +68,36 @@ describe('single conditions', () => {
   it.each<[string, Condition, Facts, boolean]>([
     ['ever held', { fact: 'level', is: ['keeper' as LevelId], when: 'ever' }, lapsed, true],
     ['never held', { fact: 'level', is: ['patron' as LevelId], when: 'ever' }, lapsed, false],
-    ['number at least', { fact: 'field', field: 'years-keeping' as never, test: { op: 'atLeast', value: 10 } }, person({ fields: { 'years-keeping': 10 } }), true],
-    ['number below', { fact: 'field', field: 'years-keeping' as never, test: { op: 'atLeast', value: 10 } }, person({ fields: { 'years-keeping': 9 } }), false],
-    ['unanswered is not at most', { fact: 'field', field: 'years-keeping' as never, test: { op: 'atMost', value: 10 } }, person({}), false],
-    ['postcode begins', { fact: 'field', field: 'apiary-postcode' as never, test: { op: 'startsWith', value: 'qm4' } }, person({ fields: { 'apiary-postcode': 'QM4 7TB' } }), true],
-    ['one of several', { fact: 'field', field: 'interests' as never, test: { op: 'includes', value: 'planting' } }, person({ fields: { interests: ['planting'] } }), true],
+    [
+      'number at least',
+      { fact: 'field', field: 'years-keeping' as never, test: { op: 'atLeast', value: 10 } },
+      person({ fields: { 'years-keeping': 10 } }),
+      true,
+    ],
+    [
+      'number below',
+      { fact: 'field', field: 'years-keeping' as never, test: { op: 'atLeast', value: 10 } },
+      person({ fields: { 'years-keeping': 9 } }),
+      false,
+    ],
+    [
+      'unanswered is not at most',
+      { fact: 'field', field: 'years-keeping' as never, test: { op: 'atMost', value: 10 } },
+      person({}),
+      false,
+    ],
+    [
+      'postcode begins',
+      { fact: 'field', field: 'apiary-postcode' as never, test: { op: 'startsWith', value: 'qm4' } },
+      person({ fields: { 'apiary-postcode': 'QM4 7TB' } }),
+      true,
+    ],
+    [
+      'one of several',
+      { fact: 'field', field: 'interests' as never, test: { op: 'includes', value: 'planting' } },
+      person({ fields: { interests: ['planting'] } }),
+      true,
+    ],
     ['mail domain, whatever the case', { fact: 'mailDomain', is: ['MAIL.example'] }, keeper, true],
     ['no part of a domain', { fact: 'mailDomain', is: ['ail.example'] }, keeper, false],
     ['admitted long enough', { fact: 'admittedFor', days: 226 }, keeper, true],
@@ -79,7 +120,9 @@ describe('single conditions', () => {
     const ghost = person({ groups: ['nobody-made-this'] });
     expect(opens(gone, ghost)).toBe(false);
     expect(explain(gone, ghost, NOW, quillmoor).open).toBe(false);
-    expect(opens({ fact: 'level', is: ['gone' as LevelId], when: 'now' }, person({ levels: [['gone', 0, null]] }))).toBe(false);
+    expect(
+      opens({ fact: 'level', is: ['gone' as LevelId], when: 'now' }, person({ levels: [['gone', 0, null]] })),
+    ).toBe(false);
   });
 
   it('opens to nobody without a rule, and to everyone with an empty one', () => {
@@ -94,13 +137,21 @@ const anyRule: fc.Arbitrary<Rule> = fc.letrec<{ rule: Rule; condition: Condition
   condition: fc.oneof(
     fc.constant<Condition>({ fact: 'signedIn' }),
     fc.subarray([...standings], { minLength: 1 }).map((is): Condition => ({ fact: 'standing', is })),
-    fc.record({
-      is: fc.subarray(['friend', 'keeper', 'patron', 'apprentice', 'unknown'] as LevelId[], { minLength: 1 }),
-      when: fc.constantFrom('now' as const, 'ever' as const),
-    }).map((rest): Condition => ({ fact: 'level', ...rest })),
-    fc.integer({ min: 1, max: 900 }).map((heldDays): Condition => ({ fact: 'level', is: ['keeper' as LevelId], when: 'now', heldDays })),
-    fc.subarray(['mentors', 'swarm-collectors', 'committee', 'unknown'] as GroupId[], { minLength: 1 }).map((is): Condition => ({ fact: 'group', is })),
-    fc.integer({ min: 0, max: 20 }).map((value): Condition => ({ fact: 'field', field: 'years-keeping' as never, test: { op: 'atLeast', value } })),
+    fc
+      .record({
+        is: fc.subarray(['friend', 'keeper', 'patron', 'apprentice', 'unknown'] as LevelId[], { minLength: 1 }),
+        when: fc.constantFrom('now' as const, 'ever' as const),
+      })
+      .map((rest): Condition => ({ fact: 'level', ...rest })),
+    fc
+      .integer({ min: 1, max: 900 })
+      .map((heldDays): Condition => ({ fact: 'level', is: ['keeper' as LevelId], when: 'now', heldDays })),
+    fc
+      .subarray(['mentors', 'swarm-collectors', 'committee', 'unknown'] as GroupId[], { minLength: 1 })
+      .map((is): Condition => ({ fact: 'group', is })),
+    fc
+      .integer({ min: 0, max: 20 })
+      .map((value): Condition => ({ fact: 'field', field: 'years-keeping' as never, test: { op: 'atLeast', value } })),
     fc.integer({ min: 0, max: 400 }).map((days): Condition => ({ fact: 'admittedFor', days })),
     fc.constant<Condition>({ fact: 'date', from: '2026-10-01', until: '2026-10-31' }),
   ),
@@ -132,10 +183,15 @@ const anyFacts: fc.Arbitrary<Facts> = fc
 describe('twins', () => {
   it('compiled and explained agree on every rule and person', () => {
     fc.assert(
-      fc.property(anyRule, fc.oneof(anyFacts, fc.constant(visitorFacts)), fc.integer({ min: -40, max: 40 }), (rule, facts, days) => {
-        const now = NOW + days * DAY;
-        expect(opens(rule, facts, now)).toBe(explain(rule, facts, now, quillmoor).open);
-      }),
+      fc.property(
+        anyRule,
+        fc.oneof(anyFacts, fc.constant(visitorFacts)),
+        fc.integer({ min: -40, max: 40 }),
+        (rule, facts, days) => {
+          const now = NOW + days * DAY;
+          expect(opens(rule, facts, now)).toBe(explain(rule, facts, now, quillmoor).open);
+        },
+      ),
       { numRuns: 1500 },
     );
   });
@@ -147,12 +203,17 @@ describe('twins', () => {
     const wide = layoutOf(large);
     expect(wide.words).toBeGreaterThan(2);
     fc.assert(
-      fc.property(fc.array(fc.integer({ min: 0, max: 69 }), { maxLength: 8 }), fc.array(fc.integer({ min: 0, max: 69 }), { minLength: 1, maxLength: 8 }), fc.constantFrom('all', 'any', 'none'), (own, asked, how) => {
-        const facts = person({ groups: own.map((n) => `extra-${n}`) });
-        const parts = asked.map((n): Rule => ({ fact: 'group', is: [`extra-${n}` as GroupId] }));
-        const rule = { [how]: parts } as Rule;
-        expect(compile(rule, wide)(prepare(wide, facts, NOW))).toBe(explain(rule, facts, NOW, large).open);
-      }),
+      fc.property(
+        fc.array(fc.integer({ min: 0, max: 69 }), { maxLength: 8 }),
+        fc.array(fc.integer({ min: 0, max: 69 }), { minLength: 1, maxLength: 8 }),
+        fc.constantFrom('all', 'any', 'none'),
+        (own, asked, how) => {
+          const facts = person({ groups: own.map((n) => `extra-${n}`) });
+          const parts = asked.map((n): Rule => ({ fact: 'group', is: [`extra-${n}` as GroupId] }));
+          const rule = { [how]: parts } as Rule;
+          expect(compile(rule, wide)(prepare(wide, facts, NOW))).toBe(explain(rule, facts, NOW, large).open);
+        },
+      ),
     );
   });
 

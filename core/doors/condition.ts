@@ -43,7 +43,11 @@ export function windowOf(
 ): { from: Instant; until: Instant } {
   const from = condition.from ? (startOfDay(condition.from, zone) ?? Infinity) : -Infinity;
   const last = condition.until ? startOfDay(condition.until, zone) : null;
-  const until = condition.until ? (last === null ? -Infinity : addSpan(last, { count: 1, unit: 'days' }, zone)) : Infinity;
+  const until = condition.until
+    ? last === null
+      ? -Infinity
+      : addSpan(last, { count: 1, unit: 'days' }, zone)
+    : Infinity;
   return { from, until };
 }
 

@@ -2,7 +2,15 @@ import { describe, expect, it } from 'vitest';
 import { NOW, applicant, friend, keeper, lapsed, mentor, person, quillmoor } from '../../tests/support/quillmoor';
 import { visitorFacts } from '../facts';
 import type { LevelId } from '../kernel';
-import { describe as describeRule, describeCondition, explain, ruleOf, waysIn, type Condition, type Trace } from './index';
+import {
+  describe as describeRule,
+  describeCondition,
+  explain,
+  ruleOf,
+  waysIn,
+  type Condition,
+  type Trace,
+} from './index';
 
 const rule = ruleOf({ named: 'keepers' as never }, quillmoor);
 
@@ -30,19 +38,41 @@ describe('explain', () => {
   });
 
   it('tells of a visitor what can be told', () => {
-    expect(lines(explain(rule, visitorFacts, NOW, quillmoor).because)[1]).toBe('Standing is Admitted: a visitor, not met');
+    expect(lines(explain(rule, visitorFacts, NOW, quillmoor).because)[1]).toBe(
+      'Standing is Admitted: a visitor, not met',
+    );
   });
 
   it.each<[Condition, string, string]>([
     [{ fact: 'signedIn' }, 'Signed in', 'signed in'],
-    [{ fact: 'level', is: ['keeper' as LevelId], when: 'ever' }, 'Has ever held the level Keeper', 'Keeper until 2 Mar 2027'],
-    [{ fact: 'level', is: ['keeper' as LevelId], when: 'now', heldDays: 30 }, 'Level has been Keeper for 30 days', 'Keeper until 2 Mar 2027, for 226 days'],
-    [{ fact: 'mailDomain', is: ['mail.example', 'post.example'] }, 'Mail address ends in @mail.example or @post.example', '@mail.example'],
+    [
+      { fact: 'level', is: ['keeper' as LevelId], when: 'ever' },
+      'Has ever held the level Keeper',
+      'Keeper until 2 Mar 2027',
+    ],
+    [
+      { fact: 'level', is: ['keeper' as LevelId], when: 'now', heldDays: 30 },
+      'Level has been Keeper for 30 days',
+      'Keeper until 2 Mar 2027, for 226 days',
+    ],
+    [
+      { fact: 'mailDomain', is: ['mail.example', 'post.example'] },
+      'Mail address ends in @mail.example or @post.example',
+      '@mail.example',
+    ],
     [{ fact: 'admittedFor', days: 30 }, 'Admitted for 30 days or more', 'admitted 226 days ago'],
     [{ fact: 'date', from: '2026-11-01' }, 'Date is 2026-11-01 or later', '14 Oct 2026'],
     [{ fact: 'date', until: '2026-11-01' }, 'Date is 2026-11-01 or earlier', '14 Oct 2026'],
-    [{ fact: 'field', field: 'heard-of-us' as never, test: { op: 'is', value: 'swarm' } }, 'Heard of us by is You came for a swarm', 'not answered'],
-    [{ fact: 'field', field: 'gone' as never, test: { op: 'answered' } }, '“gone” (which does not exist) is answered', 'not answered'],
+    [
+      { fact: 'field', field: 'heard-of-us' as never, test: { op: 'is', value: 'swarm' } },
+      'Heard of us by is You came for a swarm',
+      'not answered',
+    ],
+    [
+      { fact: 'field', field: 'gone' as never, test: { op: 'answered' } },
+      '“gone” (which does not exist) is answered',
+      'not answered',
+    ],
   ])('words for %j', (condition, says, found) => {
     expect(describeCondition(condition, quillmoor)).toBe(says);
     const trace = explain(condition, keeper, NOW, quillmoor).because;
@@ -52,7 +82,9 @@ describe('explain', () => {
 
 describe('describe', () => {
   it('reads a nested rule as one sentence', () => {
-    expect(describeRule(rule, quillmoor)).toBe('Standing is Admitted and (level is Keeper or Patron or in the group Mentors)');
+    expect(describeRule(rule, quillmoor)).toBe(
+      'Standing is Admitted and (level is Keeper or Patron or in the group Mentors)',
+    );
   });
   it('says what empty rules and exclusions mean', () => {
     expect(describeRule({ all: [] }, quillmoor)).toBe('Everyone');
@@ -79,10 +111,9 @@ describe('ways in', () => {
   });
 
   it('tells a lapsed Keeper to renew before anything else', () => {
-    expect(waysIn(rule, lapsed, NOW, quillmoor).map((way) => ('level' in way ? `${way.by} ${way.level}` : way.by))).toEqual([
-      'renew keeper',
-      'changeLevel patron',
-    ]);
+    expect(
+      waysIn(rule, lapsed, NOW, quillmoor).map((way) => ('level' in way ? `${way.by} ${way.level}` : way.by)),
+    ).toEqual(['renew keeper', 'changeLevel patron']);
   });
 
   it('offers a Friend the levels that open, the cheapest first', () => {
@@ -95,6 +126,13 @@ describe('ways in', () => {
   it('offers nothing where the door is open, or where nothing helps', () => {
     expect(waysIn(rule, keeper, NOW, quillmoor)).toEqual([]);
     expect(waysIn({ fact: 'date', from: '2030-01-01' }, keeper, NOW, quillmoor)).toEqual([]);
-    expect(waysIn({ fact: 'field', field: 'years-keeping' as never, test: { op: 'atLeast', value: 5 } }, person({}), NOW, quillmoor)).toEqual([]);
+    expect(
+      waysIn(
+        { fact: 'field', field: 'years-keeping' as never, test: { op: 'atLeast', value: 5 } },
+        person({}),
+        NOW,
+        quillmoor,
+      ),
+    ).toEqual([]);
   });
 });

@@ -15,7 +15,8 @@ export type Trace =
   | { readonly of: 'all' | 'any' | 'none'; readonly met: boolean; readonly parts: readonly Trace[] }
   | { readonly of: 'condition'; readonly met: boolean; readonly says: string; readonly found: string };
 
-export type Verdict = { readonly open: true; readonly because: Trace } | { readonly open: false; readonly because: Trace };
+export type Verdict =
+  { readonly open: true; readonly because: Trace } | { readonly open: false; readonly because: Trace };
 
 export function explain(rule: Rule, facts: Facts, now: Instant, setup: Setup): Verdict {
   const because = trace(rule, facts, now, setup);
@@ -75,9 +76,7 @@ function found(item: Condition, facts: Facts, now: Instant, setup: Setup): strin
       if (held.length > 0) {
         const since = item.heldDays ? heldSince(facts, item.is, now) : null;
         const span = since === null ? '' : `, for ${countOf(Math.floor((now - since) / DAY), 'day')}`;
-        return (
-          listed(held.map((term) => title(term.level) + (term.until ? ` until ${date(term.until)}` : ''))) + span
-        );
+        return listed(held.map((term) => title(term.level) + (term.until ? ` until ${date(term.until)}` : ''))) + span;
       }
       const last = lastTerm(facts);
       return last?.until && last.until <= now ? `${title(last.level)}, ended ${date(last.until)}` : 'no level';

@@ -62,7 +62,7 @@ export function heldSince(facts: Facts, levels: readonly string[], now: Instant)
     const running = term.until === null || term.until > now;
     return running && (least === null || term.from < least) ? term.from : least;
   }, null);
-  for (let moved = since !== null; moved; ) {
+  for (let moved = since !== null; moved;) {
     moved = false;
     for (const term of terms) {
       if (term.from < since! && term.until !== null && term.until >= since!) {

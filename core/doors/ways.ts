@@ -30,7 +30,9 @@ export function waysIn(rule: Rule, facts: Facts, now: Instant, setup: Setup): Wa
   const add = (cost: number, way: WayIn) => void found.push({ way, cost });
 
   if (facts.member === null) {
-    const joins = setup.doc.forms.flatMap((form) => afterJoining(form, facts, now, setup).filter((c) => would(c.facts)));
+    const joins = setup.doc.forms.flatMap((form) =>
+      afterJoining(form, facts, now, setup).filter((c) => would(c.facts)),
+    );
     for (const { form, level, cost } of joins) add(cost, { by: 'join', form: form.id, level });
     // Whoever is a member already needs only to sign in; offered when any kind of membership would open it.
     if (joins.length > 0 || setup.doc.levels.some((level) => would(withLevel(admitted(facts, now), level.id, now)))) {
@@ -47,7 +49,8 @@ export function waysIn(rule: Rule, facts: Facts, now: Instant, setup: Setup): Wa
       add(-1, { by: 'renew', level: last.level });
     for (const level of setup.doc.levels) {
       if (level.id === running?.level || (!running && level.id === last?.level)) continue;
-      if (would(withLevel(admitted(facts, now), level.id, now))) add(price(setup, level.id), { by: 'changeLevel', level: level.id });
+      if (would(withLevel(admitted(facts, now), level.id, now)))
+        add(price(setup, level.id), { by: 'changeLevel', level: level.id });
     }
   }
   return found.sort((a, b) => a.cost - b.cost).map(({ way }) => way);
@@ -76,7 +79,8 @@ export function granted(facts: Facts, grants: readonly Grant[], now: Instant, se
   const layout = layoutOf(setup);
   return grants.reduce((next, grant) => {
     if (grant.when && !compile(grant.when, layout)(prepare(layout, facts, now))) return next;
-    if ('group' in grant) return next.groups.includes(grant.group) ? next : { ...next, groups: [...next.groups, grant.group] };
+    if ('group' in grant)
+      return next.groups.includes(grant.group) ? next : { ...next, groups: [...next.groups, grant.group] };
     const until = grant.lasts ? addSpan(now, grant.lasts, setup.doc.site.zone) : null;
     return { ...next, terms: [...next.terms, { level: grant.level, from: now, until }] };
   }, facts);

@@ -43,7 +43,18 @@ describe('a whole form', () => {
   });
 
   it('tells every fault at once, in the order of the form', () => {
-    expect(faultsOf({ 'full-name': '', mail: 'perrin@oake', password: '', 'apiary-postcode': 'moor', 'colonies-kept': '-3', 'years-keeping': '', 'heard-of-us': 'by owl', rules: false })).toEqual([
+    expect(
+      faultsOf({
+        'full-name': '',
+        mail: 'perrin@oake',
+        password: '',
+        'apiary-postcode': 'moor',
+        'colonies-kept': '-3',
+        'years-keeping': '',
+        'heard-of-us': 'by owl',
+        rules: false,
+      }),
+    ).toEqual([
       'full-name: “Full name” is needed.',
       'mail: That address has no ending, such as .org.',
       'password: Choose a password.',
@@ -112,7 +123,10 @@ describe('single kinds', () => {
   it('long text keeps its lines and drops what surrounds it', () => {
     const field = { label: 'Notes', of: { kind: 'longText', longest: 20 } as const };
     expect(readAnswer(field, ' one\r\ntwo ', false)).toEqual({ ok: true, value: 'one\ntwo' });
-    expect(readAnswer(field, 'a'.repeat(21), false)).toEqual({ ok: false, refusal: 'There is room for 20 characters; this has 21.' });
+    expect(readAnswer(field, 'a'.repeat(21), false)).toEqual({
+      ok: false,
+      refusal: 'There is room for 20 characters; this has 21.',
+    });
   });
 
   it('phone numbers lose their ornaments', () => {
@@ -139,7 +153,9 @@ describe('single kinds', () => {
     expect(show('colonies-kept', 1200 as never)).toBe('1,200 colonies');
     expect(show('heard-of-us', 'swarm' as never)).toBe('You came for a swarm');
     expect(show('heard-of-us', 'retired-choice' as never)).toBe('retired-choice');
-    expect(show('interests', ['queen-rearing', 'pollen', 'planting'] as never)).toBe('Queen rearing, Pollen under the microscope and Planting for bees');
+    expect(show('interests', ['queen-rearing', 'pollen', 'planting'] as never)).toBe(
+      'Queen rearing, Pollen under the microscope and Planting for bees',
+    );
     expect(showValue({ kind: 'yesNo' }, true)).toBe('yes');
   });
 });

@@ -65,7 +65,12 @@ export function readForm(form: SignupForm, setup: Setup, raw: RawForm): Result<R
       }
       case 'agreement':
         if (raw[part.id] === true) agreed.push({ id: part.id, version: part.version });
-        else faults.push({ at: part.id, label: part.label, says: 'Tick the box to agree; without it we cannot take you in.' });
+        else
+          faults.push({
+            at: part.id,
+            label: part.label,
+            says: 'Tick the box to agree; without it we cannot take you in.',
+          });
         break;
       case 'topics': {
         const chosen = Array.isArray(raw['topics']) ? raw['topics'] : [];

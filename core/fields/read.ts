@@ -20,7 +20,10 @@ export function readAnswer(
   required: boolean,
 ): Result<FieldValue | null, string> {
   const empty =
-    raw === undefined || raw === null || (typeof raw === 'string' && raw.trim() === '') || (Array.isArray(raw) && raw.length === 0);
+    raw === undefined ||
+    raw === null ||
+    (typeof raw === 'string' && raw.trim() === '') ||
+    (Array.isArray(raw) && raw.length === 0);
   if (empty) return required ? refuse(missing(field)) : ok(null);
   return readKind(field.of, raw, field.label);
 }
@@ -49,7 +52,8 @@ function readKind(of: FieldKind, raw: NonNullable<RawAnswer>, label: string): Re
   switch (of.kind) {
     case 'shortText': {
       const text = clean(raw);
-      if (text.length > of.longest) return refuse(`“${label}” has room for ${of.longest} characters; this has ${text.length}.`);
+      if (text.length > of.longest)
+        return refuse(`“${label}” has room for ${of.longest} characters; this has ${text.length}.`);
       if (!of.pattern) return ok(text);
       const shaped = of.pattern.upper ? text.toUpperCase() : text;
       return new RegExp(of.pattern.matches).test(shaped)
@@ -64,16 +68,20 @@ function readKind(of: FieldKind, raw: NonNullable<RawAnswer>, label: string): Re
     }
     case 'number': {
       const typed = typeof raw === 'number' ? raw : Number(String(raw).trim().replace(/,/g, ''));
-      if (typeof raw === 'boolean' || Array.isArray(raw) || !Number.isFinite(typed)) return refuse('Write a number, in digits.');
+      if (typeof raw === 'boolean' || Array.isArray(raw) || !Number.isFinite(typed))
+        return refuse('Write a number, in digits.');
       if (of.whole && !Number.isInteger(typed)) return refuse('Write a whole number.');
       if (of.least !== undefined && typed < of.least) return refuse(`${of.least} is the least that can be right here.`);
-      if (of.most !== undefined && typed > of.most) return refuse(`${of.most.toLocaleString('en-GB')} is the most that can be right here.`);
+      if (of.most !== undefined && typed > of.most)
+        return refuse(`${of.most.toLocaleString('en-GB')} is the most that can be right here.`);
       return ok(typed);
     }
     case 'yesNo':
       return typeof raw === 'boolean' ? ok(raw) : refuse('Answer yes or no.');
     case 'oneChoice':
-      return of.choices.some((choice) => choice.id === raw) ? ok(String(raw)) : refuse('Choose one of the answers offered.');
+      return of.choices.some((choice) => choice.id === raw)
+        ? ok(String(raw))
+        : refuse('Choose one of the answers offered.');
     case 'severalChoices': {
       const chosen = Array.isArray(raw) ? [...new Set(raw)] : [String(raw)];
       return chosen.every((id) => of.choices.some((choice) => choice.id === id))
@@ -83,8 +91,12 @@ function readKind(of: FieldKind, raw: NonNullable<RawAnswer>, label: string): Re
     case 'mail':
       return readMail(String(raw));
     case 'phone': {
-      const phone = clean(raw).replace(/[\s().-]+/g, ' ').trim();
-      return /^\+?[0-9][0-9 ]{5,19}$/.test(phone) ? ok(phone) : refuse('Write a phone number in digits, such as 01632 960 001.');
+      const phone = clean(raw)
+        .replace(/[\s().-]+/g, ' ')
+        .trim();
+      return /^\+?[0-9][0-9 ]{5,19}$/.test(phone)
+        ? ok(phone)
+        : refuse('Write a phone number in digits, such as 01632 960 001.');
     }
     default:
       return never(of);

@@ -1,6 +1,13 @@
 import fc from 'fast-check';
 import { describe, expect, it } from 'vitest';
-import { NOW, blankApplication, keeperPath, quillmoor, quillmoorDocument, setupOf } from '../../tests/support/quillmoor';
+import {
+  NOW,
+  blankApplication,
+  keeperPath,
+  quillmoor,
+  quillmoorDocument,
+  setupOf,
+} from '../../tests/support/quillmoor';
 import { DAY, HOUR, MINUTE } from '../kernel';
 import { advance, routeOf, waitsAt, type Application, type Effect, type JoiningEvent } from './index';
 
@@ -73,7 +80,10 @@ const decided: Record<keyof typeof states, Record<JoiningEvent['it'], string>> =
   withdrawn: ended('→ withdrawn'),
 };
 function ended(afterClock: string, others: Partial<Record<JoiningEvent['it'], string>> = {}) {
-  const all = Object.fromEntries(Object.keys(events).map((it) => [it, 'application-ended'])) as Record<JoiningEvent['it'], string>;
+  const all = Object.fromEntries(Object.keys(events).map((it) => [it, 'application-ended'])) as Record<
+    JoiningEvent['it'],
+    string
+  >;
   return { ...all, submitted: 'already-submitted', timePassed: afterClock, ...others };
 }
 const nameOf = (application: Application) =>
@@ -107,7 +117,11 @@ describe('the code', () => {
   const wrong = (application: Application, now: number) => must(application, { it: 'codeEntered', serial: null }, now);
 
   it('passes the gate and starts the review’s clock at the target', () => {
-    expect(confirmed.application).toMatchObject({ gate: 1, state: 'open', detail: { kind: 'review', reminded: false } });
+    expect(confirmed.application).toMatchObject({
+      gate: 1,
+      state: 'open',
+      detail: { kind: 'review', reminded: false },
+    });
     expect(confirmed.effects[0]).toEqual({ do: 'cancelTimer' });
     expect(confirmed.effects[1]).toEqual({ do: 'startTimer', at: NOW + 5 * MINUTE + 5 * DAY });
   });
@@ -129,29 +143,52 @@ describe('the code', () => {
 
   it('works to the last millisecond of its lifetime and not beyond', () => {
     expect(act(submitted.application, events.codeEntered, NOW + 2 * HOUR - 1).ok).toBe(true);
-    expect(act(submitted.application, events.codeEntered, NOW + 2 * HOUR)).toEqual({ ok: false, refusal: { code: 'code-expired' } });
-    expect(act(submitted.application, events.linkOpened, NOW + 2 * HOUR)).toEqual({ ok: false, refusal: { code: 'code-expired' } });
+    expect(act(submitted.application, events.codeEntered, NOW + 2 * HOUR)).toEqual({
+      ok: false,
+      refusal: { code: 'code-expired' },
+    });
+    expect(act(submitted.application, events.linkOpened, NOW + 2 * HOUR)).toEqual({
+      ok: false,
+      refusal: { code: 'code-expired' },
+    });
   });
 
   it('is replaced by a new one, which has all its tries', () => {
     const tried = wrong(submitted.application, NOW + MINUTE).application;
     const again = must(tried, { it: 'resendAsked' }, NOW + 2 * MINUTE);
-    expect(again.effects).toEqual([{ do: 'sendCode', message: 'confirm-email', serial: 2, expiresAt: NOW + 2 * MINUTE + 2 * HOUR }]);
-    expect(act(again.application, { it: 'codeEntered', serial: 1 }, NOW + 3 * MINUTE)).toEqual({ ok: false, refusal: { code: 'code-replaced' } });
-    expect(act(again.application, { it: 'linkOpened', serial: 1 }, NOW + 3 * MINUTE)).toEqual({ ok: false, refusal: { code: 'code-replaced' } });
-    expect(must(again.application, { it: 'codeEntered', serial: null }, NOW + 3 * MINUTE).told).toEqual({ code: 'code-wrong', left: 4 });
+    expect(again.effects).toEqual([
+      { do: 'sendCode', message: 'confirm-email', serial: 2, expiresAt: NOW + 2 * MINUTE + 2 * HOUR },
+    ]);
+    expect(act(again.application, { it: 'codeEntered', serial: 1 }, NOW + 3 * MINUTE)).toEqual({
+      ok: false,
+      refusal: { code: 'code-replaced' },
+    });
+    expect(act(again.application, { it: 'linkOpened', serial: 1 }, NOW + 3 * MINUTE)).toEqual({
+      ok: false,
+      refusal: { code: 'code-replaced' },
+    });
+    expect(must(again.application, { it: 'codeEntered', serial: null }, NOW + 3 * MINUTE).told).toEqual({
+      code: 'code-wrong',
+      left: 4,
+    });
     expect(act(again.application, { it: 'codeEntered', serial: 2 }, NOW + 3 * MINUTE).ok).toBe(true);
   });
 
   it('is sent again once a minute at most', () => {
-    expect(act(submitted.application, events.resendAsked, NOW + MINUTE - 1)).toEqual({ ok: false, refusal: { code: 'resend-too-soon', at: NOW + MINUTE } });
+    expect(act(submitted.application, events.resendAsked, NOW + MINUTE - 1)).toEqual({
+      ok: false,
+      refusal: { code: 'resend-too-soon', at: NOW + MINUTE },
+    });
     expect(act(submitted.application, events.resendAsked, NOW + MINUTE).ok).toBe(true);
   });
 
   it('is sent again five times a day at most, and a day later once more', () => {
     let application = submitted.application;
     for (let n = 1; n <= 5; n++) application = must(application, events.resendAsked, NOW + n * MINUTE).application;
-    expect(act(application, events.resendAsked, NOW + 6 * MINUTE)).toEqual({ ok: false, refusal: { code: 'resend-limit', at: NOW + MINUTE + DAY } });
+    expect(act(application, events.resendAsked, NOW + 6 * MINUTE)).toEqual({
+      ok: false,
+      refusal: { code: 'resend-limit', at: NOW + MINUTE + DAY },
+    });
     expect(act(application, events.resendAsked, NOW + MINUTE + DAY).ok).toBe(true);
   });
 });
@@ -217,7 +254,11 @@ describe('the review', () => {
   });
 
   it('gives the group that hangs on an answer to those it fits', () => {
-    const old = must(blankApplication(NOW, { fields: { 'years-keeping': 10 } as never }), events.submitted, NOW).application;
+    const old = must(
+      blankApplication(NOW, { fields: { 'years-keeping': 10 } as never }),
+      events.submitted,
+      NOW,
+    ).application;
     const seen = must(old, events.codeEntered, NOW).application;
     expect(must(seen, events.approved, NOW).effects).toContainEqual({ do: 'giveGroup', group: 'mentors' });
     expect(admitted.effects.some((effect) => effect.do === 'giveGroup')).toBe(false);
@@ -226,19 +267,34 @@ describe('the review', () => {
   it('declines with a reason and never without', () => {
     expect(declined.effects).toContainEqual({ do: 'send', message: 'declined', reason: 'Too far.' });
     expect(declined.effects).toContainEqual({ do: 'setStanding', standing: 'declined' });
-    expect(act(confirmed.application, { ...events.declined, reason: '  ' } as JoiningEvent, NOW)).toEqual({ ok: false, refusal: { code: 'reason-needed' } });
+    expect(act(confirmed.application, { ...events.declined, reason: '  ' } as JoiningEvent, NOW)).toEqual({
+      ok: false,
+      refusal: { code: 'reason-needed' },
+    });
   });
 
   it('carries one question at a time to the applicant and back', () => {
     const asked = must(confirmed.application, events.questionAsked, NOW + HOUR);
     expect(asked.effects).toEqual([{ do: 'send', message: 'question', question: 'Where?' }]);
-    expect(act(asked.application, events.questionAsked, NOW + HOUR)).toEqual({ ok: false, refusal: { code: 'question-open' } });
-    expect(act(asked.application, { it: 'answerGiven', text: ' ' }, NOW + HOUR)).toEqual({ ok: false, refusal: { code: 'answer-needed' } });
+    expect(act(asked.application, events.questionAsked, NOW + HOUR)).toEqual({
+      ok: false,
+      refusal: { code: 'question-open' },
+    });
+    expect(act(asked.application, { it: 'answerGiven', text: ' ' }, NOW + HOUR)).toEqual({
+      ok: false,
+      refusal: { code: 'answer-needed' },
+    });
     const answered = must(asked.application, events.answerGiven, NOW + 2 * HOUR);
     expect(answered.application.detail).toMatchObject({ question: { text: 'Where?', answer: 'Here.' } });
-    expect(act(answered.application, events.answerGiven, NOW + 2 * HOUR)).toEqual({ ok: false, refusal: { code: 'no-question' } });
+    expect(act(answered.application, events.answerGiven, NOW + 2 * HOUR)).toEqual({
+      ok: false,
+      refusal: { code: 'no-question' },
+    });
     expect(act(answered.application, events.questionAsked, NOW + 3 * HOUR).ok).toBe(true);
-    expect(act(confirmed.application, { it: 'questionAsked', by: 'T', text: '' }, NOW)).toEqual({ ok: false, refusal: { code: 'question-needed' } });
+    expect(act(confirmed.application, { it: 'questionAsked', by: 'T', text: '' }, NOW)).toEqual({
+      ok: false,
+      refusal: { code: 'question-needed' },
+    });
   });
 });
 
@@ -251,31 +307,34 @@ describe('whatever happens', () => {
 
   it('keeps its invariants through any story', () => {
     fc.assert(
-      fc.property(fc.array(fc.tuple(anyEvent, fc.integer({ min: 0, max: 3 * 24 * 60 })), { maxLength: 25 }), (story) => {
-        let application = submitted.application;
-        let now = NOW;
-        for (const [event, minutes] of story) {
-          now += minutes * MINUTE;
-          const before = structuredClone(application);
-          const step = act(application, event, now);
-          // The value handed in is never changed.
-          expect(application).toEqual(before);
-          if (!step.ok) continue;
-          const next = step.value.application;
-          // History only grows; an end is for good; open means a gate with its own detail and a timer.
-          expect(next.history.slice(0, application.history.length)).toEqual(application.history);
-          if (application.state !== 'open') expect(next.state).toBe(application.state);
-          if (next.state === 'open') {
-            expect(next.detail?.kind).toBe(keeperPath.gates[next.gate]!.kind);
-            expect(next.dueAt).not.toBeNull();
-          } else {
-            expect(next.dueAt).toBeNull();
-            expect(next.endedAt).not.toBeNull();
+      fc.property(
+        fc.array(fc.tuple(anyEvent, fc.integer({ min: 0, max: 3 * 24 * 60 })), { maxLength: 25 }),
+        (story) => {
+          let application = submitted.application;
+          let now = NOW;
+          for (const [event, minutes] of story) {
+            now += minutes * MINUTE;
+            const before = structuredClone(application);
+            const step = act(application, event, now);
+            // The value handed in is never changed.
+            expect(application).toEqual(before);
+            if (!step.ok) continue;
+            const next = step.value.application;
+            // History only grows; an end is for good; open means a gate with its own detail and a timer.
+            expect(next.history.slice(0, application.history.length)).toEqual(application.history);
+            if (application.state !== 'open') expect(next.state).toBe(application.state);
+            if (next.state === 'open') {
+              expect(next.detail?.kind).toBe(keeperPath.gates[next.gate]!.kind);
+              expect(next.dueAt).not.toBeNull();
+            } else {
+              expect(next.dueAt).toBeNull();
+              expect(next.endedAt).not.toBeNull();
+            }
+            if (next.state === 'declined') expect(next.history.at(-1)?.note).toBeTruthy();
+            application = next;
           }
-          if (next.state === 'declined') expect(next.history.at(-1)?.note).toBeTruthy();
-          application = next;
-        }
-      }),
+        },
+      ),
       { numRuns: 400 },
     );
   });
@@ -286,16 +345,27 @@ describe('where a person stands', () => {
     expect(routeOf(keeperPath, submitted.application, quillmoor).map((gate) => gate.state)).toEqual(['now', 'toCome']);
     expect(routeOf(keeperPath, confirmed.application, quillmoor)).toEqual([
       { number: 1, title: 'Email confirmed', says: 'Done on 14 October 2026.', state: 'done' },
-      { number: 2, title: 'Tamsin reads your application', says: 'Usually within 5 days, never more than 14 days.', state: 'now' },
+      {
+        number: 2,
+        title: 'Tamsin reads your application',
+        says: 'Usually within 5 days, never more than 14 days.',
+        state: 'now',
+      },
     ]);
     expect(routeOf(keeperPath, admitted.application, quillmoor).map((gate) => gate.state)).toEqual(['done', 'done']);
     expect(routeOf(keeperPath, declined.application, quillmoor).map((gate) => gate.state)).toEqual(['done', 'toCome']);
   });
 
   it('says at which gate and how long is left', () => {
-    expect(waitsAt(keeperPath, confirmed.application, NOW + 4 * DAY)).toBe('Waits at gate 2 of 2, Review. Eleven days left.');
-    expect(waitsAt(keeperPath, submitted.application, NOW + 6 * DAY + HOUR)).toBe('Waits at gate 1 of 2, Confirm email. One day left.');
-    expect(waitsAt(keeperPath, confirmed.application, NOW + 40 * DAY)).toBe('Waits at gate 2 of 2, Review. Its time is over.');
+    expect(waitsAt(keeperPath, confirmed.application, NOW + 4 * DAY)).toBe(
+      'Waits at gate 2 of 2, Review. Eleven days left.',
+    );
+    expect(waitsAt(keeperPath, submitted.application, NOW + 6 * DAY + HOUR)).toBe(
+      'Waits at gate 1 of 2, Confirm email. One day left.',
+    );
+    expect(waitsAt(keeperPath, confirmed.application, NOW + 40 * DAY)).toBe(
+      'Waits at gate 2 of 2, Review. Its time is over.',
+    );
     expect(waitsAt(keeperPath, admitted.application, NOW)).toBe('');
   });
 });

@@ -42,7 +42,11 @@ function submit(path: PathItem, application: Application, now: Instant, setup: S
   if (application.history.length > 0) return refuse({ code: 'already-submitted' });
   const sent: Application = { ...application, submittedAt: now, history: [{ at: now, what: 'submitted' }] };
   const entered = enterGate(path, sent, 0, now, setup);
-  return step(entered.application, [{ do: 'setStanding', standing: 'applicant' }, { do: 'signIn' }, ...entered.effects]);
+  return step(entered.application, [
+    { do: 'setStanding', standing: 'applicant' },
+    { do: 'signIn' },
+    ...entered.effects,
+  ]);
 }
 
 /** After the end only the clock may knock, and it finds nothing to do. */

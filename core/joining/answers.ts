@@ -30,4 +30,3 @@ export function answersOf(application: Application, setup: Setup): { label: stri
   });
   return rows;
 }
-

@@ -4,7 +4,7 @@
  */
 import { z } from 'zod';
 import { FieldValue } from '../facts';
-import type { GroupId, LevelId, MessageId} from '../kernel';
+import type { GroupId, LevelId, MessageId } from '../kernel';
 import { ApplicationId, FieldId, SignupFormId, MemberId, PathId, TopicId } from '../kernel';
 
 export const ApplicationState = z.enum(['open', 'admitted', 'declined', 'outOfTime', 'withdrawn']);

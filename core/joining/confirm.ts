@@ -61,14 +61,26 @@ function pass(path: PathItem, application: Application, now: Instant, setup: Set
   return ok({ ...moved, told: null });
 }
 
-function wrongCode(gate: Gate, application: Application, detail: ConfirmDetail, now: Instant): Result<Step, JoiningRefusal> {
+function wrongCode(
+  gate: Gate,
+  application: Application,
+  detail: ConfirmDetail,
+  now: Instant,
+): Result<Step, JoiningRefusal> {
   const wrong = detail.wrong + 1;
   const left = Math.max(0, gate.wrongTries - wrong);
-  const next = noted({ ...application, detail: { ...detail, wrong, void: left === 0 } }, {
-    at: now,
-    what: left === 0 ? 'codeVoided' : 'wrongCode',
+  const next = noted(
+    { ...application, detail: { ...detail, wrong, void: left === 0 } },
+    {
+      at: now,
+      what: left === 0 ? 'codeVoided' : 'wrongCode',
+    },
+  );
+  return ok({
+    application: next,
+    effects: [],
+    told: left === 0 ? { code: 'code-void' } : { code: 'code-wrong', left },
   });
-  return ok({ application: next, effects: [], told: left === 0 ? { code: 'code-void' } : { code: 'code-wrong', left } });
 }
 
 /** A new code: not within the pause after the last one, and only so many within a day. */

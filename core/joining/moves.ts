@@ -85,7 +85,11 @@ function admit(path: PathItem, application: Application, now: Instant, setup: Se
   };
 }
 
-export function end(application: Application, state: Exclude<ApplicationState, 'open'>, happening: Happening): Application {
+export function end(
+  application: Application,
+  state: Exclude<ApplicationState, 'open'>,
+  happening: Happening,
+): Application {
   return { ...noted(application, happening), state, detail: null, dueAt: null, limitAt: null, endedAt: happening.at };
 }
 

@@ -45,7 +45,10 @@ export function review(
       if (detail.question && detail.question.answer === null) return refuse({ code: 'question-open' });
       const asked = { ...detail, question: { text, by: event.by, at: now, answer: null } };
       return ok({
-        application: noted({ ...application, detail: asked }, { at: now, what: 'questionAsked', by: event.by, note: text }),
+        application: noted(
+          { ...application, detail: asked },
+          { at: now, what: 'questionAsked', by: event.by, note: text },
+        ),
         effects: [{ do: 'send', message: path.asked, question: text }],
         told: null,
       });

@@ -16,7 +16,10 @@ export type GateView = {
 export function gatePromise(gate: GateItem): { title: string; says: string } {
   switch (gate.kind) {
     case 'confirmEmail':
-      return { title: 'Confirm your email', says: `We send a code of 6 characters. Enter it within ${saySpan(gate.limit)}.` };
+      return {
+        title: 'Confirm your email',
+        says: `We send a code of 6 characters. Enter it within ${saySpan(gate.limit)}.`,
+      };
     case 'review':
       return {
         title: `${gate.reader} reads your application`,

@@ -35,7 +35,11 @@ export type MessageId = z.infer<typeof MessageId>;
 export const TopicId = setupId('topic');
 export type TopicId = z.infer<typeof TopicId>;
 
-const rowId = <B extends string>() => z.string().regex(/^[a-z0-9]{20}$/).brand<B>();
+const rowId = <B extends string>() =>
+  z
+    .string()
+    .regex(/^[a-z0-9]{20}$/)
+    .brand<B>();
 export const MemberId = rowId<'member'>();
 export type MemberId = z.infer<typeof MemberId>;
 export const ApplicationId = rowId<'application'>();

@@ -41,7 +41,10 @@ describe('calendar steps', () => {
   });
 
   it('longer spans never end earlier', () => {
-    const span = fc.record({ count: fc.integer({ min: 1, max: 40 }), unit: fc.constantFrom('days' as const, 'weeks' as const, 'months' as const, 'years' as const) });
+    const span = fc.record({
+      count: fc.integer({ min: 1, max: 40 }),
+      unit: fc.constantFrom('days' as const, 'weeks' as const, 'months' as const, 'years' as const),
+    });
     fc.assert(
       fc.property(fc.integer({ min: 0, max: 2e12 }), span, (at, s) => {
         expect(addSpan(at, { ...s, count: s.count + 1 }, zone)).toBeGreaterThan(addSpan(at, s, zone));
@@ -87,8 +90,16 @@ describe('words for time', () => {
 
 describe('words for counts, money and lists', () => {
   it('counts', () => {
-    expect([countOf(0, 'day'), countOf(1, 'day'), countOf(2000, 'person', 'people')]).toEqual(['no days', '1 day', '2,000 people']);
-    expect([countBegins(9, 'thing'), countBegins(1, 'thing'), countBegins(13, 'thing')]).toEqual(['Nine things', 'One thing', '13 things']);
+    expect([countOf(0, 'day'), countOf(1, 'day'), countOf(2000, 'person', 'people')]).toEqual([
+      'no days',
+      '1 day',
+      '2,000 people',
+    ]);
+    expect([countBegins(9, 'thing'), countBegins(1, 'thing'), countBegins(13, 'thing')]).toEqual([
+      'Nine things',
+      'One thing',
+      '13 things',
+    ]);
     expect([saySpan({ count: 1, unit: 'hours' }), saySpan({ count: 14, unit: 'days' })]).toEqual(['1 hour', '14 days']);
   });
   it('money in whole minor units', () => {
@@ -97,7 +108,12 @@ describe('words for counts, money and lists', () => {
     expect(sayMoney(4800 as Minor, 'JPY', 'en-GB')).toBe('JP¥4,800');
   });
   it('lists', () => {
-    expect([listed([]), listed(['a']), listed(['a', 'b', 'c']), listed(['a', 'b'], 'or')]).toEqual(['', 'a', 'a, b and c', 'a or b']);
+    expect([listed([]), listed(['a']), listed(['a', 'b', 'c']), listed(['a', 'b'], 'or')]).toEqual([
+      '',
+      'a',
+      'a, b and c',
+      'a or b',
+    ]);
   });
   it('chips with fallbacks', () => {
     const words = ['Hello ', { chip: 'firstName' as const, or: 'there' }, '.'];

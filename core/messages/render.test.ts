@@ -6,7 +6,14 @@ const look = { siteName: "Quillmoor Beekeepers' Association", accent: '#56365F',
 const message = quillmoor.messages.get('confirm-email')!;
 
 describe('a message', () => {
-  const rendered = renderMessage(message, (chip) => ({ firstName: 'Ida', code: 'Q7H-4KD', link: 'http://here.example/confirm/x', codeUntil: 'today at 19:12' })[chip as string] ?? null, look);
+  const rendered = renderMessage(
+    message,
+    (chip) =>
+      ({ firstName: 'Ida', code: 'Q7H-4KD', link: 'http://here.example/confirm/x', codeUntil: 'today at 19:12' })[
+        chip as string
+      ] ?? null,
+    look,
+  );
 
   it('is plain text with code and link', () => {
     expect(rendered.subject).toBe('Your code for joining Quillmoor');
@@ -28,11 +35,19 @@ describe('a message', () => {
 
   it('lets no value break out of the HTML or the subject', () => {
     const declined = quillmoor.messages.get('declined')!;
-    const evil = renderMessage(declined, (chip) => (chip === 'reason' ? '<img src=x onerror=alert(1)>"\nsecond line' : 'A & B'), look);
+    const evil = renderMessage(
+      declined,
+      (chip) => (chip === 'reason' ? '<img src=x onerror=alert(1)>"\nsecond line' : 'A & B'),
+      look,
+    );
     expect(evil.html).not.toContain('<img');
     expect(evil.html).toContain('&#60;img');
     expect(evil.html).toContain('<br>second line');
-    const subject = renderMessage({ ...declined, subject: [{ chip: 'reason', or: '' }] }, () => 'a\r\nBcc: x@y.example', look).subject;
+    const subject = renderMessage(
+      { ...declined, subject: [{ chip: 'reason', or: '' }] },
+      () => 'a\r\nBcc: x@y.example',
+      look,
+    ).subject;
     expect(subject).toBe('a Bcc: x@y.example');
   });
 

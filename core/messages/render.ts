@@ -5,7 +5,12 @@
 import { never, say, type WordSource, type Words } from '../kernel';
 import type { MessageItem } from '../setup';
 
-export type Look = { readonly siteName: string; readonly accent: string; readonly tint: string; readonly paper: string };
+export type Look = {
+  readonly siteName: string;
+  readonly accent: string;
+  readonly tint: string;
+  readonly paper: string;
+};
 export type Rendered = { readonly subject: string; readonly text: string; readonly html: string };
 
 /** Renders a template. A part whose chip has no value falls back as the template says. */

@@ -1,6 +1,17 @@
 import fc from 'fast-check';
 import { describe, expect, it } from 'vitest';
-import { NOW, applicant, friend, keeper, lapsed, mentor, person, quillmoor, quillmoorDocument, setupOf } from '../../tests/support/quillmoor';
+import {
+  NOW,
+  applicant,
+  friend,
+  keeper,
+  lapsed,
+  mentor,
+  person,
+  quillmoor,
+  quillmoorDocument,
+  setupOf,
+} from '../../tests/support/quillmoor';
 import { doorsOf } from '../doors';
 import { standings, visitorFacts, type Facts } from '../facts';
 import { chipsOfPage, menuFor, pagesSeen, resolvePage, sightSentence, wordsFor } from './index';
@@ -32,8 +43,16 @@ describe('the winter guide', () => {
     expect(view.shut).toEqual({
       note: 'The rest of the guide is for Keepers, Patrons and Mentors.',
       ways: [
-        { label: 'Sign in', href: '/sign-in?next=%2Fwinter-treatment-guide', says: 'Already a member? Sign in to read on.' },
-        { label: 'Join Quillmoor', href: '/join/quillmoor', says: 'Joining as a Keeper opens this page, £48.00 a year.' },
+        {
+          label: 'Sign in',
+          href: '/sign-in?next=%2Fwinter-treatment-guide',
+          says: 'Already a member? Sign in to read on.',
+        },
+        {
+          label: 'Join Quillmoor',
+          href: '/join/quillmoor',
+          says: 'Joining as a Keeper opens this page, £48.00 a year.',
+        },
       ],
     });
     expect(JSON.stringify(view)).not.toContain('5 ml');
@@ -41,8 +60,12 @@ describe('the winter guide', () => {
 
   it('tells each person outside the way that fits', () => {
     expect(viewOf('winter-guide', applicant).shut!.ways.map((way) => way.href)).toEqual(['/joining']);
-    expect(viewOf('winter-guide', lapsed).shut!.ways[0]!.says).toBe('Your Keeper membership ended on 30 September 2026. Renewing it, £48.00 a year, opens this page again.');
-    expect(viewOf('winter-guide', friend).shut!.ways[0]!.says).toBe('Being a Patron opens this page, from £10.00 a month.');
+    expect(viewOf('winter-guide', lapsed).shut!.ways[0]!.says).toBe(
+      'Your Keeper membership ended on 30 September 2026. Renewing it, £48.00 a year, opens this page again.',
+    );
+    expect(viewOf('winter-guide', friend).shut!.ways[0]!.says).toBe(
+      'Being a Patron opens this page, from £10.00 a month.',
+    );
   });
 });
 
@@ -118,21 +141,38 @@ describe('what a person sees of the site', () => {
     expect(sentence(visitorFacts)).toBe('Opens 2 of 5 pages: Welcome and About.');
     expect(sentence(keeper)).toBe('Opens 4 of 5 pages, all but Mentor notes.');
     expect(sentence(mentor)).toBe('Opens 5 of 5 pages.');
-    expect(sentence(applicant, 'Waits at gate 2 of 2, Review. 10 days left.')).toBe('Opens 2 of 5 pages: Welcome and About. Waits at gate 2 of 2, Review. 10 days left.');
+    expect(sentence(applicant, 'Waits at gate 2 of 2, Review. 10 days left.')).toBe(
+      'Opens 2 of 5 pages: Welcome and About. Waits at gate 2 of 2, Review. 10 days left.',
+    );
   });
   it('changes with the day', () => {
-    expect(sightSentence(pagesSeen(keeper, Date.UTC(2027, 2, 2), doors), '')).toBe('Opens 3 of 5 pages: Welcome, About and My bees.');
+    expect(sightSentence(pagesSeen(keeper, Date.UTC(2027, 2, 2), doors), '')).toBe(
+      'Opens 3 of 5 pages: Welcome, About and My bees.',
+    );
   });
 });
 
 describe('nothing of a closed block leaves, whoever looks', () => {
   it('for any person', () => {
     const secrets: [string, (facts: Facts) => boolean][] = [
-      ['Never more than 50 ml', (facts) => facts.standing === 'admitted' && (facts.groups.includes('mentors' as never) || facts.terms.some((t) => ['keeper', 'patron'].includes(t.level)))],
-      ['ring round your first-year keepers', (facts) => facts.standing === 'admitted' && facts.groups.includes('mentors' as never)],
+      [
+        'Never more than 50 ml',
+        (facts) =>
+          facts.standing === 'admitted' &&
+          (facts.groups.includes('mentors' as never) ||
+            facts.terms.some((t) => ['keeper', 'patron'].includes(t.level))),
+      ],
+      [
+        'ring round your first-year keepers',
+        (facts) => facts.standing === 'admitted' && facts.groups.includes('mentors' as never),
+      ],
     ];
     const someone = fc
-      .record({ standing: fc.constantFrom(...standings), level: fc.constantFrom('friend', 'keeper', 'patron'), groups: fc.subarray(['mentors', 'committee']) })
+      .record({
+        standing: fc.constantFrom(...standings),
+        level: fc.constantFrom('friend', 'keeper', 'patron'),
+        groups: fc.subarray(['mentors', 'committee']),
+      })
       .map(({ standing, level, groups }) => person({ standing, levels: [[level, 0, null]], groups }));
     fc.assert(
       fc.property(fc.oneof(someone, fc.constant(visitorFacts)), (facts) => {

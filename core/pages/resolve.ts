@@ -34,7 +34,8 @@ export function resolvePage(page: PageItem, person: Prepared, words: WordSource,
     is: 'page',
     view: {
       title: page.title,
-      heading: page.blocks.some((block) => block.kind === 'greeting') && open ? null : say(page.heading ?? page.title, words),
+      heading:
+        page.blocks.some((block) => block.kind === 'greeting') && open ? null : say(page.heading ?? page.title, words),
       description: page.description,
       blocks: views(false),
       aside: views(true),
@@ -98,7 +99,13 @@ function viewOf(block: Block, words: WordSource, setup: Setup): BlockView | null
       };
     }
     case 'calendar':
-      return { kind: 'calendar', id, title: block.title, months: [...block.months], rows: block.rows.map((row) => ({ ...row, marked: [...row.marked] })) };
+      return {
+        kind: 'calendar',
+        id,
+        title: block.title,
+        months: [...block.months],
+        rows: block.rows.map((row) => ({ ...row, marked: [...row.marked] })),
+      };
     case 'card': {
       const level = words('level');
       const name = words('fullName');
@@ -172,7 +179,9 @@ function sayWay(way: WayIn, facts: Facts, next: string, setup: Setup): WayView {
       return {
         label: form.title,
         href: `/join/${form.address}`,
-        says: gives ? `Joining as a ${gives.title} opens this page, ${sayPrice(gives, site)}.` : 'Joining opens this page.',
+        says: gives
+          ? `Joining as a ${gives.title} opens this page, ${sayPrice(gives, site)}.`
+          : 'Joining opens this page.',
       };
     }
     case 'finish':

@@ -4,7 +4,12 @@
  */
 import type { ItemKind, SetupDocument } from './schema';
 
-export type SetupEntry = { readonly kind: ItemKind; readonly id: string; readonly position: number; readonly body: unknown };
+export type SetupEntry = {
+  readonly kind: ItemKind;
+  readonly id: string;
+  readonly position: number;
+  readonly body: unknown;
+};
 
 const lists = {
   field: 'fields',

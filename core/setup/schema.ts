@@ -36,7 +36,10 @@ const address = z
 const Mark = z.strictObject({
   size: z.number().min(8).max(200),
   stroke: z.number().min(0.5).max(20),
-  paths: z.array(z.string().regex(/^[MmLlHhVvCcSsQqTtAaZz0-9 ,.-]+$/, 'A mark holds path data only.')).min(1).max(12),
+  paths: z
+    .array(z.string().regex(/^[MmLlHhVvCcSsQqTtAaZz0-9 ,.-]+$/, 'A mark holds path data only.'))
+    .min(1)
+    .max(12),
 });
 
 export const SiteItem = z.strictObject({

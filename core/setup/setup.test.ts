@@ -37,29 +37,59 @@ describe('holes are named with their place and the way to mend them', () => {
       'doors.1.rule: There is no group “mentors”. Choose one that exists or add it.',
       'paths.0.grants.1: There is no group “mentors”. Choose one that exists or add it.',
     ]);
-    expect(faultsAfter((doc) => (doc.forms[0]!.path = 'gone' as never))).toEqual(['forms.0.path: There is no admission path “gone”. Choose one that exists or add it.']);
-    expect(faultsAfter((doc) => (doc.site.home = 'gone' as never))).toEqual(['site.home: There is no page “gone”. Choose one that exists or add it.']);
-    expect(faultsAfter((doc) => (doc.account.resetPassword = 'gone' as never))).toEqual(['account.resetPassword: There is no message “gone”. Choose one that exists or add it.']);
-    expect(faultsAfter((doc) => (doc.pages[2]!.door = { named: 'gone' as never }))).toEqual(['pages.2.door: There is no door “gone”. Choose one that exists or add it.']);
-    expect(faultsAfter((doc) => (doc.menus[0]!.items[0]!.to = { page: 'gone' as never }))).toEqual(['menus.0.items.0: There is no page “gone”. Choose one that exists or add it.']);
+    expect(faultsAfter((doc) => (doc.forms[0]!.path = 'gone' as never))).toEqual([
+      'forms.0.path: There is no admission path “gone”. Choose one that exists or add it.',
+    ]);
+    expect(faultsAfter((doc) => (doc.site.home = 'gone' as never))).toEqual([
+      'site.home: There is no page “gone”. Choose one that exists or add it.',
+    ]);
+    expect(faultsAfter((doc) => (doc.account.resetPassword = 'gone' as never))).toEqual([
+      'account.resetPassword: There is no message “gone”. Choose one that exists or add it.',
+    ]);
+    expect(faultsAfter((doc) => (doc.pages[2]!.door = { named: 'gone' as never }))).toEqual([
+      'pages.2.door: There is no door “gone”. Choose one that exists or add it.',
+    ]);
+    expect(faultsAfter((doc) => (doc.menus[0]!.items[0]!.to = { page: 'gone' as never }))).toEqual([
+      'menus.0.items.0: There is no page “gone”. Choose one that exists or add it.',
+    ]);
   });
 
   it('the same id or address twice', () => {
-    expect(faultsAfter((doc) => (doc.pages[1]!.address = 'welcome'))).toEqual(['pages.1: “welcome” is used twice; give one of them another.']);
-    expect(faultsAfter((doc) => (doc.levels[1]!.id = 'friend' as never))[0]).toBe('levels.1: “friend” is used twice; give one of them another.');
+    expect(faultsAfter((doc) => (doc.pages[1]!.address = 'welcome'))).toEqual([
+      'pages.1: “welcome” is used twice; give one of them another.',
+    ]);
+    expect(faultsAfter((doc) => (doc.levels[1]!.id = 'friend' as never))[0]).toBe(
+      'levels.1: “friend” is used twice; give one of them another.',
+    );
   });
 
   it('a form that cannot make an account', () => {
-    expect(faultsAfter((doc) => doc.forms[0]!.parts.splice(2, 1))).toEqual(['forms.0: The form must ask once for a password.']);
-    expect(faultsAfter((doc) => doc.forms[0]!.parts.splice(1, 1))).toEqual(['forms.0: The form must ask once, as required, for the field that holds the mail address.']);
-    expect(faultsAfter((doc) => doc.forms[0]!.parts.push({ part: 'field', field: 'years-keeping' as never, required: false, half: false }))).toEqual(['forms.0: The form asks for the same field twice; remove one of them.']);
+    expect(faultsAfter((doc) => doc.forms[0]!.parts.splice(2, 1))).toEqual([
+      'forms.0: The form must ask once for a password.',
+    ]);
+    expect(faultsAfter((doc) => doc.forms[0]!.parts.splice(1, 1))).toEqual([
+      'forms.0: The form must ask once, as required, for the field that holds the mail address.',
+    ]);
+    expect(
+      faultsAfter((doc) =>
+        doc.forms[0]!.parts.push({ part: 'field', field: 'years-keeping' as never, required: false, half: false }),
+      ),
+    ).toEqual(['forms.0: The form asks for the same field twice; remove one of them.']);
   });
 
   it('values that cannot be', () => {
-    expect(faultsAfter((doc) => (doc.site.zone = 'Moor/Quill'))).toEqual(['site.zone: That is no time zone. Use a name such as Europe/London.']);
-    expect(faultsAfter((doc) => (doc.site.look.accent = 'plum'))).toEqual(['site.look.accent: Write a colour as # and six of 0–9, A–F.']);
-    expect(faultsAfter((doc) => (doc.site.look.mark!.paths[0] = '"/><script>'))).toEqual(['site.look.mark.paths.0: A mark holds path data only.']);
-    expect(faultsAfter((doc) => (doc.pages[0]!.address = 'Über uns'))).toEqual(['pages.0.address: An address has small letters, digits and single hyphens.']);
+    expect(faultsAfter((doc) => (doc.site.zone = 'Moor/Quill'))).toEqual([
+      'site.zone: That is no time zone. Use a name such as Europe/London.',
+    ]);
+    expect(faultsAfter((doc) => (doc.site.look.accent = 'plum'))).toEqual([
+      'site.look.accent: Write a colour as # and six of 0–9, A–F.',
+    ]);
+    expect(faultsAfter((doc) => (doc.site.look.mark!.paths[0] = '"/><script>'))).toEqual([
+      'site.look.mark.paths.0: A mark holds path data only.',
+    ]);
+    expect(faultsAfter((doc) => (doc.pages[0]!.address = 'Über uns'))).toEqual([
+      'pages.0.address: An address has small letters, digits and single hyphens.',
+    ]);
     expect(faultsAfter((doc) => ((doc.pages[0] as unknown as Loose)['secret'] = 1 as never))).toHaveLength(1);
     expect(makeSetup(null).ok).toBe(false);
   });

@@ -167,7 +167,9 @@ function formFaults(setup: Setup): SetupFault[] {
     for (const role of ['name', 'mail'] as const) {
       const hit = asked.filter((part) => setup.fields.get(part.field)?.role === role);
       if (hit.length !== 1 || !hit[0]?.required)
-        fault(`The form must ask once, as required, for the field that holds the ${role === 'name' ? 'name' : 'mail address'}.`);
+        fault(
+          `The form must ask once, as required, for the field that holds the ${role === 'name' ? 'name' : 'mail address'}.`,
+        );
     }
     if (form.parts.filter((part) => part.part === 'password').length !== 1)
       fault('The form must ask once for a password.');

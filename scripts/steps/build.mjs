@@ -12,7 +12,9 @@ function fingerprint(root) {
   const hash = createHash('sha256');
   const take = (path) => hash.update(path).update(readFileSync(join(root, path)));
   const walk = (folder) => {
-    for (const entry of readdirSync(join(root, folder), { withFileTypes: true }).sort((a, b) => (a.name < b.name ? -1 : 1))) {
+    for (const entry of readdirSync(join(root, folder), { withFileTypes: true }).sort((a, b) =>
+      a.name < b.name ? -1 : 1,
+    )) {
       const path = `${folder}/${entry.name}`;
       if (entry.isDirectory()) walk(path);
       else if (!entry.name.endsWith('.test.ts')) take(path);

@@ -21,10 +21,12 @@ export async function installPackages(names) {
   const missing = names.filter((name) => !needed[name]());
   if (missing.length === 0) return;
   const apt = whereIs('apt-get');
-  if (!apt) throw new Obstacle(`Install ${missing.join(' and ')} and start again; this machine has no apt-get to do it.`);
+  if (!apt)
+    throw new Obstacle(`Install ${missing.join(' and ')} and start again; this machine has no apt-get to do it.`);
   const root = process.getuid?.() === 0;
   const sudo = whereIs('sudo');
-  if (!root && !sudo) throw new Obstacle(`Installing ${missing.join(' and ')} needs root. Run this as root or install sudo.`);
+  if (!root && !sudo)
+    throw new Obstacle(`Installing ${missing.join(' and ')} needs root. Run this as root or install sudo.`);
   const as = root ? [] : [sudo];
   const env = { ...process.env, DEBIAN_FRONTEND: 'noninteractive' };
   // Debian would start a server of its own on the usual port; the project runs its own on another.
@@ -33,13 +35,16 @@ export async function installPackages(names) {
   await call('update', '-qq');
   await call('install', '-y', '-qq', '--no-install-recommends', ...missing);
   const still = names.filter((name) => !needed[name]());
-  if (still.length) throw new Obstacle(`${still.join(' and ')} could not be installed. Install by hand and start again.`);
+  if (still.length)
+    throw new Obstacle(`${still.join(' and ')} could not be installed. Install by hand and start again.`);
 }
 
 /** Installs the npm packages when the lock file has changed since the last time. */
 export async function installModules(root) {
   const mark = join(root, 'node_modules', '.admissa-lock');
-  const lock = createHash('sha256').update(readFileSync(join(root, 'package-lock.json'))).digest('hex');
+  const lock = createHash('sha256')
+    .update(readFileSync(join(root, 'package-lock.json')))
+    .digest('hex');
   if (existsSync(mark) && readFileSync(mark, 'utf8') === lock) return;
   say('Installing npm packages (about a minute)');
   await run('npm', ['ci', '--no-audit', '--no-fund'], { cwd: root });

@@ -107,7 +107,9 @@ function firstStatements(password) {
 }
 
 function mysqlUser() {
-  const line = readFileSync('/etc/passwd', 'utf8').split('\n').find((entry) => entry.startsWith('mysql:'));
+  const line = readFileSync('/etc/passwd', 'utf8')
+    .split('\n')
+    .find((entry) => entry.startsWith('mysql:'));
   if (!line) throw new Obstacle('There is no user “mysql” on this machine. Install mariadb-server and start again.');
   const [, , uid, gid] = line.split(':');
   return { uid: Number(uid), gid: Number(gid) };
@@ -118,6 +120,8 @@ function giveWay(data, user) {
   chownSync(data, user.uid, user.gid);
   for (let folder = dirname(data); folder !== '/'; folder = dirname(folder)) {
     if ((statSync(folder).mode & 0o001) === 0)
-      throw new Obstacle(`The database runs as the user mysql, who cannot enter ${folder}. Choose another folder with --data DIR.`);
+      throw new Obstacle(
+        `The database runs as the user mysql, who cannot enter ${folder}. Choose another folder with --data DIR.`,
+      );
   }
 }

@@ -15,7 +15,12 @@ import { Obstacle, giveUp, say } from './say.mjs';
 export async function serve(root, options, extra) {
   checkNode();
   const taken = [];
-  for (const [name, port] of Object.entries({ site: options.port, mail: options.mailPage, SMTP: options.smtp, database: options.database }))
+  for (const [name, port] of Object.entries({
+    site: options.port,
+    mail: options.mailPage,
+    SMTP: options.smtp,
+    database: options.database,
+  }))
     if (!(await portIsFree(port))) taken.push(`${port} (${name})`);
   if (taken.length)
     throw new Obstacle(
@@ -96,7 +101,8 @@ function child(file, env, cwd) {
 
 async function answers(port, parts) {
   for (let tries = 0; tries < 300; tries++) {
-    if (parts.some((part) => part.running === false)) throw new Obstacle('A part ended before it was ready; its own words are above.');
+    if (parts.some((part) => part.running === false))
+      throw new Obstacle('A part ended before it was ready; its own words are above.');
     try {
       const response = await fetch(`http://127.0.0.1:${port}/health/ready`);
       if (response.status < 500) return;

@@ -67,7 +67,12 @@ export class Accounts {
     if (!row) {
       const facts: Facts = { ...visitorFacts, mail };
       const secrets = { link: this.address };
-      await this.outbox.post(manager, setup, { message: setup.doc.account.resetUnknown, to: mail, member: null, facts, secrets }, now);
+      await this.outbox.post(
+        manager,
+        setup,
+        { message: setup.doc.account.resetUnknown, to: mail, member: null, facts, secrets },
+        now,
+      );
       return;
     }
     const token = this.random.secret();
@@ -84,12 +89,19 @@ export class Accounts {
     });
     const facts = (await factsOf(manager, id)) ?? visitorFacts;
     const secrets = { link: `${this.address}/reset/${token}` };
-    await this.outbox.post(manager, setup, { message: setup.doc.account.resetPassword, to: row.mail, member: id, facts, secrets }, now);
+    await this.outbox.post(
+      manager,
+      setup,
+      { message: setup.doc.account.resetPassword, to: row.mail, member: id, facts, secrets },
+      now,
+    );
   }
 
   /** Whether a reset link still works. Looking does not use it up. */
   async resetUsable(token: string): Promise<boolean> {
-    const row = await this.db.getRepository(OneTimeRow).findOneBy({ hash: digest(token), purpose: 'reset', usedAt: IsNull() });
+    const row = await this.db
+      .getRepository(OneTimeRow)
+      .findOneBy({ hash: digest(token), purpose: 'reset', usedAt: IsNull() });
     return row !== null && row.expiresAt > this.clock.now();
   }
 
@@ -115,7 +127,12 @@ export class Accounts {
   }
 
   /** Changes the password of a signed-in member; all other sessions end. */
-  async change(id: MemberId, session: string, current: string, password: string): Promise<Result<true, PasswordRefusal>> {
+  async change(
+    id: MemberId,
+    session: string,
+    current: string,
+    password: string,
+  ): Promise<Result<true, PasswordRefusal>> {
     const row = await this.db.getRepository(MemberEntity).findOneByOrFail({ id });
     if (!(await verifyPassword(row.passwordHash, current))) return refuse({ code: 'wrong-password' });
     const weak = await weakness(password, [...row.name.split(' '), ...row.mail.split(/[@.]/)]);
@@ -126,7 +143,12 @@ export class Accounts {
     return ok(true);
   }
 
-  private async setPassword(manager: EntityManager, id: MemberId, passwordHash: string, keep: string | null): Promise<void> {
+  private async setPassword(
+    manager: EntityManager,
+    id: MemberId,
+    passwordHash: string,
+    keep: string | null,
+  ): Promise<void> {
     const { setup }: { setup: Setup } = this.live.must;
     const now = this.clock.now();
     await manager.getRepository(MemberEntity).update({ id }, { passwordHash });
@@ -136,6 +158,11 @@ export class Accounts {
     const facts = await factsOf(manager, id);
     if (row.shadowOf || !facts) return;
     const secrets = { link: `${this.address}/forgotten` };
-    await this.outbox.post(manager, setup, { message: setup.doc.account.passwordChanged, to: row.mail, member: id, facts, secrets }, now);
+    await this.outbox.post(
+      manager,
+      setup,
+      { message: setup.doc.account.passwordChanged, to: row.mail, member: id, facts, secrets },
+      now,
+    );
   }
 }

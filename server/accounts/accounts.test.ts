@@ -14,12 +14,15 @@ const IDA = 'ida.marrowby@mail.example';
 const GWENNA = 'gwenna.fairclough@mail.example';
 const PHILIPPA = 'philippa.ansty@mail.example';
 const caller = () => new Caller(stack.address);
-const move = (ms: number) => stack.services.clock.moveTo(stack.services.clock.now() + ms, stack.services.database.source);
-const account = async (who: Caller) => (await who.get<SiteView>('/site/view?path=/account')).body.place as Extract<SiteView['place'], { kind: 'account' }>;
+const move = (ms: number) =>
+  stack.services.clock.moveTo(stack.services.clock.now() + ms, stack.services.database.source);
+const account = async (who: Caller) =>
+  (await who.get<SiteView>('/site/view?path=/account')).body.place as Extract<SiteView['place'], { kind: 'account' }>;
 
 describe('signing in', () => {
   it('leads where one wanted to go, and only within the site', async () => {
-    const at = async (next: string) => (await caller().post<{ next: string }>('/site/sign-in', { mail: IDA, password: PASSWORD, next })).body.next;
+    const at = async (next: string) =>
+      (await caller().post<{ next: string }>('/site/sign-in', { mail: IDA, password: PASSWORD, next })).body.next;
     expect(await at('/my-bees')).toBe('/my-bees');
     for (const evil of ['//evil.example', '/\\evil.example', 'https://evil.example', '/a?b=//c'])
       expect(await at(evil)).toBe('/');
@@ -30,7 +33,10 @@ describe('signing in', () => {
   });
 
   it('answers the same for a wrong password and an unknown address', async () => {
-    const [wrong, unknown] = [await caller().signIn(IDA, 'not the password'), await caller().signIn('nobody@oake.example', 'not the password')];
+    const [wrong, unknown] = [
+      await caller().signIn(IDA, 'not the password'),
+      await caller().signIn('nobody@oake.example', 'not the password'),
+    ];
     expect(wrong.status).toBe(401);
     expect(unknown).toEqual(wrong);
   });
@@ -88,7 +94,14 @@ describe('signing in', () => {
     const swapped = member.cookie.replace('admissa_member', 'admissa_staff');
     expect((await fetch(`${stack.address}/api/desk/me`, { headers: { cookie: swapped } })).status).toBe(401);
     const staff = await caller().staffIn('odile@quillmoor.example');
-    expect(await (await fetch(`${stack.address}/account`, { headers: { cookie: staff.cookie.replace('staff', 'member') }, redirect: 'manual' })).status).toBe(302);
+    expect(
+      await (
+        await fetch(`${stack.address}/account`, {
+          headers: { cookie: staff.cookie.replace('staff', 'member') },
+          redirect: 'manual',
+        })
+      ).status,
+    ).toBe(302);
   });
 });
 
@@ -151,7 +164,8 @@ describe('a forgotten password', () => {
     await stack.settled();
     const link = linkIn(stack.letters.list(PHILIPPA).find((letter) => letter.subject.startsWith('Choose'))!);
     const who = caller();
-    const reset = (address: string, password: string) => who.post('/site/reset', { token: address.split('/').pop(), password });
+    const reset = (address: string, password: string) =>
+      who.post('/site/reset', { token: address.split('/').pop(), password });
     expect(await who.html(new URL(link).pathname)).toContain('Set this password');
     expect((await reset(earlier, 'ivy bramble sunrise')).body).toMatchObject({ code: 'token-used' });
     expect((await reset(link, 'password12')).body).toMatchObject({ code: 'weak-password' });
@@ -169,7 +183,9 @@ describe('a forgotten password', () => {
     const link = linkIn(await stack.letter(GWENNA, (letter) => letter.subject.startsWith('Choose')));
     await move(HOUR);
     expect(await caller().html(new URL(link).pathname)).toContain('has been used or is too old');
-    expect((await caller().post('/site/reset', { token: link.split('/').pop(), password: 'ivy bramble sunrise' })).body).toMatchObject({ code: 'token-used' });
+    expect(
+      (await caller().post('/site/reset', { token: link.split('/').pop(), password: 'ivy bramble sunrise' })).body,
+    ).toMatchObject({ code: 'token-used' });
   });
 });
 
@@ -181,7 +197,10 @@ describe('changing the password', () => {
     const change = (current: string, password: string) => here.post('/site/password', { current, password });
     expect((await change('not it', 'ivy bramble sunrise')).body).toMatchObject({ code: 'wrong-password' });
     expect((await change(PASSWORD, 'idamarrowby')).body).toMatchObject({ code: 'weak-password' });
-    expect((await change(PASSWORD, 'short')).body).toMatchObject({ code: 'weak-password', detail: expect.stringContaining('5 of 10') });
+    expect((await change(PASSWORD, 'short')).body).toMatchObject({
+      code: 'weak-password',
+      detail: expect.stringContaining('5 of 10'),
+    });
     expect((await change(PASSWORD, 'ivy bramble sunrise')).status).toBe(200);
     expect((await account(here)).name).toBe('Ida Marrowby');
     expect((await there.get('/site/view?path=/account')).body).toHaveProperty('elsewhere');
@@ -189,10 +208,17 @@ describe('changing the password', () => {
   });
 
   it('works for staff as well', async () => {
-    const [here, there] = [await caller().staffIn('wilf@quillmoor.example'), await caller().staffIn('wilf@quillmoor.example')];
+    const [here, there] = [
+      await caller().staffIn('wilf@quillmoor.example'),
+      await caller().staffIn('wilf@quillmoor.example'),
+    ];
     expect((await here.get<{ sessions: unknown[] }>('/desk/sessions')).body.sessions).toHaveLength(2);
-    expect((await here.post('/desk/password', { current: 'no', password: 'ivy bramble sunrise' })).body).toMatchObject({ code: 'wrong-password' });
-    expect((await here.post('/desk/password', { current: PASSWORD, password: 'ivy bramble sunrise' })).status).toBe(200);
+    expect((await here.post('/desk/password', { current: 'no', password: 'ivy bramble sunrise' })).body).toMatchObject({
+      code: 'wrong-password',
+    });
+    expect((await here.post('/desk/password', { current: PASSWORD, password: 'ivy bramble sunrise' })).status).toBe(
+      200,
+    );
     expect((await there.get('/desk/me')).status).toBe(401);
     expect((await here.get('/desk/me')).status).toBe(200);
   });
@@ -205,7 +231,10 @@ describe('limits', () => {
       const guess = () => new Caller(strict.address).signIn(IDA, 'a guess at it');
       for (let n = 0; n < 8; n++) expect((await guess()).status).toBe(401);
       const ninth = (await guess()) as { status: number; body: Record<string, unknown> };
-      expect(ninth).toMatchObject({ status: 429, body: { code: 'too-many', detail: 'Too many tries from here. Try again in 15 minutes.' } });
+      expect(ninth).toMatchObject({
+        status: 429,
+        body: { code: 'too-many', detail: 'Too many tries from here. Try again in 15 minutes.' },
+      });
       // Counted in the database: another process refuses as well. Another address is not affected.
       const other = await strict.second();
       expect((await new Caller(other.services.config.address).signIn(IDA)).status).toBe(429);

@@ -41,6 +41,9 @@ function loadGuesser(): Promise<Guesser> {
 export async function weakness(password: string, own: string[]): Promise<string | null> {
   const fault = passwordFault(password);
   if (fault) return fault;
-  const { score } = (await loadGuesser()).check(password.slice(0, 64), own.filter((word) => word.length > 2));
+  const { score } = (await loadGuesser()).check(
+    password.slice(0, 64),
+    own.filter((word) => word.length > 2),
+  );
   return score < 2 ? 'That password is among the first to be guessed. Three unusual words make a good one.' : null;
 }

@@ -45,7 +45,11 @@ export type CallContext = {
   readonly staff: StaffViewer | null;
 };
 
-export const mayCall = (access: Access, member: MemberViewer | null, staff: StaffViewer | null): 'yes' | 'signIn' | 'no' => {
+export const mayCall = (
+  access: Access,
+  member: MemberViewer | null,
+  staff: StaffViewer | null,
+): 'yes' | 'signIn' | 'no' => {
   if (access === 'anyone') return 'yes';
   if (access === 'member') return member ? 'yes' : 'signIn';
   if (!staff) return 'signIn';

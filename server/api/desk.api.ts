@@ -39,7 +39,8 @@ export const deskApi = {
   firstRun: api.desk.firstRun.handler(async ({ input, context }) => {
     const { services } = context;
     await services.limits.count('signInByCaller', callerOf(context));
-    if (await services.staff.anybody()) throw problem('already-done', { detail: 'This site has an owner already. Sign in instead.' });
+    if (await services.staff.anybody())
+      throw problem('already-done', { detail: 'This site has an owner already. Sign in instead.' });
     const mail = readMail(input.mail);
     const weak = await weakness(input.password, [...input.name.split(' '), ...input.mail.split(/[@.]/)]);
     const faults = [
@@ -152,12 +153,18 @@ export const deskApi = {
     const moved = await services.joining.act(input.id, { it: 'approved', by: staffOf(context).name });
     if (!moved.ok) throw joiningProblem(moved.refusal, services);
     await audit(context, 'application.approved', moved.value.member, { application: input.id });
-    return { says: `${moved.value.answers.name} is ${moved.value.state === 'admitted' ? 'admitted' : 'through this gate'} and gets a message.` };
+    return {
+      says: `${moved.value.answers.name} is ${moved.value.state === 'admitted' ? 'admitted' : 'through this gate'} and gets a message.`,
+    };
   }),
 
   decline: api.desk.decline.handler(async ({ input, context }) => {
     const { services } = context;
-    const moved = await services.joining.act(input.id, { it: 'declined', by: staffOf(context).name, reason: input.reason });
+    const moved = await services.joining.act(input.id, {
+      it: 'declined',
+      by: staffOf(context).name,
+      reason: input.reason,
+    });
     if (!moved.ok) throw joiningProblem(moved.refusal, services);
     await audit(context, 'application.declined', moved.value.member, { application: input.id });
     return { says: `${moved.value.answers.name} is declined and gets your reason by mail.` };
@@ -165,7 +172,11 @@ export const deskApi = {
 
   ask: api.desk.ask.handler(async ({ input, context }) => {
     const { services } = context;
-    const moved = await services.joining.act(input.id, { it: 'questionAsked', by: staffOf(context).name, text: input.text });
+    const moved = await services.joining.act(input.id, {
+      it: 'questionAsked',
+      by: staffOf(context).name,
+      text: input.text,
+    });
     if (!moved.ok) throw joiningProblem(moved.refusal, services);
     await audit(context, 'application.asked', moved.value.member, { application: input.id });
     return { says: `Your question is on its way to ${moved.value.answers.name}.` };

@@ -29,7 +29,7 @@ export function apiHandler(services: Services, log: Log) {
         try {
           return await next();
         } catch (error) {
-          throw unforeseen(error, path.join("."), log);
+          throw unforeseen(error, path.join('.'), log);
         }
       },
     ],
@@ -43,7 +43,10 @@ export function apiHandler(services: Services, log: Log) {
     const member = secret && !deskCall ? await sessions.member(secret, now) : null;
     const staff = secret && deskCall ? await sessions.staff(secret, now) : null;
     nameProblems(res);
-    const { matched } = await handler.handle(req, res, { prefix: '/api', context: { services, req, res, member, staff } });
+    const { matched } = await handler.handle(req, res, {
+      prefix: '/api',
+      context: { services, req, res, member, staff },
+    });
     if (!matched) sendProblem(res, 'not-found');
   };
 }
@@ -52,7 +55,10 @@ export function apiHandler(services: Services, log: Log) {
 function nameProblems(res: Response): void {
   const writeHead = res.writeHead.bind(res) as (status: number, headers?: OutgoingHttpHeaders) => Response;
   res.writeHead = ((status: number, headers: OutgoingHttpHeaders = {}) =>
-    writeHead(status, status >= 400 ? { ...headers, 'content-type': 'application/problem+json' } : headers)) as typeof res.writeHead;
+    writeHead(
+      status,
+      status >= 400 ? { ...headers, 'content-type': 'application/problem+json' } : headers,
+    )) as typeof res.writeHead;
 }
 
 /** Errors that are not refusals: an outage is a 503, anything else a 500 whose cause is only in the log. */
@@ -61,8 +67,14 @@ function unforeseen(error: unknown, endpoint: string, log: Log): unknown {
   const id = crypto.randomUUID();
   log.error({ err: error, endpoint, id }, 'api: failed');
   return isUnreachable(error)
-    ? problem('not-available', { id, detail: 'We cannot reach our records just now. Nothing you typed is lost; try again in a minute.' })
-    : problem('internal', { id, detail: `Something went wrong on our side. Nothing you typed is lost. If it stays so, tell us this number: ${id}` });
+    ? problem('not-available', {
+        id,
+        detail: 'We cannot reach our records just now. Nothing you typed is lost; try again in a minute.',
+      })
+    : problem('internal', {
+        id,
+        detail: `Something went wrong on our side. Nothing you typed is lost. If it stays so, tell us this number: ${id}`,
+      });
 }
 
 export function sendProblem(res: Response, code: Parameters<typeof plainProblem>[0], detail?: string): void {
@@ -97,11 +109,11 @@ export async function openApi(): Promise<object> {
     info: {
       title: 'Admissa',
       version: '1',
-      description: 'What the desk and the public site ask of the server. Refusals are application/problem+json (RFC 9457).',
+      description:
+        'What the desk and the public site ask of the server. Refusals are application/problem+json (RFC 9457).',
     },
     servers: [{ url: '/api' }],
     commonSchemas: { Problem: { schema: Problem } },
     customErrorResponseBodySchema: { $ref: '#/components/schemas/Problem' },
   } as Parameters<typeof generator.generate>[1]);
 }
-

@@ -37,10 +37,15 @@ function joiningProblem(refusal: JoiningRefusal | { code: 'not-found' }, service
     case 'code-expired':
       return problem('code-expired', { detail: 'That code is too old. Ask for a new one.' });
     case 'code-replaced':
-      return problem('code-replaced', { detail: 'That code was replaced by a newer one. Use the one in our latest mail.' });
+      return problem('code-replaced', {
+        detail: 'That code was replaced by a newer one. Use the one in our latest mail.',
+      });
     case 'resend-too-soon': {
       const wait = Math.max(1, Math.ceil((refusal.at - now) / 1000));
-      return problem('resend-too-soon', { wait, detail: `A code was sent just now. You can ask again in ${countOf(wait, 'second')}.` });
+      return problem('resend-too-soon', {
+        wait,
+        detail: `A code was sent just now. You can ask again in ${countOf(wait, 'second')}.`,
+      });
     }
     case 'resend-limit':
       return problem('resend-limit', {
@@ -72,7 +77,9 @@ export { joiningProblem };
 export function passwordProblem(refusal: PasswordRefusal) {
   if (refusal.code === 'weak-password') return problem('weak-password', { detail: refusal.says });
   if (refusal.code === 'wrong-password')
-    return problem('wrong-password', { detail: 'That is not your present password. Look whether capitals are locked.' });
+    return problem('wrong-password', {
+      detail: 'That is not your present password. Look whether capitals are locked.',
+    });
   return problem('token-used', { detail: 'This link has been used or is too old. Ask for a new one.' });
 }
 
@@ -106,7 +113,10 @@ export const siteApi = {
     // A program that fills in the hidden field is told nothing.
     if (input.website !== '') return { next: '/joining' };
     if (input.took < QUICKEST && readForm(form, live!.setup, input.answers).ok)
-      throw problem('too-many', { wait: 1, detail: 'That was quicker than anyone can write. Look through your answers and send again.' });
+      throw problem('too-many', {
+        wait: 1,
+        detail: 'That was quicker than anyone can write. Look through your answers and send again.',
+      });
     const sent = await services.joining.submit(form, input.answers, input.once, device(context));
     if (!sent.ok) throw problem('form-faults', { faults: sent.refusal });
     keepSignedIn(context, sent.value);
@@ -161,7 +171,9 @@ export const siteApi = {
     await services.limits.count('signInByAddress', mailKey(input.mail));
     const hit = await services.accounts.check(input.mail, input.password);
     if (!hit)
-      throw problem('wrong-sign-in', { detail: 'That address and password do not go together. Try again, or choose a new password.' });
+      throw problem('wrong-sign-in', {
+        detail: 'That address and password do not go together. Try again, or choose a new password.',
+      });
     await services.limits.clear('signInByAddress', mailKey(input.mail));
     const opened = await services.accounts.openSession(hit.id, device(context), input.remember, ownSecret(context));
     keepSignedIn(context, opened);
@@ -215,4 +227,3 @@ export const siteApi = {
     return done;
   }),
 };
-

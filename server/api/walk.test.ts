@@ -64,12 +64,20 @@ describe('every endpoint says who may call it', () => {
 
   it.each(kinds)('the %s is let in by exactly those that name them', async (kind) => {
     for (const endpoint of endpoints) {
-      const who = endsSession.has(endpoint.name) ? await callerOf(kind === 'applicant' && endpoint.name === 'site.withdraw' ? 'member' : kind) : callers.get(kind)!;
+      const who = endsSession.has(endpoint.name)
+        ? await callerOf(kind === 'applicant' && endpoint.name === 'site.withdraw' ? 'member' : kind)
+        : callers.get(kind)!;
       const path = endpoint.path.replace(/\{id\}/, 'x'.repeat(20)).replace(/\{\w+\}/, 'nowhere');
-      const { status, body } = endpoint.method === 'GET' ? await who.get<{ code?: string }>(path) : await who.post<{ code?: string }>(path, {});
+      const { status, body } =
+        endpoint.method === 'GET'
+          ? await who.get<{ code?: string }>(path)
+          : await who.post<{ code?: string }>(path, {});
       const may = mayBy(endpoint.access, kind);
       if (may === 'in') {
-        expect([401, 403].includes(status) && body.code !== 'wrong-sign-in', `${kind} at ${endpoint.name}: ${status} ${body.code}`).toBe(false);
+        expect(
+          [401, 403].includes(status) && body.code !== 'wrong-sign-in',
+          `${kind} at ${endpoint.name}: ${status} ${body.code}`,
+        ).toBe(false);
         expect(status, `${kind} at ${endpoint.name}`).toBeLessThan(500);
       } else {
         expect(status, `${kind} at ${endpoint.name}`).toBe(may);
@@ -96,10 +104,16 @@ describe('nobody is sent what is another’s', () => {
   it('an applicant cannot move another’s application', async () => {
     const jessamy = new Caller(stack.address);
     await jessamy.signIn('jessamy.thorle@mail.example');
-    const [before] = await stack.query('SELECT data FROM application a JOIN member m ON m.id = a.member WHERE m.name = ?', ['Anselm Pikard']);
+    const [before] = await stack.query(
+      'SELECT data FROM application a JOIN member m ON m.id = a.member WHERE m.name = ?',
+      ['Anselm Pikard'],
+    );
     await jessamy.post('/site/joining/resend');
     await jessamy.post('/site/joining/code', { code: 'AAAAAA' });
-    const [after] = await stack.query('SELECT data FROM application a JOIN member m ON m.id = a.member WHERE m.name = ?', ['Anselm Pikard']);
+    const [after] = await stack.query(
+      'SELECT data FROM application a JOIN member m ON m.id = a.member WHERE m.name = ?',
+      ['Anselm Pikard'],
+    );
     expect(after).toEqual(before);
   });
 

@@ -7,7 +7,10 @@ import { ApplicationEntity } from './application.entity';
 
 export type Stored = { readonly application: Application; readonly shadow: boolean };
 
-const open = (row: ApplicationEntity): Stored => ({ application: Application.parse(row.data), shadow: row.shadow === 1 });
+const open = (row: ApplicationEntity): Stored => ({
+  application: Application.parse(row.data),
+  shadow: row.shadow === 1,
+});
 
 export function columnsOf(application: Application, setup: Setup) {
   const gate = application.state === 'open' ? setup.paths.get(application.path)?.gates[application.gate] : undefined;

@@ -5,18 +5,39 @@
 import type { EntityManager } from 'typeorm';
 import type { Facts } from '../../core/facts';
 import { codeFrom, sayCode, type Application, type Effect } from '../../core/joining';
-import { never, sayDate, sayMoment, type ApplicationId, type ChipName, type Instant, type MessageId } from '../../core/kernel';
+import {
+  never,
+  sayDate,
+  sayMoment,
+  type ApplicationId,
+  type ChipName,
+  type Instant,
+  type MessageId,
+} from '../../core/kernel';
 import type { Setup } from '../../core/setup';
 import { OneTimeRow, SessionRow, StaffRow } from '../accounts/account.entities';
 import { MemberEntity } from '../members/member.entities';
-import { factsOf, giveGroup, giveLevel, noteOnTimeline, purgeMember, refreshFacts, setStanding } from '../members/member.store';
+import {
+  factsOf,
+  giveGroup,
+  giveLevel,
+  noteOnTimeline,
+  purgeMember,
+  refreshFacts,
+  setStanding,
+} from '../members/member.store';
 import type { Outbox } from '../messages';
 import { AuditRow } from '../platform/audit.entity';
 import { digest, type Randomness } from '../platform/ids';
 import type { Jobs } from '../platform/jobs';
 import { deleteApplications } from './application.store';
 
-export type EffectPorts = { readonly outbox: Outbox; readonly jobs: Jobs; readonly random: Randomness; readonly address: string };
+export type EffectPorts = {
+  readonly outbox: Outbox;
+  readonly jobs: Jobs;
+  readonly random: Randomness;
+  readonly address: string;
+};
 
 export const timerKey = (id: ApplicationId) => `application:${id}`;
 export const codeDigest = (id: ApplicationId, code: string) => digest(`${id}:${code}`);
@@ -158,7 +179,12 @@ async function sendTo(
   if (row.shadowOf) return;
   const facts = await refreshFacts(manager, application.member);
   const secrets = { link: `${ports.address}/joining` };
-  await ports.outbox.post(manager, setup, { message, to: row.mail, member: application.member, facts, words, secrets }, now);
+  await ports.outbox.post(
+    manager,
+    setup,
+    { message, to: row.mail, member: application.member, facts, words, secrets },
+    now,
+  );
 }
 
 async function tellReviewers(

@@ -60,11 +60,19 @@ export class Joining {
       return refuse(inFormOrder(faults, form));
     }
     const passwordHash = await hashPassword(password);
-    const answers = { name: read.value.name, mail: read.value.mail, fields: read.value.fields, agreed: [...read.value.agreed], topics: [...read.value.topics] };
+    const answers = {
+      name: read.value.name,
+      mail: read.value.mail,
+      fields: read.value.fields,
+      agreed: [...read.value.agreed],
+      topics: [...read.value.topics],
+    };
     // Two sign-ups with one address at the same moment: the second finds the first and becomes its shadow.
     for (let attempt = 1; ; attempt++) {
       try {
-        const opened = await transact(this.db, (manager) => this.enter(manager, live, form, answers, passwordHash, once, device));
+        const opened = await transact(this.db, (manager) =>
+          this.enter(manager, live, form, answers, passwordHash, once, device),
+        );
         this.ports.jobs.nudge();
         return ok(opened);
       } catch (error) {
@@ -88,7 +96,14 @@ export class Joining {
     const owner = await manager.getRepository(MemberEntity).findOneBy({ mailKey: mailKey(answers.mail) });
     const member = this.ports.random.id<MemberId>();
     const shadowOf = (owner?.id ?? null) as MemberId | null;
-    await createMember(manager, { id: member, name: answers.name, mail: answers.mail, passwordHash, shadowOf, at: now });
+    await createMember(manager, {
+      id: member,
+      name: answers.name,
+      mail: answers.mail,
+      passwordHash,
+      shadowOf,
+      at: now,
+    });
     await setProfile(manager, member, answers, now);
     const blank: Application = {
       id: this.ports.random.id<ApplicationId>(),
@@ -109,7 +124,12 @@ export class Joining {
     };
     const step = advance(live.setup.paths.get(form.path)!, blank, { it: 'submitted' }, now, live.setup);
     if (!step.ok) throw new Error(`A new application was refused: ${step.refusal.code}`);
-    await insertApplication(manager, { application: step.value.application, shadow: shadowOf !== null }, once, live.setup);
+    await insertApplication(
+      manager,
+      { application: step.value.application, shadow: shadowOf !== null },
+      once,
+      live.setup,
+    );
     await carryOut(manager, step.value.effects, step.value.application, live.setup, now, this.ports);
     return this.openSession(manager, member, device, now);
   }
@@ -119,14 +139,20 @@ export class Joining {
   }
 
   /** Brings one event to an application. */
-  async act(id: ApplicationId, event: JoiningEvent): Promise<Result<Application, JoiningRefusal | { code: 'not-found' }>> {
+  async act(
+    id: ApplicationId,
+    event: JoiningEvent,
+  ): Promise<Result<Application, JoiningRefusal | { code: 'not-found' }>> {
     const moved = await transact(this.db, (manager) => this.move(manager, id, event, this.clock.now()));
     this.ports.jobs.nudge();
     return moved;
   }
 
   /** A typed code: whether it is one of this application's decides the core by its number. */
-  async enterCode(id: ApplicationId, typed: string): Promise<Result<Application, JoiningRefusal | { code: 'not-found' }>> {
+  async enterCode(
+    id: ApplicationId,
+    typed: string,
+  ): Promise<Result<Application, JoiningRefusal | { code: 'not-found' }>> {
     const hash = codeDigest(id, readCode(typed));
     const row = await this.db.getRepository(OneTimeRow).findOneBy({ hash, purpose: 'code' });
     return this.act(id, { it: 'codeEntered', serial: row?.serial ?? null });
@@ -164,7 +190,13 @@ export class Joining {
   private async tell(manager: EntityManager, before: Application, after: Application): Promise<void> {
     for (const item of after.history.slice(before.history.length)) {
       const title = timelineTitle[item.what]?.(item.by ?? '');
-      if (title) await noteOnTimeline(manager, after.member, { at: item.at, what: `joining.${item.what}`, title, note: item.note });
+      if (title)
+        await noteOnTimeline(manager, after.member, {
+          at: item.at,
+          what: `joining.${item.what}`,
+          title,
+          note: item.note,
+        });
     }
   }
 }

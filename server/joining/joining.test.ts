@@ -13,9 +13,10 @@ let n = 0;
 const freshMail = () => `perrin.${++n}@oake.example`;
 const caller = () => new Caller(stack.address);
 const joining = async (who: Caller) => (await who.get<SiteView>('/site/view?path=/joining')).body.place as JoiningView;
-const move = (ms: number) => stack.services.clock.moveTo(stack.services.clock.now() + ms, stack.services.database.source);
+const move = (ms: number) =>
+  stack.services.clock.moveTo(stack.services.clock.now() + ms, stack.services.database.source);
 const memberOf = async (mail: string) =>
-  (await stack.query<{ id: string; standing: string; shadow_of: string }>('SELECT * FROM member WHERE mail = ?', [mail]));
+  await stack.query<{ id: string; standing: string; shadow_of: string }>('SELECT * FROM member WHERE mail = ?', [mail]);
 
 async function signedUp(mail = freshMail(), answers: Record<string, unknown> = {}) {
   const who = caller();
@@ -38,7 +39,11 @@ describe('sending the form', () => {
   });
 
   it('refuses a password made of the person’s own words', async () => {
-    const sent = await caller().join({ mail: 'perrin.oakenshaw@oake.example', 'full-name': 'Perrin Oakenshaw', password: 'perrinoakenshaw' });
+    const sent = await caller().join({
+      mail: 'perrin.oakenshaw@oake.example',
+      'full-name': 'Perrin Oakenshaw',
+      password: 'perrinoakenshaw',
+    });
     expect(sent.body.faults!.map((fault) => fault.at)).toEqual(['password']);
   });
 
@@ -78,7 +83,9 @@ describe('sending the form', () => {
   });
 
   it('knows no form but those there are', async () => {
-    expect((await caller().post('/site/join/nowhere', { once: crypto.randomUUID(), answers: {}, took: 9e4 })).status).toBe(404);
+    expect(
+      (await caller().post('/site/join/nowhere', { once: crypto.randomUUID(), answers: {}, took: 9e4 })).status,
+    ).toBe(404);
   });
 });
 
@@ -88,18 +95,26 @@ describe('a known address', () => {
     const sent = await who.join({ mail: 'Ida.Marrowby@mail.example', 'full-name': 'Somebody Else' });
     expect(sent).toEqual({ status: 200, body: { next: '/joining' } });
     const view = await joining(who);
-    expect(view).toMatchObject({ state: 'open', confirm: { mail: 'Ida.Marrowby@mail.example', usable: true, fault: null } });
+    expect(view).toMatchObject({
+      state: 'open',
+      confirm: { mail: 'Ida.Marrowby@mail.example', usable: true, fault: null },
+    });
     const letter = await stack.letter('ida.marrowby@mail.example');
     expect(letter.subject).toBe('You have an account at Quillmoor already');
     expect(letter.text).toContain('Hello Ida,');
     expect(await who.html('/')).toContain('Somebody Else');
     expect(await who.html('/winter-treatment-guide')).not.toContain('50 ml');
     // A wrong code is counted, a new one may be asked for: as for anybody else.
-    expect((await who.post('/site/joining/code', { code: 'AAAAAA' })).body).toMatchObject({ code: 'code-wrong', detail: 'That is not the code we sent. 4 tries left.' });
+    expect((await who.post('/site/joining/code', { code: 'AAAAAA' })).body).toMatchObject({
+      code: 'code-wrong',
+      detail: 'That is not the code we sent. 4 tries left.',
+    });
     expect((await who.post('/site/joining/resend')).body).toMatchObject({ code: 'resend-too-soon' });
     // Ida is as she was.
     expect((await caller().signIn('ida.marrowby@mail.example')).status).toBe(200);
-    const [ida] = await stack.query<{ name: string }>(`SELECT name FROM member WHERE mail_key = 'ida.marrowby@mail.example'`);
+    const [ida] = await stack.query<{ name: string }>(
+      `SELECT name FROM member WHERE mail_key = 'ida.marrowby@mail.example'`,
+    );
     expect(ida!.name).toBe('Ida Marrowby');
   });
 
@@ -128,11 +143,21 @@ describe('the code', () => {
   it('is void after five wrong tries, for the link as well, until a new one is asked for', async () => {
     const { who, code, link } = await signedUp();
     for (const left of [4, 3, 2, 1])
-      expect((await who.post('/site/joining/code', { code: 'ZZZZZZ' })).body['detail']).toContain(left === 1 ? '1 try left' : `${left} tries left`);
-    expect((await who.post('/site/joining/code', { code: 'ZZZZZZ' })).body).toMatchObject({ code: 'code-void', status: 410 });
+      expect((await who.post('/site/joining/code', { code: 'ZZZZZZ' })).body['detail']).toContain(
+        left === 1 ? '1 try left' : `${left} tries left`,
+      );
+    expect((await who.post('/site/joining/code', { code: 'ZZZZZZ' })).body).toMatchObject({
+      code: 'code-void',
+      status: 410,
+    });
     expect((await who.post('/site/joining/code', { code })).body).toMatchObject({ code: 'code-void' });
-    expect((await caller().post('/site/confirm', { token: link.split('/').pop() })).body).toMatchObject({ code: 'code-void' });
-    expect((await joining(who)).confirm).toMatchObject({ usable: false, fault: 'That code no longer works after five wrong tries. Ask for a new one.' });
+    expect((await caller().post('/site/confirm', { token: link.split('/').pop() })).body).toMatchObject({
+      code: 'code-void',
+    });
+    expect((await joining(who)).confirm).toMatchObject({
+      usable: false,
+      fault: 'That code no longer works after five wrong tries. Ask for a new one.',
+    });
   });
 
   it('is replaced once a minute and five times a day', async () => {
@@ -147,14 +172,19 @@ describe('the code', () => {
     await move(MINUTE);
     expect((await who.post('/site/joining/resend')).body).toMatchObject({ code: 'resend-limit' });
     expect((await who.post('/site/joining/code', { code })).body).toMatchObject({ code: 'code-replaced' });
-    const newest = await until('six letters', async () => (stack.letters.list(mail).length === 6 ? stack.letters.list(mail)[0]! : null));
+    const newest = await until('six letters', async () =>
+      stack.letters.list(mail).length === 6 ? stack.letters.list(mail)[0]! : null,
+    );
     expect((await who.post('/site/joining/code', { code: codeIn(newest) })).status).toBe(200);
   });
 
   it('is refused after its lifetime, with the way on', async () => {
     const { who, code } = await signedUp();
     await move(2 * HOUR);
-    expect((await who.post('/site/joining/code', { code })).body).toMatchObject({ code: 'code-expired', detail: 'That code is too old. Ask for a new one.' });
+    expect((await who.post('/site/joining/code', { code })).body).toMatchObject({
+      code: 'code-expired',
+      detail: 'That code is too old. Ask for a new one.',
+    });
     expect((await joining(who)).confirm).toMatchObject({ usable: false, wait: 0 });
     expect((await who.post('/site/joining/resend')).status).toBe(200);
   });
@@ -172,7 +202,11 @@ describe('the code', () => {
     expect(rows).toHaveLength(1);
     expect(rows[0]!['secrets']).toBeNull();
     expect(rows[0]!['sent_at']).not.toBeNull();
-    const everything = JSON.stringify([rows, await stack.query('SELECT * FROM application'), await stack.query('SELECT * FROM job')]);
+    const everything = JSON.stringify([
+      rows,
+      await stack.query('SELECT * FROM application'),
+      await stack.query('SELECT * FROM job'),
+    ]);
     for (const secret of [code, code.replace('-', ''), token]) expect(everything).not.toContain(secret);
   });
 });
@@ -228,7 +262,10 @@ describe('the review', () => {
   async function inReview(answers: Record<string, unknown> = {}) {
     const signed = await signedUp(freshMail(), answers);
     await signed.who.post('/site/joining/code', { code: signed.code });
-    const [row] = await stack.query<{ id: string; member: string }>('SELECT a.id, a.member FROM application a JOIN member m ON m.id = a.member WHERE m.mail = ?', [signed.mail]);
+    const [row] = await stack.query<{ id: string; member: string }>(
+      'SELECT a.id, a.member FROM application a JOIN member m ON m.id = a.member WHERE m.mail = ?',
+      [signed.mail],
+    );
     return { ...signed, ...row! };
   }
 
@@ -239,25 +276,48 @@ describe('the review', () => {
     const before = await tamsin.get<{ application: { grants: string; canReview: boolean } }>(`/desk/members/${member}`);
     expect(before.body.application.canReview).toBe(true);
     expect(before.body.application.grants).toMatch(/^Keeper until .* and Mentors$/);
-    expect((await tamsin.post(`/desk/applications/${id}/approve`)).body).toEqual({ says: 'Perrin Oake is admitted and gets a message.' });
+    expect((await tamsin.post(`/desk/applications/${id}/approve`)).body).toEqual({
+      says: 'Perrin Oake is admitted and gets a message.',
+    });
     const guide = await who.html('/winter-treatment-guide');
     expect(guide).toContain('Never more than 50 ml to a hive');
     expect(guide).toContain('Good to see you here, Perrin.');
-    expect((await stack.letter(mail, (letter) => letter.subject.startsWith('Welcome'))).text).toContain('you are now a Keeper');
-    const [row] = await stack.query<{ standing: string; admitted_at: Date }>('SELECT standing, admitted_at FROM member WHERE id = ?', [member]);
+    expect((await stack.letter(mail, (letter) => letter.subject.startsWith('Welcome'))).text).toContain(
+      'you are now a Keeper',
+    );
+    const [row] = await stack.query<{ standing: string; admitted_at: Date }>(
+      'SELECT standing, admitted_at FROM member WHERE id = ?',
+      [member],
+    );
     expect(row).toMatchObject({ standing: 'admitted', admitted_at: expect.any(Date) });
     const after = await tamsin.get<{ timeline: { title: string }[] }>(`/desk/members/${member}`);
-    expect(after.body.timeline.map((item) => item.title)).toEqual(expect.arrayContaining(['Applicant', 'Mail address confirmed', 'Tamsin Rooke said yes', 'Admitted', 'Added to Mentors']));
+    expect(after.body.timeline.map((item) => item.title)).toEqual(
+      expect.arrayContaining([
+        'Applicant',
+        'Mail address confirmed',
+        'Tamsin Rooke said yes',
+        'Admitted',
+        'Added to Mentors',
+      ]),
+    );
     expect((await tamsin.post(`/desk/applications/${id}/approve`)).body).toMatchObject({ code: 'already-done' });
-    expect(await stack.query('SELECT act FROM audit WHERE subject = ?', [member])).toEqual([{ act: 'application.approved' }]);
+    expect(await stack.query('SELECT act FROM audit WHERE subject = ?', [member])).toEqual([
+      { act: 'application.approved' },
+    ]);
   });
 
   it('declines with a reason the applicant reads', async () => {
     const { who, mail, id } = await inReview();
     const tamsin = await caller().staffIn('tamsin@quillmoor.example');
-    expect((await tamsin.post(`/desk/applications/${id}/decline`, { reason: ' ' })).body).toMatchObject({ code: 'reason-needed' });
-    expect((await tamsin.post(`/desk/applications/${id}/decline`, { reason: 'Your apiary lies in Harrowdale.' })).status).toBe(200);
-    expect((await stack.letter(mail, (letter) => letter.subject === 'Your application to Quillmoor')).text).toContain('Your apiary lies in Harrowdale.');
+    expect((await tamsin.post(`/desk/applications/${id}/decline`, { reason: ' ' })).body).toMatchObject({
+      code: 'reason-needed',
+    });
+    expect(
+      (await tamsin.post(`/desk/applications/${id}/decline`, { reason: 'Your apiary lies in Harrowdale.' })).status,
+    ).toBe(200);
+    expect((await stack.letter(mail, (letter) => letter.subject === 'Your application to Quillmoor')).text).toContain(
+      'Your apiary lies in Harrowdale.',
+    );
     const view = await joining(who);
     expect(view).toMatchObject({ state: 'declined', outcome: { says: 'Your apiary lies in Harrowdale.' } });
     expect(await who.html('/winter-treatment-guide')).not.toContain('50 ml');
@@ -267,7 +327,9 @@ describe('the review', () => {
     const { who, mail, id, member } = await inReview();
     const tamsin = await caller().staffIn('tamsin@quillmoor.example');
     await tamsin.post(`/desk/applications/${id}/ask`, { text: 'Where will the hives stand?' });
-    expect((await stack.letter(mail, (letter) => letter.subject.includes('question'))).text).toContain('Where will the hives stand?');
+    expect((await stack.letter(mail, (letter) => letter.subject.includes('question'))).text).toContain(
+      'Where will the hives stand?',
+    );
     expect((await joining(who)).review!.question).toBe('Where will the hives stand?');
     expect((await who.post('/site/joining/answer', { text: 'Behind the mill.' })).status).toBe(200);
     const seen = await tamsin.get<{ application: { question: unknown } }>(`/desk/members/${member}`);
@@ -278,9 +340,13 @@ describe('the review', () => {
     const { member } = await inReview({ 'full-name': 'Ida Marrowby' });
     const second = await inReview({ 'full-name': 'Ned Marrowby' });
     const tamsin = await caller().staffIn('tamsin@quillmoor.example');
-    const twins = async (id: string) => (await tamsin.get<{ application: { duplicates: { name: string; why: string }[] } }>(`/desk/members/${id}`)).body.application.duplicates;
+    const twins = async (id: string) =>
+      (await tamsin.get<{ application: { duplicates: { name: string; why: string }[] } }>(`/desk/members/${id}`)).body
+        .application.duplicates;
     expect((await twins(member)).map((twin) => twin.why)).toContain('same name');
-    expect((await twins(second.member)).map((twin) => `${twin.name}: ${twin.why}`)).toContain('Ida Marrowby: same family name at QM4 7TB');
+    expect((await twins(second.member)).map((twin) => `${twin.name}: ${twin.why}`)).toContain(
+      'Ida Marrowby: same family name at QM4 7TB',
+    );
   });
 
   it('reminds the reviewer at the target, and closes after a second time when the limit has passed', async () => {
@@ -288,7 +354,9 @@ describe('the review', () => {
     await stack.settled();
     const { clockService, live } = stack.services;
     for (let day = 0; day < 6; day++) await clockService.move('day', live.must.setup);
-    expect((await stack.letter('tamsin@quillmoor.example', (letter) => letter.subject.startsWith('Perrin Oake'))).text).toContain('Hello Tamsin,');
+    expect(
+      (await stack.letter('tamsin@quillmoor.example', (letter) => letter.subject.startsWith('Perrin Oake'))).text,
+    ).toContain('Hello Tamsin,');
     for (let day = 0; day < 16; day++) await clockService.move('day', live.must.setup);
     const [row] = await stack.query<{ state: string }>('SELECT state FROM application WHERE id = ?', [id]);
     expect(row!.state).toBe('outOfTime');

@@ -129,7 +129,10 @@ async function likelyDuplicates(
     [
       application.answers.name,
       application.member,
-      `% ${application.answers.name.split(/\s+/).pop()!.replace(/[\\%_]/g, '\\$&')}`,
+      `% ${application.answers.name
+        .split(/\s+/)
+        .pop()!
+        .replace(/[\\%_]/g, '\\$&')}`,
       application.answers.name,
       application.member,
     ],

@@ -14,25 +14,29 @@ beforeAll(async () => {
 afterAll(() => stack.stop());
 
 const list = async (query: Record<string, string | number> = {}) =>
-  (await odile.get<Page>(`/desk/members?${new URLSearchParams(Object.entries(query).map(([k, v]) => [k, String(v)]))}`)).body;
+  (await odile.get<Page>(`/desk/members?${new URLSearchParams(Object.entries(query).map(([k, v]) => [k, String(v)]))}`))
+    .body;
 
 describe('the list of members', () => {
-  it.each(['name', 'newest', 'oldest', 'seen'])('sorted by %s, pages by key to the end: everybody once, in order', async (sort) => {
-    const seen: MemberRow[] = [];
-    let after: string | undefined;
-    do {
-      const page: Page = await list({ sort, limit: 70, ...(after ? { after } : {}) });
-      expect(page.total).toBe(400);
-      seen.push(...page.rows);
-      after = page.more ?? undefined;
-    } while (after);
-    expect(seen).toHaveLength(400);
-    expect(new Set(seen.map((row) => row.id)).size).toBe(400);
-    const column = { name: 'name', newest: 'joined_at DESC', oldest: 'joined_at', seen: 'seen_at DESC' }[sort];
-    const down = sort === 'newest' || sort === 'seen' ? 'DESC' : '';
-    const expected = await stack.query<{ id: string }>(`SELECT id FROM member ORDER BY ${column}, id ${down}`);
-    expect(seen.map((row) => row.id)).toEqual(expected.map((row) => row.id));
-  });
+  it.each(['name', 'newest', 'oldest', 'seen'])(
+    'sorted by %s, pages by key to the end: everybody once, in order',
+    async (sort) => {
+      const seen: MemberRow[] = [];
+      let after: string | undefined;
+      do {
+        const page: Page = await list({ sort, limit: 70, ...(after ? { after } : {}) });
+        expect(page.total).toBe(400);
+        seen.push(...page.rows);
+        after = page.more ?? undefined;
+      } while (after);
+      expect(seen).toHaveLength(400);
+      expect(new Set(seen.map((row) => row.id)).size).toBe(400);
+      const column = { name: 'name', newest: 'joined_at DESC', oldest: 'joined_at', seen: 'seen_at DESC' }[sort];
+      const down = sort === 'newest' || sort === 'seen' ? 'DESC' : '';
+      const expected = await stack.query<{ id: string }>(`SELECT id FROM member ORDER BY ${column}, id ${down}`);
+      expect(seen.map((row) => row.id)).toEqual(expected.map((row) => row.id));
+    },
+  );
 
   it('narrows by standing, level held now, and group, and counts what fits', async () => {
     for (const standing of standings) {
@@ -81,7 +85,9 @@ describe('the list of members', () => {
   });
 
   it('counts everybody and each standing', async () => {
-    const { body } = await odile.get<{ everyone: number; standings: { count: number }[]; levels: unknown[] }>('/desk/members-counts');
+    const { body } = await odile.get<{ everyone: number; standings: { count: number }[]; levels: unknown[] }>(
+      '/desk/members-counts',
+    );
     expect(body.everyone).toBe(400);
     expect(body.standings.reduce((sum, item) => sum + item.count, 0)).toBe(400);
     expect(body.levels).toHaveLength(4);
@@ -105,7 +111,12 @@ describe('one person', () => {
 
   it('shows an application with its limit, to be decided by reviewers alone', async () => {
     const anselm = await open('Anselm Pikard');
-    expect(anselm.application).toMatchObject({ state: 'open', gate: 'Review', canReview: true, limit: { passed: 9, allowed: 14, target: 5, says: '9 days', left: '5 left' } });
+    expect(anselm.application).toMatchObject({
+      state: 'open',
+      gate: 'Review',
+      canReview: true,
+      limit: { passed: 9, allowed: 14, target: 5, says: '9 days', left: '5 left' },
+    });
     const wilf = await new Caller(stack.address).staffIn('wilf@quillmoor.example');
     expect((await wilf.get<MemberView>(`/desk/members/${anselm.id}`)).body.application!.canReview).toBe(false);
     expect((await wilf.post(`/desk/applications/${anselm.application!.id}/approve`)).status).toBe(403);

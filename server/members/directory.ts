@@ -34,7 +34,9 @@ export class Directory {
   constructor(private readonly db: DataSource) {}
 
   async counts(): Promise<{ everyone: number; standings: { standing: Standing; count: number }[] }> {
-    const rows = (await this.db.query(`SELECT standing, COUNT(*) AS n FROM member WHERE shadow_of = '' GROUP BY standing`)) as {
+    const rows = (await this.db.query(
+      `SELECT standing, COUNT(*) AS n FROM member WHERE shadow_of = '' GROUP BY standing`,
+    )) as {
       standing: Standing;
       n: string;
     }[];
@@ -43,15 +45,17 @@ export class Directory {
     return { everyone: all.reduce((sum, row) => sum + row.count, 0), standings: all };
   }
 
-  async list(query: MemberQuery, setup: Setup, now: Instant): Promise<{ rows: MemberRow[]; total: number; more: string | null }> {
+  async list(
+    query: MemberQuery,
+    setup: Setup,
+    now: Instant,
+  ): Promise<{ rows: MemberRow[]; total: number; more: string | null }> {
     const { where, params } = this.conditions(query, now);
     const order = orders[query.sort];
     const [sum] = (await this.db.query(`SELECT COUNT(*) AS n FROM member m WHERE ${where}`, params)) as { n: string }[];
     const after = query.after ? readKey(query.after, order.date) : null;
     const sign = order.down ? '<' : '>';
-    const paging = after
-      ? ` AND ${order.column} ${sign}= ? AND (${order.column} ${sign} ? OR m.id ${sign} ?)`
-      : '';
+    const paging = after ? ` AND ${order.column} ${sign}= ? AND (${order.column} ${sign} ? OR m.id ${sign} ?)` : '';
     const direction = order.down ? 'DESC' : 'ASC';
     const rows = (await this.db.query(
       `SELECT m.id, m.name, m.mail, m.standing, m.joined_at, m.seen_at FROM member m
@@ -59,7 +63,10 @@ export class Directory {
       [...params, ...(after ? [after.value, after.value, after.id] : []), query.limit + 1],
     )) as Row[];
     const shown = rows.slice(0, query.limit);
-    const facts = await factsOfMany(this.db.manager, shown.map((row) => row.id));
+    const facts = await factsOfMany(
+      this.db.manager,
+      shown.map((row) => row.id),
+    );
     const last = shown[shown.length - 1];
     return {
       rows: shown.map((row) => rowView(row, facts.get(row.id), setup, now)),
@@ -97,7 +104,10 @@ export class Directory {
       `SELECT m.id, m.name, m.mail, m.standing, m.joined_at, m.seen_at FROM member m WHERE ${where} ORDER BY m.name, m.id LIMIT ?`,
       [...params, limit],
     )) as Row[];
-    const facts = await factsOfMany(this.db.manager, rows.map((row) => row.id));
+    const facts = await factsOfMany(
+      this.db.manager,
+      rows.map((row) => row.id),
+    );
     return rows.map((row) => ({
       id: row.id,
       name: row.name,
@@ -119,7 +129,8 @@ function rowView(row: Row, facts: Facts | undefined, setup: Setup, now: Instant)
     standing: row.standing,
     level: term ? (setup.levels.get(term.level)?.title ?? null) : null,
     groups: groupsOf(facts, setup),
-    joined: row.standing === 'applicant' ? `applied ${joined}` : row.standing === 'declined' ? `declined ${since}` : joined,
+    joined:
+      row.standing === 'applicant' ? `applied ${joined}` : row.standing === 'declined' ? `declined ${since}` : joined,
     until: untilOf(row.standing, term?.until ?? null, since, setup, now),
     seen: row.seen_at ? seenOn(row.seen_at.getTime(), now, setup) : 'never',
   };

@@ -1,7 +1,15 @@
 import { Column, Entity, Index, PrimaryColumn, PrimaryGeneratedColumn } from 'typeorm';
 import type { Facts, Standing } from '../../core/facts';
 import { standings } from '../../core/facts';
-import { IdColumn, InstantColumn, JsonColumn, PrimaryId, PrimaryWord, TextColumn, WordColumn } from '../platform/columns';
+import {
+  IdColumn,
+  InstantColumn,
+  JsonColumn,
+  PrimaryId,
+  PrimaryWord,
+  TextColumn,
+  WordColumn,
+} from '../platform/columns';
 
 @Entity('member')
 @Index('member_name', ['shadowOf', 'name', 'id'])

@@ -53,10 +53,16 @@ export async function createMember(manager: EntityManager, member: NewMember): P
   });
 }
 
-export async function setStanding(manager: EntityManager, id: MemberId, standing: Standing, at: Instant): Promise<void> {
+export async function setStanding(
+  manager: EntityManager,
+  id: MemberId,
+  standing: Standing,
+  at: Instant,
+): Promise<void> {
   const rows = manager.getRepository(MemberEntity);
   await rows.update({ id }, { standing, standingSince: at });
-  if (standing === 'admitted') await manager.query('UPDATE member SET admitted_at = COALESCE(admitted_at, ?) WHERE id = ?', [new Date(at), id]);
+  if (standing === 'admitted')
+    await manager.query('UPDATE member SET admitted_at = COALESCE(admitted_at, ?) WHERE id = ?', [new Date(at), id]);
 }
 
 export async function giveLevel(
@@ -69,7 +75,12 @@ export async function giveLevel(
     .save({ member, level: term.level, from: new Date(term.from), until: term.until });
 }
 
-export async function giveGroup(manager: EntityManager, member: MemberId, group: GroupId, since: Instant): Promise<void> {
+export async function giveGroup(
+  manager: EntityManager,
+  member: MemberId,
+  group: GroupId,
+  since: Instant,
+): Promise<void> {
   await manager.getRepository(MemberGroupRow).save({ member, group, since });
 }
 
@@ -86,9 +97,7 @@ export async function setProfile(
       .getRepository(MemberValueRow)
       .save(values.map(([field, value]) => ({ member, field, ...valueColumns(value), value })));
   if (profile.topics.length)
-    await manager
-      .getRepository(MemberTopicRow)
-      .save(profile.topics.map((topic) => ({ member, topic, since: at })));
+    await manager.getRepository(MemberTopicRow).save(profile.topics.map((topic) => ({ member, topic, since: at })));
 }
 
 export async function noteOnTimeline(manager: EntityManager, member: MemberId, entry: TimelineEntry): Promise<void> {

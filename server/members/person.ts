@@ -45,7 +45,8 @@ export async function personView(
 function membershipOf(facts: Facts, setup: Setup, now: Instant): string {
   const title = (id: string) => setup.levels.get(id)?.title ?? id;
   const term = currentTerm(facts, now);
-  if (term) return `${title(term.level)}${term.until === null ? ', for good' : ` until ${sayShortDate(term.until, setup.doc.site)}`}`;
+  if (term)
+    return `${title(term.level)}${term.until === null ? ', for good' : ` until ${sayShortDate(term.until, setup.doc.site)}`}`;
   const last = lastTerm(facts);
   return last?.until ? `${title(last.level)}, ended ${sayShortDate(last.until, setup.doc.site)}` : 'no level yet';
 }

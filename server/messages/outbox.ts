@@ -68,9 +68,14 @@ export class Outbox {
     const rows = manager.getRepository(OutgoingRow);
     const row = await rows.findOneBy({ id });
     if (!row || row.sentAt !== null) return;
-    const open = (text: string) =>
-      text.replace(/\uE000(\w+)\uE001/g, (_, chip: string) => row.secrets?.[chip] ?? '');
-    await this.transport.send({ id, to: row.to, subject: open(row.subject), text: open(row.text), html: open(row.html) });
+    const open = (text: string) => text.replace(/\uE000(\w+)\uE001/g, (_, chip: string) => row.secrets?.[chip] ?? '');
+    await this.transport.send({
+      id,
+      to: row.to,
+      subject: open(row.subject),
+      text: open(row.text),
+      html: open(row.html),
+    });
     await rows.update({ id }, { sentAt: now, secrets: null });
   }
 }

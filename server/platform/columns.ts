@@ -16,9 +16,11 @@ const ascii = { charset: 'ascii', collation: 'ascii_bin' } as const;
 
 export const IdColumn = (options: ColumnOptions = {}) => Column({ type: 'char', length: 20, ...ascii, ...options });
 export const PrimaryId = () => PrimaryColumn({ type: 'char', length: 20, ...ascii });
-export const WordColumn = (options: ColumnOptions = {}) => Column({ type: 'varchar', length: 48, ...ascii, ...options });
+export const WordColumn = (options: ColumnOptions = {}) =>
+  Column({ type: 'varchar', length: 48, ...ascii, ...options });
 export const PrimaryWord = () => PrimaryColumn({ type: 'varchar', length: 48, ...ascii });
 export const InstantColumn = (options: ColumnOptions = {}) =>
   Column({ type: 'datetime', precision: 3, transformer: instant, ...options });
 export const JsonColumn = (options: ColumnOptions = {}) => Column({ type: 'longtext', transformer: json, ...options });
-export const TextColumn = (length: number, options: ColumnOptions = {}) => Column({ type: 'varchar', length, ...options });
+export const TextColumn = (length: number, options: ColumnOptions = {}) =>
+  Column({ type: 'varchar', length, ...options });

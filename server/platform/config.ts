@@ -4,7 +4,10 @@
 import { z } from 'zod';
 
 const port = z.coerce.number().int().min(1).max(65_535);
-const flag = z.enum(['0', '1']).default('0').transform((value) => value === '1');
+const flag = z
+  .enum(['0', '1'])
+  .default('0')
+  .transform((value) => value === '1');
 
 const Config = z.object({
   ADMISSA_PORT: port.default(4400),
@@ -15,15 +18,23 @@ const Config = z.object({
   ADMISSA_DB_PORT: port.default(4403),
   ADMISSA_DB_USER: z.string().default('admissa'),
   ADMISSA_DB_PASSWORD: z.string().default(''),
-  ADMISSA_DB_NAME: z.string().regex(/^[a-z0-9_]+$/, 'small letters, digits and _ only').default('admissa'),
+  ADMISSA_DB_NAME: z
+    .string()
+    .regex(/^[a-z0-9_]+$/, 'small letters, digits and _ only')
+    .default('admissa'),
   ADMISSA_SMTP_HOST: z.string().default('127.0.0.1'),
   ADMISSA_SMTP_PORT: port.default(4402),
   /** Where the mail stand-in shows what came, for the demo's links. */
   ADMISSA_MAIL_PAGE: z.url().optional(),
   /** A demo lets managers move the site clock. */
   ADMISSA_DEMO: flag,
+  /** Multiplies every limit on tries; 50 in a demo, where many people are one. */
+  ADMISSA_LIMIT_FACTOR: z.coerce.number().int().min(1).optional(),
   /** 0 serves pages only and leaves jobs to other processes. */
-  ADMISSA_WORKER: z.enum(['0', '1']).default('1').transform((value) => value === '1'),
+  ADMISSA_WORKER: z
+    .enum(['0', '1'])
+    .default('1')
+    .transform((value) => value === '1'),
   /** Behind a proxy that sets X-Forwarded-For and -Proto. */
   ADMISSA_PROXY: flag,
   ADMISSA_LOG: z.enum(['debug', 'info', 'warn', 'error', 'silent']).default('info'),
@@ -39,6 +50,7 @@ export type Config = {
   readonly smtp: { host: string; port: number };
   readonly mailPage: string | null;
   readonly demo: boolean;
+  readonly limitFactor: number;
   readonly worker: boolean;
   readonly proxy: boolean;
   readonly log: string;
@@ -69,6 +81,7 @@ export function readConfig(env: NodeJS.ProcessEnv): Config {
     smtp: { host: c.ADMISSA_SMTP_HOST, port: c.ADMISSA_SMTP_PORT },
     mailPage: c.ADMISSA_MAIL_PAGE ?? null,
     demo: c.ADMISSA_DEMO,
+    limitFactor: c.ADMISSA_LIMIT_FACTOR ?? (c.ADMISSA_DEMO ? 50 : 1),
     worker: c.ADMISSA_WORKER,
     proxy: c.ADMISSA_PROXY,
     log: c.ADMISSA_LOG,

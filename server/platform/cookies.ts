@@ -17,7 +17,13 @@ export function cookieOf(header: string | undefined, name: CookieName): string |
 }
 
 /** Sets a cookie. `maxAge` in milliseconds; null: until the browser is closed. */
-export function setCookie(res: Response, name: CookieName, value: string, maxAge: number | null, secure: boolean): void {
+export function setCookie(
+  res: Response,
+  name: CookieName,
+  value: string,
+  maxAge: number | null,
+  secure: boolean,
+): void {
   res.cookie(name, value, {
     httpOnly: true,
     sameSite: 'lax',

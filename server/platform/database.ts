@@ -57,7 +57,9 @@ export async function migrate(source: DataSource): Promise<void> {
   const runner = source.createQueryRunner();
   try {
     await runner.connect();
-    const [lock] = (await runner.query(`SELECT GET_LOCK(CONCAT(DATABASE(), '.migrate'), 60) AS got`)) as { got: unknown }[];
+    const [lock] = (await runner.query(`SELECT GET_LOCK(CONCAT(DATABASE(), '.migrate'), 60) AS got`)) as {
+      got: unknown;
+    }[];
     if (Number(lock?.got) !== 1) throw new Error('Another process has been migrating for a minute; see its log.');
     try {
       await source.runMigrations({ transaction: 'each' });
@@ -98,5 +100,12 @@ export function isDuplicate(error: unknown): boolean {
 /** Whether an error says that the database cannot be reached. */
 export function isUnreachable(error: unknown): boolean {
   const code = (error as { code?: string } | null)?.code ?? '';
-  return ['ECONNREFUSED', 'PROTOCOL_CONNECTION_LOST', 'ECONNRESET', 'ER_SERVER_SHUTDOWN', 'EPIPE', 'ETIMEDOUT'].includes(code);
+  return [
+    'ECONNREFUSED',
+    'PROTOCOL_CONNECTION_LOST',
+    'ECONNRESET',
+    'ER_SERVER_SHUTDOWN',
+    'EPIPE',
+    'ETIMEDOUT',
+  ].includes(code);
 }

@@ -12,7 +12,15 @@ export class JobRow {
   kind!: string;
 
   /** At most one job has a given key; adding it again moves it. */
-  @Column({ type: 'varchar', length: 80, name: 'job_key', unique: true, nullable: true, charset: 'ascii', collation: 'ascii_bin' })
+  @Column({
+    type: 'varchar',
+    length: 80,
+    name: 'job_key',
+    unique: true,
+    nullable: true,
+    charset: 'ascii',
+    collation: 'ascii_bin',
+  })
   key!: string | null;
 
   @InstantColumn({ name: 'run_at' })

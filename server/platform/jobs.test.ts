@@ -33,7 +33,8 @@ describe('jobs', () => {
         await manager.query('SELECT SLEEP(0.002)');
         seen.set(n, (seen.get(n) ?? 0) + 1);
       });
-    for (let n = 0; n < 60; n++) await hands[0]!.add(db().manager, { kind: 'count', runAt: clock.now(), payload: { n } });
+    for (let n = 0; n < 60; n++)
+      await hands[0]!.add(db().manager, { kind: 'count', runAt: clock.now(), payload: { n } });
     const done = await Promise.all(hands.map(drain));
     expect(done.reduce((a, b) => a + b)).toBe(60);
     expect([...seen.values()].every((times) => times === 1)).toBe(true);
@@ -87,8 +88,14 @@ describe('jobs', () => {
     for (let attempt = 1; attempt <= 12; attempt++) {
       expect(await jobs.once()).toBe(true);
       expect(await stack.query(`SELECT 1 FROM audit WHERE act = 'half'`)).toEqual([]);
-      const [row] = await stack.query<{ attempts: number; state: string; last_error: string; run_at: Date }>('SELECT * FROM job');
-      expect(row).toMatchObject({ attempts: attempt, last_error: 'the bees are out', state: attempt < 12 ? 'ready' : 'failed' });
+      const [row] = await stack.query<{ attempts: number; state: string; last_error: string; run_at: Date }>(
+        'SELECT * FROM job',
+      );
+      expect(row).toMatchObject({
+        attempts: attempt,
+        last_error: 'the bees are out',
+        state: attempt < 12 ? 'ready' : 'failed',
+      });
       expect(row!.run_at.getTime()).toBeGreaterThan(clock.now());
       await stack.query('UPDATE job SET run_at = NOW(3) - INTERVAL 1 DAY');
     }
@@ -99,7 +106,9 @@ describe('jobs', () => {
     const jobs = makeJobs();
     await jobs.add(db().manager, { kind: 'from the future', runAt: clock.now(), payload: null });
     await jobs.once();
-    expect(await stack.query<{ last_error: string }>('SELECT last_error FROM job')).toEqual([{ last_error: 'No handler for jobs of the kind from the future' }]);
+    expect(await stack.query<{ last_error: string }>('SELECT last_error FROM job')).toEqual([
+      { last_error: 'No handler for jobs of the kind from the future' },
+    ]);
   });
 
   it('added in a transaction that is rolled back never were', async () => {

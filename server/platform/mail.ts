@@ -1,11 +1,20 @@
 /** Purpose: mail as a port, and its SMTP side. */
 import { createTransport } from 'nodemailer';
 
-export type Mail = { readonly id: string; readonly to: string; readonly subject: string; readonly text: string; readonly html: string };
+export type Mail = {
+  readonly id: string;
+  readonly to: string;
+  readonly subject: string;
+  readonly text: string;
+  readonly html: string;
+};
 export type MailTransport = { send(mail: Mail): Promise<void>; close(): void };
 
 /** Hands mail to an SMTP server. The Message-ID is made from the mail's own id, the same at each try. */
-export function smtpTransport(smtp: { host: string; port: number }, from: () => { name: string; address: string }): MailTransport {
+export function smtpTransport(
+  smtp: { host: string; port: number },
+  from: () => { name: string; address: string },
+): MailTransport {
   const transport = createTransport({
     host: smtp.host,
     port: smtp.port,

@@ -33,7 +33,10 @@ function inputFaults(data: unknown): Extras {
     const at = (issue.path ?? []).map(String).join('.');
     return { at, label: at, says: issue.message };
   });
-  return { detail: faults.map((fault) => `${fault.at}: ${fault.says}`).join('; ') || 'The request could not be read.', faults };
+  return {
+    detail: faults.map((fault) => `${fault.at}: ${fault.says}`).join('; ') || 'The request could not be read.',
+    faults,
+  };
 }
 
 /** A problem for routes outside the API handler. */

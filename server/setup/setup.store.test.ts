@@ -9,7 +9,9 @@ beforeAll(async () => {
 afterAll(() => stack.stop());
 
 const about = (heading: string) => ({ ...quillmoorDocument().pages.find((page) => page.id === 'about')!, heading });
-const version = async () => (await stack.query<{ version: number }>(`SELECT version FROM setup_item WHERE kind = 'page' AND id = 'about'`))[0]!.version;
+const version = async () =>
+  (await stack.query<{ version: number }>(`SELECT version FROM setup_item WHERE kind = 'page' AND id = 'about'`))[0]!
+    .version;
 const now = () => stack.services.clock.now();
 
 describe('the draft', () => {
@@ -26,7 +28,10 @@ describe('the draft', () => {
     const old = await version();
     expect((await setups.save('page', 'about', about('The first to save'), old)).ok).toBe(true);
     const late = await setups.save('page', 'about', about('The second to save'), old);
-    expect(late).toMatchObject({ ok: false, refusal: { code: 'stale', version: old + 1, body: { heading: 'The first to save' } } });
+    expect(late).toMatchObject({
+      ok: false,
+      refusal: { code: 'stale', version: old + 1, body: { heading: 'The first to save' } },
+    });
   });
 
   it('lets one of two who save at the same moment through', async () => {
@@ -37,7 +42,12 @@ describe('the draft', () => {
   });
 
   it('takes only what parses', async () => {
-    const saved = await stack.services.setups.save('page', 'about', { ...about('x'), address: 'Not an address' }, await version());
+    const saved = await stack.services.setups.save(
+      'page',
+      'about',
+      { ...about('x'), address: 'Not an address' },
+      await version(),
+    );
     expect(saved).toMatchObject({ ok: false, refusal: { code: 'setup-faults', faults: [{ where: 'address' }] } });
   });
 });
@@ -50,14 +60,20 @@ describe('publishing', () => {
     const before = live.must.revision;
     expect(await setups.publish('A better heading', 'Wilf Garrowby', now())).toEqual({ ok: true, value: before + 1 });
     for (const address of [stack.address, other.services.config.address])
-      await until('the new heading', async () => ((await new Caller(address).html('/about')).includes('Keepers of the moor') ? true : null), 2_000);
+      await until(
+        'the new heading',
+        async () => ((await new Caller(address).html('/about')).includes('Keepers of the moor') ? true : null),
+        2_000,
+      );
     expect(other.services.live.must.revision).toBe(before + 1);
   });
 
   it('keeps a history of who, when and what', async () => {
     const [newest, first] = await stack.services.setups.history();
     expect(newest).toMatchObject({ note: 'A better heading', author: 'Wilf Garrowby' });
-    expect((newest!.changes as { kind: string; id: string }[]).map(({ kind, id }) => `${kind}/${id}`)).toEqual(['page/about']);
+    expect((newest!.changes as { kind: string; id: string }[]).map(({ kind, id }) => `${kind}/${id}`)).toEqual([
+      'page/about',
+    ]);
     expect(first!.number).toBe(newest!.number - 1);
   });
 
@@ -67,7 +83,10 @@ describe('publishing', () => {
     doc.paths[0]!.admitted = 'a-message-that-is-not-there' as never;
     await setups.replaceDraft(doc);
     const refused = await setups.publish('With a hole', 'Wilf Garrowby', now());
-    expect(refused).toMatchObject({ ok: false, refusal: { code: 'setup-faults', faults: [{ where: 'paths.0.admitted' }] } });
+    expect(refused).toMatchObject({
+      ok: false,
+      refusal: { code: 'setup-faults', faults: [{ where: 'paths.0.admitted' }] },
+    });
     await live.refresh();
     expect(live.must.setup.doc.paths[0]!.admitted).toBe('welcome-keeper');
   });
@@ -97,12 +116,23 @@ describe('a site without a set-up', () => {
       const who = new Caller(running.services.config.address);
       expect((await who.raw('/')).headers.get('location')).toBe('/desk');
       expect((await who.get('/desk/begin')).body).toEqual({ siteName: '', firstRun: true });
-      const owner = { siteName: 'Moor Choir', name: 'Odile Harrowgate', mail: 'odile@quillmoor.example', password: 'short' };
-      expect((await who.post('/desk/first-run', owner)).body).toMatchObject({ code: 'form-faults', faults: [{ at: 'password' }] });
+      const owner = {
+        siteName: 'Moor Choir',
+        name: 'Odile Harrowgate',
+        mail: 'odile@quillmoor.example',
+        password: 'short',
+      };
+      expect((await who.post('/desk/first-run', owner)).body).toMatchObject({
+        code: 'form-faults',
+        faults: [{ at: 'password' }],
+      });
       expect((await who.post('/desk/first-run', { ...owner, password: 'moss lantern heather' })).status).toBe(200);
       expect((await who.get('/desk/me')).body).toMatchObject({ name: 'Odile Harrowgate', siteName: 'Moor Choir' });
       expect(await who.html('/')).toContain('This is the site of Moor Choir.');
-      const late = await new Caller(running.services.config.address).post('/desk/first-run', { ...owner, password: 'moss lantern heather' });
+      const late = await new Caller(running.services.config.address).post('/desk/first-run', {
+        ...owner,
+        password: 'moss lantern heather',
+      });
       expect(late.body).toMatchObject({ code: 'already-done' });
     } finally {
       await running.stop();

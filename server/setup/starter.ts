@@ -23,7 +23,14 @@ export function starterSetup(siteName: string, replyTo: string): unknown {
       passwordChanged: 'password-changed',
     },
     fields: [
-      { id: 'full-name', label: 'Full name', role: 'name', of: { kind: 'shortText' }, seenBy: 'members', changedBy: 'member' },
+      {
+        id: 'full-name',
+        label: 'Full name',
+        role: 'name',
+        of: { kind: 'shortText' },
+        seenBy: 'members',
+        changedBy: 'member',
+      },
       { id: 'mail', label: 'Mail address', role: 'mail', of: { kind: 'mail' }, seenBy: 'staff', changedBy: 'member' },
     ],
     forms: [
@@ -102,7 +109,11 @@ export function starterSetup(siteName: string, replyTo: string): unknown {
         subject: ['Your code for ', { chip: 'siteName', or: '' }],
         parts: [
           text(...hello),
-          text('enter this code to confirm your address. It works until ', { chip: 'codeUntil', or: 'two hours from now' }, '.'),
+          text(
+            'enter this code to confirm your address. It works until ',
+            { chip: 'codeUntil', or: 'two hours from now' },
+            '.',
+          ),
           { part: 'code' },
           { part: 'button', label: 'Or confirm here' },
         ],
@@ -111,7 +122,10 @@ export function starterSetup(siteName: string, replyTo: string): unknown {
         id: 'review-reminder',
         title: 'Reminder to reviewers',
         subject: ['An application waits: ', { chip: 'memberName', or: '' }],
-        parts: [text({ chip: 'memberName', or: 'Somebody' }, ' has waited longer than you aim for.'), { part: 'button', label: 'Open the desk' }],
+        parts: [
+          text({ chip: 'memberName', or: 'Somebody' }, ' has waited longer than you aim for.'),
+          { part: 'button', label: 'Open the desk' },
+        ],
       },
       {
         id: 'admitted',
@@ -141,25 +155,40 @@ export function starterSetup(siteName: string, replyTo: string): unknown {
         id: 'address-known',
         title: 'Address known',
         subject: ['You have an account already'],
-        parts: [text(...hello), text('somebody signed up with your address, which has an account. Was it you? Then sign in.'), { part: 'button', label: 'Sign in' }],
+        parts: [
+          text(...hello),
+          text('somebody signed up with your address, which has an account. Was it you? Then sign in.'),
+          { part: 'button', label: 'Sign in' },
+        ],
       },
       {
         id: 'reset-password',
         title: 'New password',
         subject: ['Choose a new password'],
-        parts: [text(...hello), text('choose a new password with this link. It works for an hour, once.'), { part: 'button', label: 'Choose a new password' }],
+        parts: [
+          text(...hello),
+          text('choose a new password with this link. It works for an hour, once.'),
+          { part: 'button', label: 'Choose a new password' },
+        ],
       },
       {
         id: 'reset-unknown',
         title: 'No account',
         subject: ['No account with this address'],
-        parts: [text('Somebody asked for a new password with this address, which has no account here.'), { part: 'button', label: 'Go to the site' }],
+        parts: [
+          text('Somebody asked for a new password with this address, which has no account here.'),
+          { part: 'button', label: 'Go to the site' },
+        ],
       },
       {
         id: 'password-changed',
         title: 'Password changed',
         subject: ['Your password was changed'],
-        parts: [text(...hello), text('your password was changed. If it was not you, choose a new one now.'), { part: 'button', label: 'Choose a new password' }],
+        parts: [
+          text(...hello),
+          text('your password was changed. If it was not you, choose a new one now.'),
+          { part: 'button', label: 'Choose a new password' },
+        ],
       },
     ],
   };

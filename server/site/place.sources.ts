@@ -14,7 +14,13 @@ import type { PlaceSources } from './place';
 
 type JoiningPlace = Extract<PlaceView, { kind: 'joining' }>;
 
-export function placeSources(db: DataSource, joining: Joining, accounts: Accounts, sessions: Sessions, clock: SiteClock): PlaceSources {
+export function placeSources(
+  db: DataSource,
+  joining: Joining,
+  accounts: Accounts,
+  sessions: Sessions,
+  clock: SiteClock,
+): PlaceSources {
   return {
     resetUsable: (token) => accounts.resetUsable(token),
     async joining(looker, live) {
@@ -29,13 +35,27 @@ export function placeSources(db: DataSource, joining: Joining, accounts: Account
       const { application } = found.stored;
       const mail = application.answers.mail;
       const confirmed = application.history.some((item) => item.what === 'emailConfirmed');
-      if (confirmed) return { kind: 'confirm', title: 'Email confirmed', token, state: 'done', says: `${mail} is confirmed. Nothing more is to be done here.` };
+      if (confirmed)
+        return {
+          kind: 'confirm',
+          title: 'Email confirmed',
+          token,
+          state: 'done',
+          says: `${mail} is confirmed. Nothing more is to be done here.`,
+        };
       const detail = application.detail;
       if (detail?.kind !== 'confirmEmail' || detail.serial !== found.serial)
         return gone('There is a newer mail from us. Use the link in that one.');
-      if (detail.void || detail.expiresAt <= clock.now()) return gone('This link is too old. Sign in to ask for a new code.');
+      if (detail.void || detail.expiresAt <= clock.now())
+        return gone('This link is too old. Sign in to ask for a new code.');
       const { name } = live.setup.doc.site;
-      return { kind: 'confirm', title, token, state: 'ready', says: `You are joining ${name} as ${application.answers.name}, with ${mail}.` };
+      return {
+        kind: 'confirm',
+        title,
+        token,
+        state: 'ready',
+        says: `You are joining ${name} as ${application.answers.name}, with ${mail}.`,
+      };
     },
     async account(looker, live) {
       const { facts, now } = looker;
@@ -141,6 +161,9 @@ function reviewLine(
   setup: Setup,
 ): string {
   const late = application.limitAt !== null && application.limitAt - now < 2 * DAY;
-  const by = application.limitAt === null || late ? '' : ` You hear from us by ${sayDate(application.limitAt, setup.doc.site)} at the latest.`;
+  const by =
+    application.limitAt === null || late
+      ? ''
+      : ` You hear from us by ${sayDate(application.limitAt, setup.doc.site)} at the latest.`;
   return `${gate.reader} reads every application. You need do nothing for now.${by}`;
 }

@@ -79,7 +79,8 @@ export async function placeFor(url: URL, looker: Looker, live: Live, sources: Pl
   if (rest.length) return missing();
   const signedIn = looker.facts.member !== null;
   const next = safeNext(url.searchParams.get('next'));
-  const alreadyIn = (): Place => show({ kind: 'alreadyIn', title: 'You are signed in', name: looker.facts.name ?? '', next });
+  const alreadyIn = (): Place =>
+    show({ kind: 'alreadyIn', title: 'You are signed in', name: looker.facts.name ?? '', next });
   const signInFirst = (): Place => ({ is: 'elsewhere', to: `/sign-in?next=${encodeURIComponent(url.pathname)}` });
 
   switch (first) {
@@ -170,7 +171,14 @@ function question(part: SignupPart, at: number, setup: Setup): QuestionView {
         input: { kind: 'password', least: PASSWORD_LEAST },
       };
     case 'heading':
-      return { name: `heading-${at}`, label: part.text, help: null, required: false, half: false, input: { kind: 'heading' } };
+      return {
+        name: `heading-${at}`,
+        label: part.text,
+        help: null,
+        required: false,
+        half: false,
+        input: { kind: 'heading' },
+      };
     case 'agreement':
       return {
         name: part.id,
@@ -218,4 +226,3 @@ function inputOf(of: Setup['doc']['fields'][number]['of'], role?: 'name' | 'mail
       return never(of);
   }
 }
-

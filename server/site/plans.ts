@@ -54,7 +54,9 @@ export class Plans {
     if (!watch) {
       const { doors, setup } = this.live;
       const blocks = page.blocks.flatMap((block) => (block.door ? [doors.predicate(block.door)] : []));
-      const menu = (setup.doc.menus[0]?.items ?? []).map((item) => (person: Prepared) => menuItemShows(item, person, doors));
+      const menu = (setup.doc.menus[0]?.items ?? []).map(
+        (item) => (person: Prepared) => menuItemShows(item, person, doors),
+      );
       const open = doors.predicate(page.door);
       watch = { open, doors: [open, ...blocks, ...menu], chips: [...new Set([...shellChips, ...chipsOfPage(page)])] };
       this.watches.set(page, watch);
@@ -112,4 +114,3 @@ const named: Record<string, string> = { '&': '&amp;', '<': '&lt;', '>': '&gt;', 
 function escapeWord(word: string): string {
   return /[&<>"']/.test(word) ? word.replace(/[&<>"']/g, (c) => named[c]!) : word;
 }
-

@@ -82,8 +82,7 @@ export class Site {
   }
 
   private plansOf(live: Live): Plans {
-    if (this.plans?.live !== live)
-      this.plans = { live, plans: new Plans(live, (view) => this.document(view, live)) };
+    if (this.plans?.live !== live) this.plans = { live, plans: new Plans(live, (view) => this.document(view, live)) };
     return this.plans.plans;
   }
 

@@ -12,7 +12,13 @@ beforeAll(async () => {
 });
 afterAll(() => stack.stop());
 
-const secrets = ['Never more than 50 ml', 'How much', 'ring round your first-year keepers', 'See each of your keepers twice', 'good-to-see-you'];
+const secrets = [
+  'Never more than 50 ml',
+  'How much',
+  'ring round your first-year keepers',
+  'See each of your keepers twice',
+  'good-to-see-you',
+];
 const signedIn = async (name: string) => {
   const who = new Caller(stack.address);
   await who.signIn(`${name}@mail.example`);
@@ -61,7 +67,10 @@ describe('a visitor', () => {
   it('is led to sign in where a place is personal, and back', async () => {
     for (const path of ['/joining', '/account']) {
       const response = await who().raw(path);
-      expect([response.status, response.headers.get('location')]).toEqual([302, `/sign-in?next=${encodeURIComponent(path)}`]);
+      expect([response.status, response.headers.get('location')]).toEqual([
+        302,
+        `/sign-in?next=${encodeURIComponent(path)}`,
+      ]);
     }
   });
 });
@@ -77,8 +86,12 @@ describe('a member', () => {
   });
 
   it('gets exactly the blocks whose doors are open', async () => {
-    const [ida, gwenna, tobias] = await Promise.all(['ida.marrowby', 'gwenna.fairclough', 'tobias.wetherfold'].map(signedIn));
-    const [keeper, mentor, lapsed] = await Promise.all([ida!, gwenna!, tobias!].map((who) => who.html('/winter-treatment-guide')));
+    const [ida, gwenna, tobias] = await Promise.all(
+      ['ida.marrowby', 'gwenna.fairclough', 'tobias.wetherfold'].map(signedIn),
+    );
+    const [keeper, mentor, lapsed] = await Promise.all(
+      [ida!, gwenna!, tobias!].map((who) => who.html('/winter-treatment-guide')),
+    );
     expect(keeper).toContain('Never more than 50 ml');
     expect(keeper).not.toContain('ring round your first-year keepers');
     expect(mentor).toContain('ring round your first-year keepers');
@@ -135,7 +148,9 @@ describe('a second process', () => {
   it('knows whoever signed in at the first', async () => {
     const other = await stack.second();
     const ida = await signedIn('ida.marrowby');
-    expect(await ida.at(other.services.config.address).html('/winter-treatment-guide')).toContain('Good to see you here, Ida.');
+    expect(await ida.at(other.services.config.address).html('/winter-treatment-guide')).toContain(
+      'Good to see you here, Ida.',
+    );
     await ida.post('/site/sign-out');
     expect(await ida.at(other.services.config.address).html('/')).not.toContain('Ida');
   });

@@ -14,7 +14,17 @@ export type Renderer = (view: SiteView) => Promise<string>;
 export type Template = {
   readonly render: Renderer;
   /** The whole document. `state` must be JSON already safe inside a script element. */
-  page(parts: { html: string; state: string; title: string; description: string; canonical: string; lang: string; look: string; icon: string; robots: boolean }): string;
+  page(parts: {
+    html: string;
+    state: string;
+    title: string;
+    description: string;
+    canonical: string;
+    lang: string;
+    look: string;
+    icon: string;
+    robots: boolean;
+  }): string;
   readonly css: readonly string[];
 };
 

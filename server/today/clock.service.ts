@@ -28,7 +28,10 @@ export class ClockService {
     return {
       movable: this.movable,
       now: say(now, setup),
-      ahead: ahead < 60_000 ? null : `${ahead < DAY ? countOf(Math.round(ahead / HOUR), 'hour') : countOf(Math.round(ahead / DAY), 'day')} ahead of real time`,
+      ahead:
+        ahead < 60_000
+          ? null
+          : `${ahead < DAY ? countOf(Math.round(ahead / HOUR), 'hour') : countOf(Math.round(ahead / DAY), 'day')} ahead of real time`,
       nextDue: next ? { at: say(next.at, setup), says: await this.describe(next) } : null,
     };
   }
@@ -50,7 +53,11 @@ export class ClockService {
     const from = this.clock.now();
     const next = by === 'nextDue' ? await this.jobs.nextDue(from) : null;
     if (by === 'nextDue' && !next) return { now: say(from, setup), happened: 0, says: 'Nothing is due at any time.' };
-    const to = next ? next.at : by === 'hour' ? from + HOUR : addSpan(from, { count: 1, unit: 'days' }, setup.doc.site.zone);
+    const to = next
+      ? next.at
+      : by === 'hour'
+        ? from + HOUR
+        : addSpan(from, { count: 1, unit: 'days' }, setup.doc.site.zone);
     const happened = await this.until(to);
     const now = say(this.clock.now(), setup);
     const things = happened === 0 ? 'Nothing was due.' : `${countOf(happened, 'thing')} happened on the way.`;

@@ -18,7 +18,11 @@ describe('Today', () => {
     const names = reviews.rows.map((row) => row.name);
     expect(names.slice(0, 2)).toEqual(['Anselm Pikard', 'Jessamy Thorle']);
     expect(names.indexOf('Maud Esterling')).toBeLessThan(names.indexOf('Jory Lambswick'));
-    expect(reviews.rows[0]).toMatchObject({ level: 'Keeper', summary: 'QM1 2LD, no colonies, no years', limit: { says: '9 days', left: '5 left', target: 5 } });
+    expect(reviews.rows[0]).toMatchObject({
+      level: 'Keeper',
+      summary: 'QM1 2LD, no colonies, no years',
+      limit: { says: '9 days', left: '5 left', target: 5 },
+    });
     expect(stuck.rows.map((row) => `${row.name}: ${row.summary}`)).toEqual([
       'Ilse Quarterman: Confirm email: 3 codes sent, none used',
       'Hesper Vane: Confirm email: 1 code sent, none used',
@@ -29,7 +33,9 @@ describe('Today', () => {
     const view = await today();
     const index = (await odile.get<{ needYou: number; people: number }>('/desk/index')).body;
     expect(index).toEqual({ needYou: view.reviews.total + view.stuck.total, people: 60 });
-    expect(view.greeting).toMatch(/^Good (morning|afternoon|evening), Odile\. \w+ things need you, the oldest first\.$/);
+    expect(view.greeting).toMatch(
+      /^Good (morning|afternoon|evening), Odile\. \w+ things need you, the oldest first\.$/,
+    );
   });
 
   it('counts the last 30 days gate by gate', async () => {
@@ -41,7 +47,11 @@ describe('Today', () => {
     expect(waiting.gates[0]!.waiting).toBe(before.gates[0]!.waiting + 1);
     await who.post('/site/joining/code', { code: codeIn(await stack.letter('perrin@oake.example')) });
     const through = (await today()).joining;
-    expect(through.gates[0]).toEqual({ ...waiting.gates[0]!, waiting: before.gates[0]!.waiting, passed: before.gates[0]!.passed + 1 });
+    expect(through.gates[0]).toEqual({
+      ...waiting.gates[0]!,
+      waiting: before.gates[0]!.waiting,
+      passed: before.gates[0]!.passed + 1,
+    });
     expect(through.gates[1]!.waiting).toBe(before.gates[1]!.waiting + 1);
   });
 });
@@ -51,7 +61,11 @@ describe('the demo’s clock', () => {
 
   it('moves on by an hour or a day, and says what is due next', async () => {
     const clock = (await odile.get<ClockView>('/desk/clock')).body;
-    expect(clock).toMatchObject({ movable: true, ahead: null, nextDue: { says: expect.stringMatching(/^the application of /) } });
+    expect(clock).toMatchObject({
+      movable: true,
+      ahead: null,
+      nextDue: { says: expect.stringMatching(/^the application of /) },
+    });
     const began = stack.services.clock.now();
     await move('hour');
     expect(Math.round((stack.services.clock.now() - began) / 60_000)).toBe(60);

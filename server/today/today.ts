@@ -1,7 +1,17 @@
 /** Purpose: Today: what needs somebody now, oldest first, and how joining goes. */
 import { LessThanOrEqual, type DataSource, type FindOptionsWhere } from 'typeorm';
 import type { TodayView } from '../../contract';
-import { countBegins, countOf, DAY, firstNameOf, partOfDay, saySpan, sayDayMonth, sayWeekday, type Instant } from '../../core/kernel';
+import {
+  countBegins,
+  countOf,
+  DAY,
+  firstNameOf,
+  partOfDay,
+  saySpan,
+  sayDayMonth,
+  sayWeekday,
+  type Instant,
+} from '../../core/kernel';
 import { addSpan } from '../../core/kernel/calendar';
 import { Application } from '../../core/joining';
 import type { Setup } from '../../core/setup';

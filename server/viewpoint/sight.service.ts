@@ -50,7 +50,12 @@ export class Sight {
       },
       day: dayOf(at, setup.doc.site),
       dayLabel: sayDate(at, setup.doc.site).replace(/(\d+ \p{L}{3})\p{L}*/u, '$1'),
-      distance: days === 0 ? `today, ${sayTime(now, setup.doc.site)}` : days > 0 ? `in ${countOf(days, 'day')}` : `${countOf(-days, 'day')} ago`,
+      distance:
+        days === 0
+          ? `today, ${sayTime(now, setup.doc.site)}`
+          : days > 0
+            ? `in ${countOf(days, 'day')}`
+            : `${countOf(-days, 'day')} ago`,
       sentence: sightSentence(pages, waiting),
       pages: pages.map((page) => ({ ...page, because: page.because as SightView['pages'][number]['because'] })),
     };

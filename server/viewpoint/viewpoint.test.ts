@@ -13,7 +13,8 @@ beforeAll(async () => {
 });
 afterAll(() => stack.stop());
 
-const idOf = async (name: string) => (await stack.query<{ id: string }>('SELECT id FROM member WHERE name = ?', [name]))[0]!.id;
+const idOf = async (name: string) =>
+  (await stack.query<{ id: string }>('SELECT id FROM member WHERE name = ?', [name]))[0]!.id;
 const sight = async (person: string, on?: string) =>
   (await wilf.get<SightView>(`/desk/viewpoint?person=${person}${on ? `&on=${on}` : ''}`)).body;
 const day = (ahead: number) => dayOf(stack.services.clock.now() + ahead * 86_400_000, place);
@@ -23,7 +24,9 @@ describe('what a person can open', () => {
     expect((await sight('visitor')).sentence).toBe('Opens 2 of 5 pages: Welcome and About.');
     expect((await sight(await idOf('Ida Marrowby'))).sentence).toBe('Opens 4 of 5 pages, all but Mentor notes.');
     expect((await sight(await idOf('Gwenna Fairclough'))).sentence).toBe('Opens 5 of 5 pages.');
-    expect((await sight(await idOf('Anselm Pikard'))).sentence).toBe('Opens 2 of 5 pages: Welcome and About. Waits at gate 2 of 2, Review. Five days left.');
+    expect((await sight(await idOf('Anselm Pikard'))).sentence).toBe(
+      'Opens 2 of 5 pages: Welcome and About. Waits at gate 2 of 2, Review. Five days left.',
+    );
   });
 
   it('changes with the day: a term that will have ended', async () => {
@@ -48,7 +51,8 @@ describe('what a person can open', () => {
 });
 
 describe('the view', () => {
-  const view = async (name: string, path = '/', on = day(0)) => wilf.raw(`/viewpoint/${name === 'visitor' ? name : await idOf(name)}/${on}${path}`);
+  const view = async (name: string, path = '/', on = day(0)) =>
+    wilf.raw(`/viewpoint/${name === 'visitor' ? name : await idOf(name)}/${on}${path}`);
 
   it('is the page as the person would see it', async () => {
     const ida = new Caller(stack.address);
@@ -73,16 +77,25 @@ describe('the view', () => {
     const html = await response.text();
     expect(html).toContain('Your application is with us');
     expect(html).not.toContain('<script');
-    const links = [...html.matchAll(/<a\b[^>]*?\shref="([^"]+)"/g)].map((match) => match[1]!).filter((href) => !href.startsWith('#') && !href.startsWith('mailto:'));
+    const links = [...html.matchAll(/<a\b[^>]*?\shref="([^"]+)"/g)]
+      .map((match) => match[1]!)
+      .filter((href) => !href.startsWith('#') && !href.startsWith('mailto:'));
     expect(links.length).toBeGreaterThan(3);
     for (const href of links) expect(href).toMatch(/^\/viewpoint\/[a-z0-9]{20}\/\d{4}-\d\d-\d\d\//);
   });
 
   it('shows another day', async () => {
-    expect(await (await view('Ida Marrowby', '/winter-treatment-guide', day(800))).text()).toContain('Write to us to renew');
+    expect(await (await view('Ida Marrowby', '/winter-treatment-guide', day(800))).text()).toContain(
+      'Write to us to renew',
+    );
   });
 
-  it.each(['/viewpoint/visitor', '/viewpoint/visitor/someday/', '/viewpoint/nobody/2026-10-14/', `/viewpoint/${'z'.repeat(20)}/2026-10-14/`])('%s is a 404', async (path) => {
+  it.each([
+    '/viewpoint/visitor',
+    '/viewpoint/visitor/someday/',
+    '/viewpoint/nobody/2026-10-14/',
+    `/viewpoint/${'z'.repeat(20)}/2026-10-14/`,
+  ])('%s is a 404', async (path) => {
     expect((await wilf.raw(path)).status).toBe(404);
   });
 });

@@ -22,7 +22,11 @@ beforeAll(async () => {
   page = createServer(mailPage(letters));
   await new Promise<void>((ready) => page.listen(0, '127.0.0.1', () => ready()));
   address = `http://127.0.0.1:${(page.address() as AddressInfo).port}`;
-  const transport = createTransport({ host: '127.0.0.1', port: (smtp.server.address() as AddressInfo).port, ignoreTLS: true });
+  const transport = createTransport({
+    host: '127.0.0.1',
+    port: (smtp.server.address() as AddressInfo).port,
+    ignoreTLS: true,
+  });
   send = (mail) => transport.sendMail({ from: 'hello@quillmoor.example', ...mail });
 });
 afterAll(async () => {
@@ -33,7 +37,12 @@ afterAll(async () => {
 
 describe('the mail stand-in', () => {
   it('takes what comes by SMTP and shows it, as a page and as JSON', async () => {
-    await send({ to: 'ida.marrowby@mail.example', subject: 'Grüße vom Moor', text: 'See http://here.example/x?a=1&b=2', html: '<p>Hello</p>' });
+    await send({
+      to: 'ida.marrowby@mail.example',
+      subject: 'Grüße vom Moor',
+      text: 'See http://here.example/x?a=1&b=2',
+      html: '<p>Hello</p>',
+    });
     const list = (await (await fetch(`${address}/api?to=ida`)).json()) as { id: string; subject: string }[];
     expect(list[0]).toMatchObject({ subject: 'Grüße vom Moor', to: 'ida.marrowby@mail.example' });
     const html = await (await fetch(`${address}/letter/${list[0]!.id}`)).text();
@@ -51,8 +60,18 @@ describe('the mail stand-in', () => {
   });
 
   it('lets no letter run anything in its page', async () => {
-    await send({ to: '"><script>alert(1)</script>@b.example', subject: '<script>alert(2)</script>', text: '<script>alert(3)</script>', html: '<script>alert(4)</script>' }).catch(() => undefined);
-    await send({ to: 'evil@b.example', subject: '<script>alert(2)</script>', text: '<script>alert(3)</script>', html: '<script>alert(4)</script>' });
+    await send({
+      to: '"><script>alert(1)</script>@b.example',
+      subject: '<script>alert(2)</script>',
+      text: '<script>alert(3)</script>',
+      html: '<script>alert(4)</script>',
+    }).catch(() => undefined);
+    await send({
+      to: 'evil@b.example',
+      subject: '<script>alert(2)</script>',
+      text: '<script>alert(3)</script>',
+      html: '<script>alert(4)</script>',
+    });
     const response = await fetch(`${address}/?to=${encodeURIComponent('"><script>')}`);
     expect(await response.text()).not.toContain('<script>');
     expect(await (await fetch(`${address}/`)).text()).not.toContain('<script>alert');
@@ -61,7 +80,9 @@ describe('the mail stand-in', () => {
   });
 
   it('keeps letters over a restart', () => {
-    expect(new Letters(file).list().map((letter) => letter.subject)).toEqual(letters.list().map((letter) => letter.subject));
+    expect(new Letters(file).list().map((letter) => letter.subject)).toEqual(
+      letters.list().map((letter) => letter.subject),
+    );
   });
 
   it('says so when there is nothing', async () => {

@@ -18,7 +18,9 @@ const page = createServer(mailPage(letters));
 function trouble(port: number) {
   return (error: NodeJS.ErrnoException) => {
     process.stderr.write(
-      error.code === 'EADDRINUSE' ? `Port ${port} is taken; the mail stand-in needs it.\n` : `Mail stand-in: ${error.message}\n`,
+      error.code === 'EADDRINUSE'
+        ? `Port ${port} is taken; the mail stand-in needs it.\n`
+        : `Mail stand-in: ${error.message}\n`,
     );
     process.exit(1);
   };

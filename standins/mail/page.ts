@@ -4,7 +4,14 @@ import type { Letter, Letters } from './letters';
 
 const escape = (text: string) => text.replace(/[&<>"']/g, (c) => `&#${c.charCodeAt(0)};`);
 const when = (at: number) =>
-  new Intl.DateTimeFormat('en-GB', { weekday: 'short', day: 'numeric', month: 'short', hour: '2-digit', minute: '2-digit', second: '2-digit' }).format(at);
+  new Intl.DateTimeFormat('en-GB', {
+    weekday: 'short',
+    day: 'numeric',
+    month: 'short',
+    hour: '2-digit',
+    minute: '2-digit',
+    second: '2-digit',
+  }).format(at);
 
 const style = `
 *{box-sizing:border-box}
@@ -37,7 +44,9 @@ export function mailPage(letters: Letters) {
     if (first === 'api') return send(res, 200, 'application/json', JSON.stringify(letters.list(to)));
     if (first === 'body') {
       const letter = letters.get(second);
-      return letter ? send(res, 200, 'text/html; charset=utf-8', letter.html, framed) : send(res, 404, 'text/plain', 'No such letter.');
+      return letter
+        ? send(res, 200, 'text/html; charset=utf-8', letter.html, framed)
+        : send(res, 404, 'text/plain', 'No such letter.');
     }
     if (first !== '' && first !== 'letter') return send(res, 404, 'text/plain', 'There is no such page.');
     const list = letters.list(to);
@@ -46,7 +55,8 @@ export function mailPage(letters: Letters) {
   };
 }
 
-const framed = "default-src 'none'; style-src 'unsafe-inline'; frame-ancestors 'self'; sandbox allow-popups allow-top-navigation-by-user-activation";
+const framed =
+  "default-src 'none'; style-src 'unsafe-inline'; frame-ancestors 'self'; sandbox allow-popups allow-top-navigation-by-user-activation";
 const own = "default-src 'none'; style-src 'self'; frame-src 'self'; form-action 'self'";
 
 function send(res: ServerResponse, status: number, type: string, body: string, policy = own): void {
@@ -63,7 +73,9 @@ function page(list: Letter[], open: Letter | undefined, to: string): string {
         `<li><a href="/letter/${letter.id}${query}"${letter.id === open?.id ? ' aria-current="true"' : ''}><b>${escape(letter.subject)}</b><span>${escape(letter.to)}, ${when(letter.at)}</span></a></li>`,
     )
     .join('');
-  const empty = to ? `No mail for ${escape(to)} has come.` : 'No mail has come yet. What the product sends appears here.';
+  const empty = to
+    ? `No mail for ${escape(to)} has come.`
+    : 'No mail has come yet. What the product sends appears here.';
   const article = open
     ? `<h2>${escape(open.subject)}</h2><dl><dt>From</dt><dd>${escape(open.from)}</dd><dt>To</dt><dd>${escape(open.to)}</dd><dt>Came</dt><dd>${when(open.at)}</dd></dl>
        ${open.html ? `<iframe src="/body/${open.id}" title="The mail as it shows"></iframe>` : ''}<h2>As plain text</h2><pre tabindex="0">${linked(open.text)}</pre>`

@@ -11,7 +11,17 @@ import { buildServices } from '../../server/compose';
 import { makeLog } from '../../server/platform/log';
 import { Letters } from '../../standins/mail/letters';
 import { smtpServer } from '../../standins/mail/smtp';
-import { Caller, codeIn, configFor, dropDatabase, freePort, freshDatabase, loadQuillmoor, testDatabase, until } from '../support/stack';
+import {
+  Caller,
+  codeIn,
+  configFor,
+  dropDatabase,
+  freePort,
+  freshDatabase,
+  loadQuillmoor,
+  testDatabase,
+  until,
+} from '../support/stack';
 
 const letters = new Letters(null);
 const smtp = smtpServer(letters);
@@ -84,7 +94,8 @@ async function kill(child: ChildProcess): Promise<void> {
   await gone;
 }
 
-const rows = async <T>(sql: string, params: unknown[] = []) => (await db.query<RowDataPacket[]>(sql, params as never))[0] as T[];
+const rows = async <T>(sql: string, params: unknown[] = []) =>
+  (await db.query<RowDataPacket[]>(sql, params as never))[0] as T[];
 
 describe('killed between state and effect', () => {
   it('a sign-up is there after the restart, its mail is sent once, and its code works', async () => {
@@ -96,21 +107,27 @@ describe('killed between state and effect', () => {
     await until('the sender to connect', async () => (held.size > 0 ? true : null));
     await kill(first.child);
     expect(letters.list('perrin@oake.example')).toEqual([]);
-    expect(await rows('SELECT standing FROM member WHERE mail = ?', ['perrin@oake.example'])).toEqual([{ standing: 'applicant' }]);
+    expect(await rows('SELECT standing FROM member WHERE mail = ?', ['perrin@oake.example'])).toEqual([
+      { standing: 'applicant' },
+    ]);
 
     mailOpen = true;
     const second = await startProduct();
     const letter = await until('the mail', async () => letters.list('perrin@oake.example')[0] ?? null);
     const again = who.at(second.address);
     expect((await again.post('/site/joining/code', { code: codeIn(letter) })).status).toBe(200);
-    await until('all jobs done', async () => ((await rows(`SELECT 1 FROM job WHERE run_at <= NOW(3)`)).length === 0 ? true : null));
+    await until('all jobs done', async () =>
+      (await rows(`SELECT 1 FROM job WHERE run_at <= NOW(3)`)).length === 0 ? true : null,
+    );
     expect(letters.list('perrin@oake.example')).toHaveLength(1);
     await kill(second.child);
   });
 
   it('an admission is there with all it grants, and the welcome is sent once', async () => {
     const first = await startProduct();
-    const [application] = await rows<{ id: string; member: string }>(`SELECT a.id, a.member FROM application a JOIN member m ON m.id = a.member WHERE m.name = 'Maud Esterling'`);
+    const [application] = await rows<{ id: string; member: string }>(
+      `SELECT a.id, a.member FROM application a JOIN member m ON m.id = a.member WHERE m.name = 'Maud Esterling'`,
+    );
     mailOpen = false;
     const tamsin = await new Caller(first.address).staffIn('tamsin@quillmoor.example');
     expect((await tamsin.post(`/desk/applications/${application!.id}/approve`)).status).toBe(200);
@@ -120,11 +137,19 @@ describe('killed between state and effect', () => {
     const second = await startProduct();
     const letter = await until('the welcome', async () => letters.list('maud.esterling@mail.example')[0] ?? null);
     expect(letter.subject).toBe('Welcome to Quillmoor, Maud');
-    expect(await rows('SELECT level FROM member_term WHERE member = ?', [application!.member])).toEqual([{ level: 'keeper' }]);
-    expect(await rows('SELECT group_id FROM member_group WHERE member = ?', [application!.member])).toEqual([{ group_id: 'mentors' }]);
-    expect(await rows('SELECT standing FROM member WHERE id = ?', [application!.member])).toEqual([{ standing: 'admitted' }]);
+    expect(await rows('SELECT level FROM member_term WHERE member = ?', [application!.member])).toEqual([
+      { level: 'keeper' },
+    ]);
+    expect(await rows('SELECT group_id FROM member_group WHERE member = ?', [application!.member])).toEqual([
+      { group_id: 'mentors' },
+    ]);
+    expect(await rows('SELECT standing FROM member WHERE id = ?', [application!.member])).toEqual([
+      { standing: 'admitted' },
+    ]);
     expect(await rows(`SELECT 1 FROM job WHERE job_key = ?`, [`application:${application!.id}`])).toEqual([]);
-    await until('all jobs done', async () => ((await rows(`SELECT 1 FROM job WHERE run_at <= NOW(3)`)).length === 0 ? true : null));
+    await until('all jobs done', async () =>
+      (await rows(`SELECT 1 FROM job WHERE run_at <= NOW(3)`)).length === 0 ? true : null,
+    );
     expect(letters.list('maud.esterling@mail.example')).toHaveLength(1);
     await kill(second.child);
   });
@@ -132,11 +157,15 @@ describe('killed between state and effect', () => {
   it('of two processes one sends each mail, and the other goes on when it dies', async () => {
     const [one, other] = [await startProduct(), await startProduct()];
     const addresses = Array.from({ length: 12 }, (_, n) => `swarm.${n}@oake.example`);
-    const sent = await Promise.all(addresses.map((mail, n) => new Caller(n % 2 ? one.address : other.address).join({ mail })));
+    const sent = await Promise.all(
+      addresses.map((mail, n) => new Caller(n % 2 ? one.address : other.address).join({ mail })),
+    );
     expect(sent.map((answer) => answer.status)).toEqual(addresses.map(() => 200));
     await kill(one.child);
     await until('twelve letters', async () => (letters.list('swarm.').length >= 12 ? true : null));
-    await until('all jobs done', async () => ((await rows(`SELECT 1 FROM job WHERE run_at <= NOW(3)`)).length === 0 ? true : null));
+    await until('all jobs done', async () =>
+      (await rows(`SELECT 1 FROM job WHERE run_at <= NOW(3)`)).length === 0 ? true : null,
+    );
     expect(letters.list('swarm.')).toHaveLength(12);
     expect(new Set(letters.list('swarm.').map((letter) => letter.to)).size).toBe(12);
     await kill(other.child);
@@ -144,7 +173,9 @@ describe('killed between state and effect', () => {
 
   it('told to stop, it finishes what is in hand and ends cleanly', async () => {
     const { child, address } = await startProduct();
-    const answers = Promise.all(Array.from({ length: 4 }, () => new Caller(address).signIn('ida.marrowby@mail.example')));
+    const answers = Promise.all(
+      Array.from({ length: 4 }, () => new Caller(address).signIn('ida.marrowby@mail.example')),
+    );
     await new Promise((wait) => setTimeout(wait, 60));
     const ended = new Promise<number | null>((done) => child.once('exit', (code) => done(code)));
     child.kill('SIGTERM');

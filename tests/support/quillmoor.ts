@@ -45,8 +45,15 @@ export function person(about: {
   };
 }
 
-export const keeper = person({ levels: [['keeper', Date.UTC(2026, 2, 2), Date.UTC(2027, 2, 2)]], groups: ['swarm-collectors'] });
-export const mentor = person({ name: 'Gwenna Fairclough', levels: [['friend', Date.UTC(2024, 1, 23), null]], groups: ['mentors'] });
+export const keeper = person({
+  levels: [['keeper', Date.UTC(2026, 2, 2), Date.UTC(2027, 2, 2)]],
+  groups: ['swarm-collectors'],
+});
+export const mentor = person({
+  name: 'Gwenna Fairclough',
+  levels: [['friend', Date.UTC(2024, 1, 23), null]],
+  groups: ['mentors'],
+});
 export const friend = person({ name: 'Rafe Bellington', levels: [['friend', Date.UTC(2024, 1, 23), null]] });
 export const lapsed = person({
   name: 'Tobias Wetherfold',

@@ -37,7 +37,12 @@ export type Stack = {
 export function testDatabase(): { host: string; port: number; user: string; password: string } {
   const port = process.env['ADMISSA_TEST_DB_PORT'];
   if (!port) throw new Error('There is no test database. Run these tests with `npm test`.');
-  return { host: '127.0.0.1', port: Number(port), user: 'admissa', password: process.env['ADMISSA_TEST_DB_PASSWORD'] ?? '' };
+  return {
+    host: '127.0.0.1',
+    port: Number(port),
+    user: 'admissa',
+    password: process.env['ADMISSA_TEST_DB_PASSWORD'] ?? '',
+  };
 }
 
 export async function freshDatabase(): Promise<string> {
@@ -86,7 +91,13 @@ let hashed: Promise<string> | null = null;
 export async function loadQuillmoor(services: Services, members: number): Promise<void> {
   const passwordHash = await (hashed ??= hashPassword(PASSWORD));
   const now = services.clock.now();
-  await load(services.database.pool, generate({ seed: 1911, members, at: now, setup: quillmoor }), quillmoor, passwordHash, () => undefined);
+  await load(
+    services.database.pool,
+    generate({ seed: 1911, members, at: now, setup: quillmoor }),
+    quillmoor,
+    passwordHash,
+    () => undefined,
+  );
   for (const person of staff) await services.staff.add({ ...person, passwordHash });
   await services.setups.replaceDraft(quillmoor.doc);
   await services.setups.publish('Quillmoor as it stands', 'Odile Harrowgate', now);

@@ -14,7 +14,12 @@ import { darkNow } from './preferences';
 import { themes } from './themes';
 
 const nonce = document.querySelector<HTMLMetaElement>('meta[name="style-nonce"]')?.content;
-const vuetify = houseVuetify({ defaultTheme: darkNow() ? 'deskDark' : 'desk', themes, cspNonce: nonce, utilities: false });
+const vuetify = houseVuetify({
+  defaultTheme: darkNow() ? 'deskDark' : 'desk',
+  themes,
+  cspNonce: nonce,
+  utilities: false,
+});
 
 createApp(DeskApp)
   .use(createPinia())

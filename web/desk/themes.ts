@@ -1,7 +1,12 @@
 /** Purpose: the tokens as Vuetify themes: the desk by day, by night, and the mount. */
 import type { ThemeDefinition } from 'vuetify';
 
-const variables = { 'border-color': '#15302D', 'border-opacity': 0.18, 'high-emphasis-opacity': 1, 'medium-emphasis-opacity': 1 };
+const variables = {
+  'border-color': '#15302D',
+  'border-opacity': 0.18,
+  'high-emphasis-opacity': 1,
+  'medium-emphasis-opacity': 1,
+};
 
 const desk: ThemeDefinition = {
   dark: false,

@@ -5,7 +5,9 @@ export type Fetched = SiteView | { elsewhere: string } | { trouble: string };
 
 export async function fetchPlace(path: string): Promise<Fetched> {
   try {
-    const response = await fetch(`/api/site/view?path=${encodeURIComponent(path)}`, { headers: { accept: 'application/json' } });
+    const response = await fetch(`/api/site/view?path=${encodeURIComponent(path)}`, {
+      headers: { accept: 'application/json' },
+    });
     if (response.ok) return (await response.json()) as SiteView | { elsewhere: string };
     const problem = (await response.json()) as { detail?: string; title?: string };
     return { trouble: problem.detail ?? `${problem.title ?? 'That page could not be fetched'}.` };

@@ -208,7 +208,8 @@ export class Foundation1 implements MigrationInterface {
 
   /** A run that broke half-way is resumed: what exists stays. */
   async up(runner: QueryRunner): Promise<void> {
-    for (const sql of [...tables, limits]) await runner.query(sql.replace('CREATE TABLE', 'CREATE TABLE IF NOT EXISTS'));
+    for (const sql of [...tables, limits])
+      await runner.query(sql.replace('CREATE TABLE', 'CREATE TABLE IF NOT EXISTS'));
     await runner.query('INSERT IGNORE INTO site_clock (id, offset_ms) VALUES (1, 0)');
   }
 

@@ -29,7 +29,7 @@ async function move(by: 'hour' | 'day' | 'nextDue'): Promise<void> {
 <template>
   <VMenu @update:model-value="clock.refetch()">
     <template #activator="{ props: button }">
-      <VBtn v-bind="button" class="bar__clock" :disabled="moving">{{ moving ? 'Moving on…' : 'Demo clock' }}<i class="caret" /></VBtn>
+      <VBtn v-bind="button" class="bar__clock" aria-label="Demo clock" aria-haspopup="dialog" :disabled="moving">{{ moving ? 'Moving on…' : 'Demo clock' }}<i class="caret" /></VBtn>
     </template>
     <div class="drop drop--clock">
       <p><b>{{ clock.data.value?.now }}</b><span v-if="clock.data.value?.ahead" class="quiet">{{ clock.data.value.ahead }}</span></p>

@@ -31,7 +31,7 @@ async function signOut(): Promise<void> {
       <ClockControl v-if="me.mayMoveClock" />
       <VMenu>
         <template #activator="{ props: button }">
-          <VBtn v-bind="button" class="bar__me">{{ me.firstName }}<i class="caret" /></VBtn>
+          <VBtn v-bind="button" class="bar__me" :aria-label="me.firstName" aria-haspopup="dialog">{{ me.firstName }}<i class="caret" /></VBtn>
         </template>
         <ul class="drop">
           <li><RouterLink class="drop__item" to="/desk/account">Your account</RouterLink></li>

@@ -7,6 +7,7 @@ import StandingMark from '../../kit/StandingMark.vue';
 import { usePeople } from '../people';
 import { useViewpoint } from './viewpoint.store';
 
+defineProps<{ name: string }>();
 const viewpoint = useViewpoint();
 const open = ref(false);
 const typed = ref('');
@@ -38,7 +39,7 @@ function key(event: KeyboardEvent): void {
 <template>
   <VMenu v-model="open" location="top start" :close-on-content-click="false" theme="desk">
     <template #activator="{ props: button }">
-      <button id="viewpoint-person" v-bind="button" type="button" class="strip__person"><span class="unseen">Look as </span><slot /><i class="caret" /></button>
+      <button id="viewpoint-person" v-bind="button" type="button" class="strip__person" :aria-label="`Look as ${name}`" aria-haspopup="dialog"><slot /><i class="caret" /></button>
     </template>
     <div class="drop drop--people">
       <label class="drop__label" for="viewpoint-search">Look at the site as</label>

@@ -39,7 +39,7 @@ const sentence = computed(() => {
         <svg width="20" height="20" viewBox="0 0 20 20" aria-hidden="true"><path d="M3.5 18V9.5a6.5 6.5 0 0 1 13 0V18M1 18h18" /><circle cx="10" cy="10.4" r="2.3" /></svg>
         <span>Viewpoint</span>
       </h2>
-      <PersonPicker>
+      <PersonPicker :name="`${data?.person.name ?? 'Visitor'}, ${data?.person.note ?? ''}`">
         <StandingMark v-if="data?.person.standing" :standing="data.person.standing" :word="false" />
         <b>{{ data?.person.name ?? 'Visitor' }}</b><span class="strip__quiet">{{ data?.person.note }}</span>
       </PersonPicker>

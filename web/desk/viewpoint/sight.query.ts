@@ -8,7 +8,11 @@ export function useSight() {
   const viewpoint = useViewpoint();
   return useQuery({
     key: () => ['sight', viewpoint.person, viewpoint.day ?? 'today'],
-    query: () => calls.sight({ person: viewpoint.person as 'visitor' | MemberRow['id'], ...(viewpoint.day ? { on: viewpoint.day } : {}) }),
+    query: () =>
+      calls.sight({
+        person: viewpoint.person as 'visitor' | MemberRow['id'],
+        ...(viewpoint.day ? { on: viewpoint.day } : {}),
+      }),
     placeholderData: (before) => before,
   });
 }

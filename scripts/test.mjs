@@ -1,0 +1,111 @@
+/**
+ * `npm test`: types, lint, boundaries, unit, server and fault tests, journeys in Chromium; on a new machine it
+ * sets everything up first.
+ */
+import { spawn } from 'node:child_process';
+import { mkdtempSync, readFileSync, rmSync, chmodSync, existsSync } from 'node:fs';
+import { tmpdir } from 'node:os';
+import { join } from 'node:path';
+import { fileURLToPath } from 'node:url';
+import { build } from './steps/build.mjs';
+import { checkNode, installModules, installPackages } from './steps/machine.mjs';
+import { startMariadb } from './steps/mariadb.mjs';
+import { freePort } from './steps/ports.mjs';
+import { giveUp, say } from './steps/say.mjs';
+
+const root = fileURLToPath(new URL('..', import.meta.url));
+const bin = (name) => join(root, 'node_modules/.bin', name);
+const failures = [];
+
+/** Runs one kind of test; what it prints is shown as it comes. */
+function step(name, command, args, env = {}) {
+  say(name);
+  return new Promise((resolve) => {
+    const child = spawn(command, args, {
+      cwd: root,
+      stdio: ['ignore', 'inherit', 'inherit'],
+      env: { ...process.env, ...env },
+    });
+    child.on('close', (code) => {
+      if (code !== 0) failures.push(name);
+      resolve();
+    });
+  });
+}
+
+/** Adds up what the runners have written down. */
+function tally(folder) {
+  const counts = { passed: 0, failed: 0, skipped: 0 };
+  for (const name of ['core', 'server']) {
+    const file = join(folder, `${name}.json`);
+    if (!existsSync(file)) continue;
+    const found = JSON.parse(readFileSync(file, 'utf8'));
+    counts.passed += found.numPassedTests;
+    counts.failed += found.numFailedTests;
+    counts.skipped += found.numPendingTests;
+  }
+  const file = join(root, 'test-results/journeys.json');
+  if (existsSync(file)) {
+    const { stats } = JSON.parse(readFileSync(file, 'utf8'));
+    counts.passed += stats.expected + stats.flaky;
+    counts.failed += stats.unexpected;
+    counts.skipped += stats.skipped;
+  }
+  return counts;
+}
+
+let database = null;
+const folder = mkdtempSync(join(tmpdir(), 'admissa-test-'));
+chmodSync(folder, 0o755);
+try {
+  checkNode();
+  await installPackages(['mariadb-server', 'chromium']);
+  await installModules(root);
+  rmSync(join(root, 'test-results'), { recursive: true, force: true });
+
+  await Promise.all([
+    step('Types', bin('vue-tsc'), ['--noEmit', '-p', '.']),
+    (async () => {
+      await step('Lint', bin('eslint'), ['.', '--max-warnings', '0']);
+      await step('Layout of the code', bin('prettier'), ['--check', '--log-level', 'warn', '.']);
+      await step('Who may import whom', bin('depcruise'), [
+        '--config',
+        '.dependency-cruiser.cjs',
+        'core',
+        'contract',
+        'server',
+        'web',
+        'standins',
+        'demo',
+      ]);
+    })(),
+  ]);
+  await build(root);
+  const runner = (project) => [
+    'run',
+    '--project',
+    project,
+    '--reporter=dot',
+    '--reporter=json',
+    `--outputFile.json=${join(folder, `${project}.json`)}`,
+  ];
+  await step('The core', bin('vitest'), runner('core'));
+  database = await startMariadb({ folder, port: await freePort(), memory: '512M', quick: true });
+  const env = {
+    ADMISSA_TEST_DB_PORT: String(database.port),
+    ADMISSA_TEST_DB_PASSWORD: database.password,
+    UV_THREADPOOL_SIZE: '4',
+  };
+  await step('Server, stand-ins and faults', bin('vitest'), runner('server'), env);
+  await step('Journeys in Chromium', bin('playwright'), ['test'], env);
+
+  const { passed, failed, skipped } = tally(folder);
+  process.stdout.write(`\n${failures.length ? `Red: ${failures.join(', ')}` : 'Everything is green.'}\n`);
+  process.stdout.write(`${passed} passed, ${failed} failed, ${skipped} skipped\n`);
+  if (failures.length) process.exitCode = 1;
+} catch (error) {
+  giveUp(error);
+} finally {
+  await database?.stop();
+  rmSync(folder, { recursive: true, force: true });
+}

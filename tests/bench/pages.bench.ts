@@ -1,0 +1,114 @@
+/** Pages: a member's, a visitor's, and what rendering costs the server. */
+import { spawn, type ChildProcess } from 'node:child_process';
+import { resolve } from 'node:path';
+import type { Services } from '../../server/api';
+import { visitorFacts } from '../../core/facts';
+import { Site, loadTemplate, placeFor } from '../../server/site';
+import { freePort, until } from '../support/stack';
+import { inTurn, median, report, reportRate, requests } from './measure';
+
+const SECONDS = 5;
+const ROUNDS = 3;
+const MEMBERS = 200;
+
+export async function startProcess(
+  file: string,
+  env: Record<string, string>,
+  path: string,
+): Promise<{ address: string; child: ChildProcess }> {
+  const port = await freePort();
+  const child = spawn(process.execPath, [resolve(file)], {
+    env: {
+      ...process.env,
+      ...env,
+      NODE_ENV: 'production',
+      UV_THREADPOOL_SIZE: '2',
+      ADMISSA_PORT: String(port),
+      BENCH_PORT: String(port),
+      ADMISSA_WORKER: '0',
+    },
+    stdio: ['ignore', 'ignore', 'inherit'],
+  });
+  const address = `http://127.0.0.1:${port}`;
+  await until(`${file} to answer`, async () => ((await fetch(address + path).catch(() => null))?.ok ? true : null));
+  return { address, child };
+}
+
+export async function pages(services: Services, env: Record<string, string>): Promise<void> {
+  const keepers = (await services.database.source.query(
+    `SELECT m.id FROM member m JOIN member_term t ON t.member = m.id AND t.level = 'keeper' AND t.until_at > NOW() WHERE m.standing = 'admitted' LIMIT ?`,
+    [MEMBERS],
+  )) as { id: string }[];
+  const cookies: string[] = [];
+  for (const { id } of keepers) {
+    const { secret } = await services.accounts.openSession(id as never, 'bench', true, null);
+    cookies.push(`admissa_member=${secret}`);
+  }
+  const product = await startProcess('dist/server/main.js', env, '/health/ready');
+  const bare = await startProcess(
+    'dist/bench/bare.js',
+    { ...env, BENCH_IDS: keepers.map((row) => row.id).join(',') },
+    '/ready',
+  );
+  try {
+    const asMembers = cookies.map((cookie) => ({ headers: { cookie } }));
+    await requests(`${product.address}/winter-treatment-guide`, 2, asMembers);
+    await requests(`${bare.address}/two-reads`, 2);
+    const [member, reads] = await inTurn(
+      ROUNDS,
+      () => requests(`${product.address}/winter-treatment-guide`, SECONDS, asMembers),
+      () => requests(`${bare.address}/two-reads`, SECONDS),
+    );
+    reportRate(`a members-only page, ${keepers.length} members in turn, HTML`, 'requests/s', member, reads, 0.7);
+    const [json, readsAgain] = await inTurn(
+      ROUNDS,
+      () => requests(`${product.address}/api/site/view?path=/winter-treatment-guide`, SECONDS, asMembers),
+      () => requests(`${bare.address}/two-reads`, SECONDS),
+    );
+    reportRate('a members-only page, JSON', 'requests/s', json, readsAgain, 0.7);
+    const [visitor, buffer] = await inTurn(
+      ROUNDS,
+      () => requests(`${product.address}/`, SECONDS),
+      () => requests(`${bare.address}/ready`, SECONDS),
+    );
+    reportRate('a visitor’s page', 'requests/s', visitor, buffer, 0.8);
+  } finally {
+    product.child.kill('SIGTERM');
+    bare.child.kill('SIGTERM');
+  }
+  await rendering(services);
+}
+
+/** Processor time of one whole document, resolved and rendered without anything kept ready. */
+async function rendering(services: Services): Promise<void> {
+  const { live, config, clock, sources } = services;
+  const site = new Site({ ...services, template: await loadTemplate(config.dist), address: config.address });
+  for (const [name, path, goal] of [
+    ['rendering a content page', '/', 3],
+    ['rendering the signup form', '/join/quillmoor', 20],
+  ] as const) {
+    const times: number[] = [];
+    for (let n = 0; n < 400; n++) {
+      const began = process.cpuUsage();
+      const place = await placeFor(
+        new URL(path, config.address),
+        { facts: visitorFacts, session: null, now: clock.now() },
+        live.must,
+        sources,
+      );
+      if (place.is === 'view') await site.document(place.view, live.must);
+      const used = process.cpuUsage(began);
+      if (n >= 100) times.push((used.user + used.system) / 1000);
+    }
+    const value = Math.round(median(times) * 100) / 100;
+    report({
+      name,
+      value,
+      unit: 'ms of processor time, median',
+      against: goal,
+      ratio: Math.round((value / goal) * 100) / 100,
+      goal: `< ${goal} ms`,
+      met: value < goal,
+    });
+  }
+}

@@ -1,0 +1,176 @@
+/** A product of its own for each journey: database, mail stand-in, loaded Quillmoor, server; as real processes. */
+import { spawn, type ChildProcess } from 'node:child_process';
+import { resolve } from 'node:path';
+import AxeBuilder from '@axe-core/playwright';
+import { test as base, expect, type Locator, type Page } from '@playwright/test';
+import { createConnection } from 'mysql2/promise';
+import { randomBytes } from 'node:crypto';
+import { createServer, type AddressInfo } from 'node:net';
+
+export type Letter = { subject: string; to: string; text: string; html: string };
+export type Product = {
+  readonly site: string;
+  readonly mailPage: string;
+  letter(to: string, subject: RegExp): Promise<Letter>;
+  letters(to: string): Promise<Letter[]>;
+  /** Another server process on the same database. */
+  second(): Promise<string>;
+};
+
+const PASSWORD = 'quillmoor-demo';
+
+function freePort(): Promise<number> {
+  return new Promise((done, failed) => {
+    const server = createServer();
+    server.once('error', failed);
+    server.listen(0, '127.0.0.1', () => {
+      const { port } = server.address() as AddressInfo;
+      server.close(() => done(port));
+    });
+  });
+}
+
+async function answers(address: string): Promise<void> {
+  await expect
+    .poll(async () => (await fetch(address).catch(() => null))?.status ?? 599, { timeout: 30_000, intervals: [100] })
+    .toBeLessThan(500);
+}
+
+export const test = base.extend<{ product: Product }>({
+  product: async ({ browserName: _ }, use) => {
+    const database = {
+      host: '127.0.0.1',
+      port: Number(process.env['ADMISSA_TEST_DB_PORT']),
+      user: 'admissa',
+      password: process.env['ADMISSA_TEST_DB_PASSWORD'] ?? '',
+    };
+    const name = `admissa_j_${randomBytes(6).toString('hex')}`;
+    const connection = await createConnection(database);
+    await connection.query(`CREATE DATABASE ${name}`);
+    const [mailPort, smtp] = [await freePort(), await freePort()];
+    const mailPage = `http://127.0.0.1:${mailPort}`;
+    const env = (port: number) => ({
+      ...process.env,
+      NODE_ENV: 'production',
+      UV_THREADPOOL_SIZE: '2',
+      ADMISSA_PORT: String(port),
+      ADMISSA_DB_PORT: String(database.port),
+      ADMISSA_DB_PASSWORD: database.password,
+      ADMISSA_DB_NAME: name,
+      ADMISSA_SMTP_PORT: String(smtp),
+      ADMISSA_MAIL_PAGE: mailPage,
+      ADMISSA_DEMO: '1',
+      ADMISSA_LOG: 'error',
+      STANDIN_SMTP_PORT: String(smtp),
+      STANDIN_MAIL_PAGE_PORT: String(mailPort),
+    });
+    const children: ChildProcess[] = [];
+    const run = (file: string, port: number) => {
+      const child = spawn(process.execPath, [resolve('dist/server', file)], {
+        env: env(port),
+        stdio: ['ignore', 'ignore', 'inherit'],
+      });
+      children.push(child);
+      return child;
+    };
+    const serve = async () => {
+      const port = await freePort();
+      run('main.js', port);
+      await answers(`http://127.0.0.1:${port}/health/ready`);
+      return `http://127.0.0.1:${port}`;
+    };
+    run('mail.js', 0);
+    const loaded = await new Promise<number | null>((done) => run('seed.js', 4400).once('exit', (code) => done(code)));
+    expect(loaded, 'Quillmoor is loaded').toBe(0);
+    const site = await serve();
+    const letters = async (to: string) =>
+      (await (await fetch(`${mailPage}/api?to=${encodeURIComponent(to)}`)).json()) as Letter[];
+    await use({
+      site,
+      mailPage,
+      letters,
+      letter: async (to, subject) => {
+        let found: Letter | undefined;
+        await expect
+          .poll(async () => (found = (await letters(to)).find((letter) => subject.test(letter.subject))), {
+            message: `a letter “${subject}” to ${to}`,
+          })
+          .toBeTruthy();
+        return found!;
+      },
+      second: serve,
+    });
+    for (const child of children) child.kill('SIGKILL');
+    await connection.query(`DROP DATABASE ${name}`);
+    await connection.end();
+  },
+});
+
+export { expect };
+
+export const codeIn = (letter: Letter): string => /^ {4}([0-9A-Z]{3}-[0-9A-Z]{3})$/m.exec(letter.text)![1]!;
+export const linkIn = (letter: Letter): string => /https?:\/\/\S+/.exec(letter.text)![0];
+
+/** Fails on anything the browser complains of: errors in scripts, hydration, the content policy. */
+export function watch(page: Page): string[] {
+  const complaints: string[] = [];
+  page.on('pageerror', (error) => complaints.push(error.message));
+  page.on('console', (message) => {
+    const own = !/status of (4\d\d|503)/.test(message.text());
+    if (own && (message.type() === 'error' || message.type() === 'warning')) complaints.push(message.text());
+  });
+  return complaints;
+}
+
+/** No serious or critical finding of axe, WCAG 2.2 AA. */
+export async function accessible(page: Page, what: string): Promise<void> {
+  const { violations } = await new AxeBuilder({ page })
+    .withTags(['wcag2a', 'wcag2aa', 'wcag21a', 'wcag21aa', 'wcag22aa'])
+    .analyze();
+  const bad = violations.filter((item) => item.impact === 'serious' || item.impact === 'critical');
+  expect(
+    bad.map((item) => `${item.id}: ${item.nodes.map((node) => node.html.slice(0, 160)).join(' | ')}`),
+    what,
+  ).toEqual([]);
+}
+
+/** Waits until the form's inputs have been fetched. */
+export async function inputsReady(page: Page): Promise<void> {
+  await expect(page.locator('.waiting, .code--waiting')).toHaveCount(0);
+}
+
+export async function signIn(page: Page, product: Product, mail: string, password = PASSWORD): Promise<void> {
+  await page.goto(`${product.site}/sign-in`);
+  await inputsReady(page);
+  await page.getByLabel('Mail address').fill(mail);
+  await page.getByLabel('Password', { exact: true }).fill(password);
+  await page.getByRole('button', { name: 'Sign in', exact: true }).click();
+  await expect(page.getByRole('button', { name: 'Sign out' })).toBeVisible();
+}
+
+export async function staffIn(page: Page, product: Product, first: string): Promise<void> {
+  await page.goto(`${product.site}/desk`);
+  await page.getByLabel('Mail address').fill(`${first}@quillmoor.example`);
+  await page.getByLabel('Password', { exact: true }).fill(PASSWORD);
+  await page.getByRole('button', { name: 'Sign in' }).click();
+  await expect(page.getByRole('heading', { name: 'Applications to review' })).toBeVisible();
+}
+
+/** Chooses from a select as a keyboard user does. */
+export async function choose(select: Locator, option: string | RegExp): Promise<void> {
+  await select.press('ArrowDown');
+  await select.page().getByRole('option', { name: option }).click();
+}
+
+export async function fillRight(page: Page, mail: string): Promise<void> {
+  await inputsReady(page);
+  await page.getByLabel('Full name').fill('Perrin Oake');
+  await page.getByLabel('Email').fill(mail);
+  await page.getByLabel('Choose a password').fill('moss lantern heather');
+  await page.getByLabel('Apiary postcode').fill('qm4 7tb');
+  await page.getByLabel('How many colonies do you keep?').fill('3');
+  await page.getByLabel('Years keeping bees').fill('4');
+  await choose(page.getByRole('combobox', { name: 'How did you hear of us?' }), 'Stall at Quillmoor market');
+  await page.getByLabel('I agree to the rules of the association').check();
+  await page.getByLabel('Apiary news').check();
+}
