@@ -1,8 +1,9 @@
+import type * as Argon2 from '@node-rs/argon2';
 import { beforeEach, describe, expect, it, vi } from 'vitest';
 
 const calls = vi.hoisted(() => ({ verify: 0 }));
 vi.mock('@node-rs/argon2', async (original) => {
-  const real = await original<typeof import('@node-rs/argon2')>();
+  const real = await original<typeof Argon2>();
   return { ...real, verify: (...args: Parameters<typeof real.verify>) => (calls.verify++, real.verify(...args)) };
 });
 const { hashPassword, verifyPassword, weakness } = await import('./passwords');

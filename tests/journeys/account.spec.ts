@@ -59,6 +59,7 @@ test('a forgotten password is replaced by a link', async ({ page, product }) => 
   await page.goto(linkIn(await product.letter(IDA, /Choose a new password/)));
   await expect(page.getByText('This link has been used or is too old.')).toBeVisible();
   await page.getByRole('button', { name: 'Sign out' }).click();
+  await expect(page.getByRole('link', { name: 'Already a member? Sign in' })).toBeVisible();
   await signIn(page, product, IDA, 'ivy bramble sunrise');
 });
 

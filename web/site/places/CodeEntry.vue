@@ -33,6 +33,14 @@ async function enter(): Promise<void> {
     await calls.enterCode({ code: code.value });
   });
   await go('/joining', through ? 'Thank you, your address is confirmed.' : null);
+  if (!through) beginAgain();
+}
+
+/** What was typed stays; typing goes over it from the first cell. */
+function beginAgain(): void {
+  const cells = document.querySelector<HTMLInputElement>('.code .v-otp-input__input');
+  cells?.focus();
+  cells?.setSelectionRange(0, 1);
 }
 
 async function resend(): Promise<void> {
