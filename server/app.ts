@@ -26,7 +26,10 @@ export async function makeApp(services: Services, log: Log): Promise<Express> {
   app.disable('etag');
   app.set('query parser', 'simple');
   if (config.proxy) app.set('trust proxy', 1);
-  app.use(secure(config.secure), logged(log));
+  const headers = securityHeaders(config.secure);
+  // Before everything else: a visitor's page is a buffer that is ready, and most requests are for one.
+  app.use(site.visitors(headers));
+  app.use(secure(headers), logged(log));
 
   app.get('/health/live', (_req, res) => void res.json({ live: true }));
   app.get('/health/ready', ready(services));
@@ -48,8 +51,8 @@ export async function makeApp(services: Services, log: Log): Promise<Express> {
 }
 
 /** Headers every answer carries. The desk and the viewpoint replace the content policy by their own. */
-function secure(https: boolean) {
-  const headers = Object.entries({
+function securityHeaders(https: boolean): readonly [string, string][] {
+  return Object.entries({
     'Content-Security-Policy':
       "default-src 'none'; script-src 'self'; style-src 'self'; font-src 'self'; img-src 'self' data:; connect-src 'self'; form-action 'self'; base-uri 'none'; frame-ancestors 'self'",
     'X-Content-Type-Options': 'nosniff',
@@ -59,22 +62,25 @@ function secure(https: boolean) {
     'Permissions-Policy': 'camera=(), microphone=(), geolocation=()',
     ...(https ? { 'Strict-Transport-Security': 'max-age=31536000; includeSubDomains' } : {}),
   });
+}
+
+function secure(headers: readonly [string, string][]) {
   return (_req: Request, res: Response, next: () => void): void => {
     for (const [name, value] of headers) res.setHeader(name, value);
     next();
   };
 }
 
-/** One line a request. Addresses that carry a secret are cut before it. */
+/** One line a request, when that much is asked for. Addresses that carry a secret are cut before it. */
 function logged(log: Log) {
+  if (!log.isLevelEnabled('debug')) return (_req: Request, _res: Response, next: () => void): void => next();
   return (req: Request, res: Response, next: () => void): void => {
     const began = performance.now();
     res.once('finish', () => {
       const path = req.originalUrl.split('?')[0]!.replace(/^\/(confirm|reset)\/.+/, '/$1/…');
       const ms = Math.round((performance.now() - began) * 10) / 10;
       const line = { method: req.method, path, status: res.statusCode, ms };
-      if (res.statusCode >= 500) log.error(line, 'http');
-      else log.debug(line, 'http');
+      log.debug(line, 'http');
     });
     next();
   };

@@ -44,7 +44,7 @@ export async function buildServices(config: Config, log: Log): Promise<{ service
   const outbox = new Outbox(jobs, mail, random);
   const sessions = new Sessions(database.pool, random);
   const { address } = config;
-  const accounts = new Accounts(db, live, sessions, outbox, jobs, clock, random, address);
+  const accounts = new Accounts(db, database.pool, live, sessions, outbox, jobs, clock, random, address);
   const joining = new Joining(db, live, sessions, clock, { outbox, jobs, random, address });
   const directory = new Directory(db);
   const services: Services = {
@@ -52,7 +52,7 @@ export async function buildServices(config: Config, log: Log): Promise<{ service
     database,
     clock,
     jobs,
-    limits: new Limits(database.pool, config.db.name, config.limitFactor),
+    limits: new Limits(database.pool, config.limitFactor),
     setups,
     live,
     sessions,
@@ -94,7 +94,7 @@ export async function start(config: Config, log: Log): Promise<Running> {
   const sweep = setInterval(() => {
     services.sessions
       .sweep(services.clock.now())
-      .catch((error: unknown) => log.warn({ err: error }, 'sessions: not swept'));
+      .catch((error: unknown) => log.warn({ err: error }, 'sessions and limits: not swept'));
   }, SWEEP_EVERY);
   log.info({ port: config.port, worker: config.worker }, 'ready');
   return {

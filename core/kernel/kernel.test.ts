@@ -1,8 +1,7 @@
 import fc from 'fast-check';
 import { describe, expect, it } from 'vitest';
 import { addSpan, daysBetween, spanInDays, startOfDay } from './calendar';
-import type {
-  Span} from './index';
+import type { Span } from './index';
 import {
   chipsIn,
   countBegins,

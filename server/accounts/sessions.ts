@@ -11,6 +11,8 @@ import { digest, type Randomness } from '../platform/ids';
 import { SessionRow } from './account.entities';
 
 export type SessionKind = 'member' | 'staff';
+export type Opening = { kind: SessionKind; subject: string; device: string; remember: boolean };
+export type Opened = { readonly secret: string; readonly maxAge: number | null };
 export type MemberViewer = { readonly session: SessionId; readonly facts: Facts };
 export type StaffViewer = {
   readonly session: SessionId;
@@ -40,25 +42,40 @@ export class Sessions {
     private readonly random: Randomness,
   ) {}
 
-  /** Opens a session. @returns the secret for the cookie and how long it lasts in milliseconds (null: with the browser) */
-  async open(
-    manager: EntityManager,
-    who: { kind: SessionKind; subject: string; device: string; remember: boolean },
-    now: Instant,
-  ): Promise<{ secret: string; maxAge: number | null }> {
+  /** Opens a session within a transaction. @returns the secret for the cookie and how long it lasts in milliseconds (null: with the browser) */
+  async open(manager: EntityManager, who: Opening, now: Instant): Promise<Opened> {
+    const { opened, row } = this.make(who, now);
+    await manager.getRepository(SessionRow).insert(row);
+    return opened;
+  }
+
+  /** Signs in: opens a session and ends the browser's old one. Each is one statement; nothing else changes with them. */
+  async signIn(who: Opening, now: Instant, old: string | null): Promise<Opened> {
+    const { opened, row } = this.make(who, now);
+    const at = new Date(now);
+    await this.pool.execute(
+      `INSERT INTO session (token_hash, id, kind, subject, created_at, seen_at, expires_at, device) VALUES (?, ?, ?, ?, ?, ?, ?, ?)`,
+      [row.tokenHash, row.id, row.kind, row.subject, at, at, new Date(row.expiresAt), row.device],
+    );
+    if (old) await this.pool.execute('DELETE FROM session WHERE token_hash = ?', [digest(old)]);
+    return opened;
+  }
+
+  private make(who: Opening, now: Instant): { opened: Opened; row: SessionRow } {
     const secret = this.random.secret();
     const span = who.kind === 'staff' ? lasts.staff : who.remember ? lasts.remembered : lasts.short;
-    await manager.getRepository(SessionRow).insert({
+    const { kind, subject, device } = who;
+    const row = {
       tokenHash: digest(secret),
       id: this.random.id<string>(),
-      kind: who.kind,
-      subject: who.subject,
+      kind,
+      subject,
       createdAt: now,
       seenAt: now,
       expiresAt: now + span,
-      device: who.device,
-    });
-    return { secret, maxAge: who.remember ? lasts.remembered : null };
+      device,
+    };
+    return { opened: { secret, maxAge: who.remember ? lasts.remembered : null }, row };
   }
 
   /** The member behind a cookie's secret: session and facts in one indexed read. */

@@ -41,11 +41,8 @@ export class Staff {
     const row = await this.db.getRepository(StaffRow).findOneBy({ mailKey: mailKey(mail) });
     const right = await verifyPassword(row?.passwordHash ?? null, password);
     if (!right || !row) return null;
-    return transact(this.db, async (manager) => {
-      if (old) await this.sessions.endBySecret(manager, old);
-      const who = { kind: 'staff', subject: row.id, device, remember: false } as const;
-      return this.sessions.open(manager, who, this.clock.now());
-    });
+    const who = { kind: 'staff', subject: row.id, device, remember: false } as const;
+    return this.sessions.signIn(who, this.clock.now(), old);
   }
 
   async change(id: string, session: string, current: string, password: string): Promise<Result<true, PasswordRefusal>> {

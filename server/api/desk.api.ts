@@ -38,7 +38,7 @@ export const deskApi = {
 
   firstRun: api.desk.firstRun.handler(async ({ input, context }) => {
     const { services } = context;
-    await services.limits.count('signInByCaller', callerOf(context));
+    await services.limits.count(['signInByCaller', callerOf(context)]);
     if (await services.staff.anybody())
       throw problem('already-done', { detail: 'This site has an owner already. Sign in instead.' });
     const mail = readMail(input.mail);
@@ -90,7 +90,7 @@ export const deskApi = {
   changePassword: api.desk.changePassword.handler(async ({ input, context }) => {
     const { services } = context;
     const staff = staffOf(context);
-    await services.limits.count('signInByAddress', `change:${staff.id}`);
+    await services.limits.count(['signInByAddress', `change:${staff.id}`]);
     const changed = await services.staff.change(staff.id, staff.session, input.current, input.password);
     if (!changed.ok) throw passwordProblem(changed.refusal);
     await audit(context, 'password.changed', staff.id);
@@ -204,8 +204,7 @@ export const deskApi = {
 
 async function signStaffIn(context: CallContext, mail: string, password: string) {
   const { services } = context;
-  await services.limits.count('signInByCaller', callerOf(context));
-  await services.limits.count('signInByAddress', `staff:${mailKey(mail)}`);
+  await services.limits.count(['signInByCaller', callerOf(context)], ['signInByAddress', `staff:${mailKey(mail)}`]);
   const device = deviceOf(context.req.headers['user-agent'] ?? '');
   const old = cookieOf(context.req.headers.cookie, 'admissa_staff');
   const opened = await services.staff.signIn(mail, password, device, old);

@@ -106,7 +106,7 @@ export const siteApi = {
 
   join: api.site.join.handler(async ({ input, context }) => {
     const { services } = context;
-    await services.limits.count('signUpByCaller', callerOf(context));
+    await services.limits.count(['signUpByCaller', callerOf(context)]);
     const live = services.live.current;
     const form = live?.setup.formByAddress.get(input.form);
     if (!form) throw problem('not-found', { detail: 'There is no such form.' });
@@ -126,7 +126,7 @@ export const siteApi = {
   enterCode: api.site.enterCode.handler(async ({ input, context }) => {
     const { services } = context;
     const application = await ownApplication(context);
-    await services.limits.count('codeByCaller', callerOf(context));
+    await services.limits.count(['codeByCaller', callerOf(context)]);
     const moved = await services.joining.enterCode(application.id, input.code);
     if (!moved.ok) throw joiningProblem(moved.refusal, services);
     return { next: '/joining' };
@@ -156,7 +156,7 @@ export const siteApi = {
 
   confirm: api.site.confirm.handler(async ({ input, context }) => {
     const { services } = context;
-    await services.limits.count('codeByCaller', callerOf(context));
+    await services.limits.count(['codeByCaller', callerOf(context)]);
     const found = await services.joining.byLink(input.token);
     if (!found) throw problem('token-used', { detail: 'This link no longer works. Sign in to ask for a new code.' });
     const moved = await services.joining.act(found.stored.application.id, { it: 'linkOpened', serial: found.serial });
@@ -167,19 +167,19 @@ export const siteApi = {
 
   signIn: api.site.signIn.handler(async ({ input, context }) => {
     const { services } = context;
-    await services.limits.count('signInByCaller', callerOf(context));
-    await services.limits.count('signInByAddress', mailKey(input.mail));
-    const hit = await services.accounts.check(input.mail, input.password);
-    if (!hit)
+    await services.limits.count(['signInByCaller', callerOf(context)], ['signInByAddress', mailKey(input.mail)]);
+    const facts = await services.accounts.check(input.mail, input.password);
+    if (!facts?.member)
       throw problem('wrong-sign-in', {
         detail: 'That address and password do not go together. Try again, or choose a new password.',
       });
     await services.limits.clear('signInByAddress', mailKey(input.mail));
-    const opened = await services.accounts.openSession(hit.id, device(context), input.remember, ownSecret(context));
-    keepSignedIn(context, opened);
+    keepSignedIn(
+      context,
+      await services.accounts.openSession(facts.member, device(context), input.remember, ownSecret(context)),
+    );
     const wanted = safeNext(input.next);
-    const facts = await factsOf(services.database.source.manager, hit.id);
-    return { next: wanted === '/' && facts ? startOf(facts) : wanted };
+    return { next: wanted === '/' ? startOf(facts) : wanted };
   }),
 
   signOut: api.site.signOut.handler(async ({ context }) => {
@@ -193,15 +193,14 @@ export const siteApi = {
     const { services } = context;
     const mail = readMail(input.mail);
     if (!mail.ok) throw problem('form-faults', { faults: [{ at: 'mail', label: 'Mail address', says: mail.refusal }] });
-    await services.limits.count('forgottenByCaller', callerOf(context));
-    await services.limits.count('forgottenByAddress', mailKey(mail.value));
+    await services.limits.count(['forgottenByCaller', callerOf(context)], ['forgottenByAddress', mailKey(mail.value)]);
     await services.accounts.askReset(mail.value);
     return done;
   }),
 
   reset: api.site.reset.handler(async ({ input, context }) => {
     const { services } = context;
-    await services.limits.count('codeByCaller', callerOf(context));
+    await services.limits.count(['codeByCaller', callerOf(context)]);
     const reset = await services.accounts.reset(input.token, input.password);
     if (!reset.ok) throw passwordProblem(reset.refusal);
     keepSignedIn(context, await services.accounts.openSession(reset.value, device(context), false, ownSecret(context)));
@@ -212,7 +211,7 @@ export const siteApi = {
   changePassword: api.site.changePassword.handler(async ({ input, context }) => {
     const { services } = context;
     const { facts, session } = memberOf(context);
-    await services.limits.count('signInByAddress', `change:${facts.member}`);
+    await services.limits.count(['signInByAddress', `change:${facts.member}`]);
     const changed = await services.accounts.change(facts.member as MemberId, session, input.current, input.password);
     if (!changed.ok) throw passwordProblem(changed.refusal);
     return done;

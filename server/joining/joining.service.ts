@@ -9,7 +9,7 @@ import { ok, refuse, type ApplicationId, type Instant, type MemberId, type Resul
 import type { SignupForm } from '../../core/setup';
 import { OneTimeRow } from '../accounts/account.entities';
 import { hashPassword, weakness } from '../accounts/passwords';
-import type { Sessions } from '../accounts/sessions';
+import type { Opened, Sessions } from '../accounts/sessions';
 import { MemberEntity } from '../members/member.entities';
 import { createMember, noteOnTimeline, setProfile } from '../members/member.store';
 import type { SiteClock } from '../platform/clock';
@@ -24,8 +24,6 @@ import {
   type Stored,
 } from './application.store';
 import { carryOut, codeDigest, type EffectPorts } from './effects';
-
-export type Opened = { readonly secret: string; readonly maxAge: number | null };
 
 export class Joining {
   constructor(

@@ -6,8 +6,9 @@
  */
 import type { SiteView } from '../../contract';
 import type { Predicate, Prepared } from '../../core/doors';
-import type { ChipName, WordSource } from '../../core/kernel';
-import { chipsOfPage, menuItemShows, resolvePage } from '../../core/pages';
+import { visitorFacts } from '../../core/facts';
+import { MINUTE, type ChipName, type Instant, type WordSource } from '../../core/kernel';
+import { chipsOfPage, menuItemShows, resolvePage, wordsFor } from '../../core/pages';
 import type { PageItem } from '../../core/setup';
 import type { Live } from '../setup';
 import { shellFor } from './place';
@@ -26,6 +27,7 @@ const shellChips: readonly ChipName[] = ['fullName', 'level'];
 /** Plans of one revision; a new revision starts with none. */
 export class Plans {
   private readonly plans = new Map<string, Plan>();
+  private words: { minute: number; source: WordSource } | null = null;
   private readonly watches = new WeakMap<PageItem, Watch>();
 
   constructor(
@@ -47,6 +49,24 @@ export class Plans {
     const plan = this.plans.get(key) ?? (await this.make(key, page, person, words));
     if (plan === null) return null;
     return plan.ready ?? fill(plan.pieces, words);
+  }
+
+  /** The document of a page for somebody who is not signed in, or null where it leads elsewhere. */
+  async visitor(page: PageItem, now: Instant): Promise<Buffer | null> {
+    const person = this.live.doors.prepare(visitorFacts, now);
+    const ready = await this.page(page, person, this.visitorWords(now));
+    return Buffer.isBuffer(ready) ? ready : null;
+  }
+
+  /** A visitor's words change only with the part of the day; they are made anew each minute. */
+  private visitorWords(now: Instant): WordSource {
+    const minute = Math.floor(now / MINUTE);
+    if (this.words?.minute !== minute) {
+      const source = wordsFor(visitorFacts, now, this.live.setup);
+      const greeting = source('greeting');
+      this.words = { minute, source: (chip) => (chip === 'greeting' ? greeting : source(chip)) };
+    }
+    return this.words.source;
   }
 
   private watchOf(page: PageItem): Watch {

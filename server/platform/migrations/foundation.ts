@@ -194,7 +194,7 @@ const tables = [
   ) ENGINE=InnoDB`,
 ];
 
-/** The table of the limiter: its layout is the library's own. */
+/** Tries counted by key, until when (milliseconds of real time). */
 const limits = `CREATE TABLE rate_limit (
   \`key\` varchar(255) CHARACTER SET ascii COLLATE ascii_bin NOT NULL,
   points int NOT NULL DEFAULT 0,

@@ -6,6 +6,16 @@ import { CODE_LENGTH, readCode } from '../../../core/joining/codes';
 defineProps<{ id: string; bad?: boolean; described?: boolean; disabled?: boolean }>();
 const model = defineModel<string>({ required: true });
 
+/** Capitals at once, where they are typed: changed later, the cursor would jump behind the last cell. */
+function capitals(event: Event): void {
+  const input = event.target as HTMLInputElement;
+  const typed = input.value.toUpperCase();
+  if (typed === input.value) return;
+  const { selectionStart, selectionEnd } = input;
+  input.value = typed;
+  input.setSelectionRange(selectionStart, selectionEnd);
+}
+
 function paste(event: ClipboardEvent): void {
   event.preventDefault();
   event.stopPropagation();
@@ -14,7 +24,7 @@ function paste(event: ClipboardEvent): void {
 </script>
 
 <template>
-  <div class="code" @paste.capture="paste">
+  <div class="code" @paste.capture="paste" @input.capture="capitals">
     <VOtpInput
       :id="id"
       :model-value="model"

@@ -32,15 +32,14 @@ async function enter(): Promise<void> {
     const { calls } = await import('../calls');
     await calls.enterCode({ code: code.value });
   });
-  await go('/joining', through ? 'Thank you, your address is confirmed.' : null);
   if (!through) beginAgain();
+  await go('/joining', through ? 'Thank you, your address is confirmed.' : null);
 }
 
-/** What was typed stays; typing goes over it from the first cell. */
+/** A wrong code is no use any more: empty cells, ready to be typed into. */
 function beginAgain(): void {
-  const cells = document.querySelector<HTMLInputElement>('.code .v-otp-input__input');
-  cells?.focus();
-  cells?.setSelectionRange(0, 1);
+  code.value = '';
+  document.querySelector<HTMLInputElement>('.code .v-otp-input__input')?.focus();
 }
 
 async function resend(): Promise<void> {
