@@ -40,6 +40,7 @@ export async function makeApp(services: Services, log: Log): Promise<Express> {
   app.use('/assets/desk', express.static(join(config.dist, 'desk'), files));
 
   app.get('/api/openapi.json', (_req, res) => void res.type('json').send(described));
+  app.get('/api/site/view', site.json);
   app.use('/api', sameSite(config.address), express.json({ limit: '256kb' }), apiHandler(services, log));
 
   app.get(/^\/viewpoint\//, viewpointRoute({ live, sessions, clock, sight, site, sources, address: config.address }));

@@ -15,6 +15,7 @@ type Claimed = { id: string; kind: string; payload: string; attempts: number; ru
 
 const HANDS = 3;
 const PAUSE = 400;
+const LONG_PAUSE = 10_000;
 const MOST_ATTEMPTS = 12;
 
 export class Jobs {
@@ -48,7 +49,7 @@ export class Jobs {
 
   start(): void {
     this.running = true;
-    this.loops = Array.from({ length: HANDS }, () => this.loop());
+    this.loops = Array.from({ length: HANDS }, (_, hand) => this.loop(hand === 0 ? PAUSE : LONG_PAUSE));
   }
 
   /** Lets the job in hand finish, then ends. */
@@ -63,24 +64,26 @@ export class Jobs {
     for (const wake of this.waiting) wake();
   }
 
-  private async loop(): Promise<void> {
+  /** One hand looks often; the others sleep until there is more work than one can do. */
+  private async loop(pause: number): Promise<void> {
     while (this.running) {
       const worked = await this.once().catch((error: unknown) => {
         this.log.warn({ err: error }, 'jobs: the database did not answer');
         return false;
       });
-      if (!worked && this.running) await this.pause();
+      if (worked) this.nudge();
+      else if (this.running) await this.pause(pause);
     }
   }
 
-  private pause(): Promise<void> {
+  private pause(pause: number): Promise<void> {
     return new Promise((resolve) => {
       const wake = () => {
         clearTimeout(timer);
         this.waiting.delete(wake);
         resolve();
       };
-      const timer = setTimeout(wake, PAUSE);
+      const timer = setTimeout(wake, pause);
       this.waiting.add(wake);
     });
   }

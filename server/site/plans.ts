@@ -14,7 +14,12 @@ import type { Live } from '../setup';
 import { shellFor } from './place';
 
 type Piece = string | { readonly chip: ChipName; readonly json: boolean };
-type Plan = { readonly pieces: readonly Piece[]; readonly ready: Buffer | null };
+type Plan = {
+  readonly pieces: readonly Piece[];
+  /** The state alone, as JSON. */
+  readonly state: readonly Piece[];
+  readonly ready: Buffer | null;
+};
 type Watch = { readonly open: Predicate; readonly doors: readonly Predicate[]; readonly chips: readonly ChipName[] };
 export type Compose = (view: SiteView, page: PageItem) => Promise<string>;
 
@@ -40,15 +45,25 @@ export class Plans {
    * and what is said then depends on more of the person).
    */
   async page(page: PageItem, person: Prepared, words: WordSource): Promise<Buffer | string | null> {
+    const plan = await this.plan(page, person, words);
+    if (plan === null) return null;
+    return plan.ready ?? fill(plan.pieces, words);
+  }
+
+  /** The view of an open page as JSON, the same that is inlined in its document; null as for `page`. */
+  async state(page: PageItem, person: Prepared, words: WordSource): Promise<string | null> {
+    const plan = await this.plan(page, person, words);
+    return plan === null ? null : fill(plan.state, words);
+  }
+
+  private async plan(page: PageItem, person: Prepared, words: WordSource): Promise<Plan | null> {
     const watch = this.watchOf(page);
     const visitor = person.facts.member === null;
     if (!watch.open(person) && !visitor) return null;
     let key = `${page.id}|${person.facts.standing ?? ''}|${visitor ? (words('greeting') ?? '') : ''}|`;
     for (const door of watch.doors) key += door(person) ? '1' : '0';
     if (!visitor) for (const chip of watch.chips) key += words(chip) === null ? '-' : '+';
-    const plan = this.plans.get(key) ?? (await this.make(key, page, person, words));
-    if (plan === null) return null;
-    return plan.ready ?? fill(plan.pieces, words);
+    return this.plans.get(key) ?? this.make(key, page, person, words);
   }
 
   /** The document of a page for somebody who is not signed in, or null where it leads elsewhere. */
@@ -96,21 +111,24 @@ export class Plans {
       path: page.id === this.live.setup.doc.site.home ? '/' : `/${page.address}`,
     };
     const html = await this.compose(view, page);
-    const plan: Plan = visitor ? { pieces: [], ready: Buffer.from(html) } : { pieces: cut(html), ready: null };
+    const from = html.indexOf(STATE) + STATE.length;
+    const state = cut(html.slice(from, html.indexOf('</script>', from)), 0);
+    const plan: Plan = visitor
+      ? { pieces: [], state, ready: Buffer.from(html) }
+      : { pieces: cut(html, html.indexOf(STATE)), state, ready: null };
     if (this.plans.size >= MOST) this.plans.delete(this.plans.keys().next().value!);
     this.plans.set(key, plan);
     return plan;
   }
 }
 
-/** Cuts a rendered document at its marks. After the state begins, words are JSON; before it, HTML. */
-function cut(html: string): Piece[] {
-  const state = html.indexOf(STATE);
+/** Cuts a rendered document at its marks. From `state` on, words are JSON; before it, HTML. */
+function cut(html: string, state: number): Piece[] {
   const pieces: Piece[] = [];
   let at = 0;
   for (const match of html.matchAll(/\uE000([^\uE001]+)\uE001/g)) {
     pieces.push(html.slice(at, match.index));
-    pieces.push({ chip: match[1] as ChipName, json: match.index > state });
+    pieces.push({ chip: match[1] as ChipName, json: match.index >= state });
     at = match.index + match[0].length;
   }
   pieces.push(html.slice(at));

@@ -78,6 +78,23 @@ export class Site {
     return this.plansOf(live).page(page, live.doors.prepare(facts, now), wordsFor(facts, now, live.setup));
   }
 
+  /** Answers the API's question for a page from what is kept ready; lets everything else pass to the API. */
+  readonly json = async (req: Request, res: Response, next: (error?: unknown) => void): Promise<void> => {
+    const live = this.ports.live.current;
+    const path = typeof req.query['path'] === 'string' ? req.query['path'] : '';
+    const page = live ? pageAt(path, live.setup) : null;
+    if (!live || !page) return next();
+    const now = this.ports.clock.now();
+    const secret = cookieOf(req.headers.cookie, 'admissa_member');
+    const facts = (secret === null ? null : await this.ports.sessions.member(secret, now))?.facts ?? visitorFacts;
+    const words = wordsFor(facts, now, live.setup);
+    const state = await this.plansOf(live).state(page, live.doors.prepare(facts, now), words);
+    if (state === null) return next();
+    res.setHeader('Content-Type', 'application/json');
+    res.setHeader('Cache-Control', 'no-store');
+    res.end(state);
+  };
+
   /** Resolves and renders in full. */
   private async show(req: Request, res: Response, live: Live, looker: Looker): Promise<void> {
     const place = await placeFor(new URL(req.originalUrl, this.ports.address), looker, live, this.ports.sources);
