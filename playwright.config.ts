@@ -6,8 +6,8 @@ export default defineConfig({
   outputDir: 'test-results',
   fullyParallel: true,
   workers: 2,
-  timeout: 90_000,
-  expect: { timeout: 10_000 },
+  timeout: 240_000,
+  expect: { timeout: 20_000 },
   reporter: [['list'], ['json', { outputFile: 'test-results/journeys.json' }]],
   use: {
     viewport: { width: 1280, height: 800 },

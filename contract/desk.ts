@@ -135,6 +135,8 @@ export const ClockView = z.object({
   now: text,
   ahead: text.nullable(),
   nextDue: z.object({ at: text, says: text }).nullable(),
+  /** Where the mail stand-in shows what came; null where mail really leaves. */
+  mailPage: text.nullable(),
 });
 export type ClockView = z.infer<typeof ClockView>;
 

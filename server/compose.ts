@@ -61,7 +61,7 @@ export async function buildServices(config: Config, log: Log): Promise<{ service
     joining,
     directory,
     today: new Today(db, directory),
-    clockService: new ClockService(db, clock, jobs, config.demo),
+    clockService: new ClockService(db, clock, jobs, config.demo, config.demo ? config.mailPage : null),
     sight: new Sight(db),
     sources: placeSources(db, joining, accounts, sessions, clock),
   };

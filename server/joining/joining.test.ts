@@ -118,6 +118,21 @@ describe('a known address', () => {
     expect(ida!.name).toBe('Ida Marrowby');
   });
 
+  it('cannot be told from a new one by signing out and in again', async () => {
+    const [known, fresh] = ['gwenna.fairclough@mail.example', freshMail()];
+    for (const mail of [known, fresh]) {
+      const who = caller();
+      await who.join({ mail, 'full-name': 'Somebody Else' });
+      await who.post('/site/sign-out');
+      expect(await who.signIn(mail, 'not the password')).toMatchObject({ status: 401 });
+      expect(await who.signIn(mail, 'moss lantern heather')).toEqual({ status: 200, body: { next: '/joining' } });
+      expect(await who.html('/account')).toContain('Somebody Else');
+    }
+    const gwenna = caller();
+    await gwenna.signIn(known);
+    expect(await gwenna.html('/account')).toContain('Gwenna Fairclough');
+  });
+
   it('shows in no list and no count of the desk, and is swept like any other', async () => {
     const staff = await caller().staffIn('odile@quillmoor.example');
     const before = (await staff.get<{ everyone: number }>('/desk/members-counts')).body.everyone;

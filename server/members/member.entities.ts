@@ -12,6 +12,7 @@ import {
 } from '../platform/columns';
 
 @Entity('member')
+@Index('member_mail', ['mail'])
 @Index('member_name', ['shadowOf', 'name', 'id'])
 @Index('member_standing', ['shadowOf', 'standing', 'name', 'id'])
 @Index('member_joined', ['shadowOf', 'joinedAt', 'id'])

@@ -63,7 +63,7 @@ describe('publishing', () => {
       await until(
         'the new heading',
         async () => ((await new Caller(address).html('/about')).includes('Keepers of the moor') ? true : null),
-        2_000,
+        4_000,
       );
     expect(other.services.live.must.revision).toBe(before + 1);
   });

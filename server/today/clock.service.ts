@@ -19,6 +19,7 @@ export class ClockService {
     private readonly clock: SiteClock,
     private readonly jobs: Jobs,
     private readonly movable: boolean,
+    private readonly mailPage: string | null,
   ) {}
 
   async view(setup: Setup): Promise<ClockView> {
@@ -32,6 +33,7 @@ export class ClockService {
         ahead < 60_000
           ? null
           : `${ahead < DAY ? countOf(Math.round(ahead / HOUR), 'hour') : countOf(Math.round(ahead / DAY), 'day')} ahead of real time`,
+      mailPage: this.mailPage,
       nextDue: next ? { at: say(next.at, setup), says: await this.describe(next) } : null,
     };
   }

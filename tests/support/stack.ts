@@ -143,7 +143,7 @@ export async function makeStack(options: { members?: number; env?: Record<string
 }
 
 /** Asks again and again until there is an answer. */
-export async function until<T>(what: string, ask: () => Promise<T | null>, patience = 20_000): Promise<T> {
+export async function until<T>(what: string, ask: () => Promise<T | null>, patience = 40_000): Promise<T> {
   const end = Date.now() + patience;
   for (;;) {
     const answer = await ask();

@@ -70,6 +70,7 @@ const tables = [
     \`seen_at\` datetime(3) NULL,
     \`password_hash\` varchar(200) NOT NULL,
     \`shadow_of\` char(20) CHARACTER SET ascii COLLATE ascii_bin NOT NULL DEFAULT '',
+    INDEX \`member_mail\` (\`mail\`),
     INDEX \`member_seen\` (\`shadow_of\`, \`seen_at\`, \`id\`),
     INDEX \`member_joined\` (\`shadow_of\`, \`joined_at\`, \`id\`),
     INDEX \`member_standing\` (\`shadow_of\`, \`standing\`, \`name\`, \`id\`),

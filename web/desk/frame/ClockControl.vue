@@ -42,6 +42,7 @@ async function move(by: 'hour' | 'day' | 'nextDue'): Promise<void> {
             <span class="quiet">{{ clock.data.value?.nextDue ? `${clock.data.value.nextDue.says}, ${clock.data.value.nextDue.at}` : 'nothing is due' }}</span>
           </button>
         </li>
+        <li v-if="clock.data.value?.mailPage"><a class="drop__item" :href="clock.data.value.mailPage" target="_blank" rel="noopener">Mail that came</a></li>
       </ul>
     </div>
   </VMenu>

@@ -1,0 +1,108 @@
+/**
+ * `npm run pictures`: takes the pictures of the README from a demo that is running (first argument: its address,
+ * unless it is the usual one). Signs one made-up person up on the way.
+ */
+import { fileURLToPath } from 'node:url';
+import { chromium } from '@playwright/test';
+
+const site = (process.argv[2] ?? 'http://127.0.0.1:4400').replace(/\/$/, '');
+const folder = fileURLToPath(new URL('../docs/screenshots/', import.meta.url));
+const browser = await chromium.launch({
+  executablePath: '/usr/bin/chromium',
+  args: ['--headless', '--no-sandbox', '--disable-gpu'],
+});
+
+async function page(width = 1280, height = 800, colorScheme = 'light') {
+  const context = await browser.newContext({ viewport: { width, height }, colorScheme, locale: 'en-GB' });
+  return context.newPage();
+}
+const shoot = async (on, name) => {
+  await on.waitForLoadState('networkidle');
+  await on.screenshot({ path: `${folder}${name}.png` });
+  process.stdout.write(`${name}.png\n`);
+};
+async function deskOf(who, ...size) {
+  const on = await page(...size);
+  await on.goto(`${site}/desk`);
+  await on.getByLabel('Mail address').fill(`${who}@quillmoor.example`);
+  await on.getByLabel('Password', { exact: true }).fill('quillmoor-demo');
+  await on.getByRole('button', { name: 'Sign in' }).click();
+  await on.getByRole('heading', { name: 'Applications to review' }).waitFor();
+  return on;
+}
+async function lookAs(on, name) {
+  await on.getByRole('button', { name: /^Look as/ }).click();
+  await on.getByRole('combobox', { name: 'Look at the site as' }).fill(name);
+  await on.getByRole('option', { name: new RegExp(name) }).click();
+}
+
+try {
+  const visitor = await page();
+  await visitor.goto(`${site}/`);
+  await shoot(visitor, 'site-welcome');
+  await visitor.goto(`${site}/winter-treatment-guide`);
+  await shoot(visitor, 'site-guide-outside');
+
+  await visitor.goto(`${site}/join/quillmoor`);
+  await visitor.locator('.v-field').first().waitFor();
+  await visitor.getByLabel('Full name').fill('Perrin Oake');
+  await visitor.getByLabel('Email').fill('perrin@oake');
+  await visitor.getByLabel('Choose a password').fill('moss');
+  await visitor.getByLabel('Apiary postcode').fill('QM4 7TB');
+  await visitor.getByLabel('How many colonies do you keep?').fill('3');
+  await visitor.getByLabel('Years keeping bees').fill('4');
+  await visitor.getByLabel('I agree to the rules of the association').check();
+  await visitor.getByRole('button', { name: 'Send my application' }).click();
+  await visitor.getByRole('alert').waitFor();
+  await shoot(visitor, 'site-join');
+  await visitor.getByLabel('Email').fill(`perrin.${Date.now()}@oake.example`);
+  await visitor.getByLabel('Choose a password').fill('moss lantern heather');
+  await visitor.getByRole('button', { name: 'Send my application' }).click();
+  await visitor.getByRole('heading', { name: 'Confirm your email' }).waitFor();
+  await visitor.locator('.v-otp-input').waitFor();
+  await visitor.getByLabel('Code', { exact: true }).pressSequentially('Q7H');
+  await shoot(visitor, 'site-joining');
+  await visitor.getByRole('button', { name: 'Withdraw this application' }).click();
+  await visitor.getByRole('button', { name: 'Withdraw and erase' }).click();
+
+  const member = await page();
+  await member.goto(`${site}/sign-in`);
+  await member.locator('.v-field').first().waitFor();
+  await member.getByLabel('Mail address').fill('ida.marrowby@mail.example');
+  await member.getByLabel('Password', { exact: true }).fill('quillmoor-demo');
+  await member.getByRole('button', { name: 'Sign in', exact: true }).click();
+  await member.getByRole('button', { name: 'Sign out' }).waitFor();
+  await shoot(member, 'site-member');
+
+  const phone = await page(390, 844);
+  await phone.goto(`${site}/join/quillmoor`);
+  await phone.locator('.v-field').first().waitFor();
+  await shoot(phone, 'site-join-390');
+
+  const tamsin = await deskOf('tamsin');
+  await lookAs(tamsin, 'Ida Marrowby');
+  await tamsin.getByText('all but Mentor notes').waitFor();
+  await shoot(tamsin, 'desk-today');
+  await tamsin.getByRole('button', { name: 'Review Maud Esterling' }).click();
+  await tamsin.getByRole('button', { name: 'Admit Maud' }).waitFor();
+  await shoot(tamsin, 'desk-review');
+  await tamsin.goto(`${site}/desk/members`);
+  await tamsin.getByRole('searchbox').fill('QM4');
+  await tamsin.getByRole('button', { name: 'Ida Marrowby' }).click();
+  await tamsin.getByRole('tab', { name: 'Timeline' }).waitFor();
+  await shoot(tamsin, 'desk-members');
+  await lookAs(tamsin, 'Tobias Wetherfold');
+  await tamsin.getByRole('button', { name: 'Open the view' }).click();
+  await tamsin.getByRole('combobox', { name: 'Page' }).press('ArrowDown');
+  await tamsin.getByRole('option', { name: /Winter treatment guide/ }).click();
+  await tamsin.getByText('Why Tobias is shut out').waitFor();
+  await tamsin.waitForTimeout(600);
+  await shoot(tamsin, 'desk-viewpoint');
+
+  const dark = await deskOf('odile', 1280, 800, 'dark');
+  await shoot(dark, 'desk-today-dark');
+  const small = await deskOf('tamsin', 390, 844);
+  await shoot(small, 'desk-today-390');
+} finally {
+  await browser.close();
+}
