@@ -4,13 +4,11 @@
  */
 import type { Facts, FieldValue } from '../facts';
 import { DAY, never, type Instant } from '../kernel';
-import { startOfDay } from '../kernel/calendar';
-import { addSpan } from '../kernel/calendar';
+import { addSpan, startOfDay } from '../kernel/calendar';
 import { heldSince } from './prepare';
 import type { Condition, FieldTest } from './rule';
 
-/** Conditions decided by one or more bits of `Prepared`. */
-export type BitCondition = Extract<Condition, { fact: 'signedIn' | 'standing' | 'level' | 'group' }>;
+/** Conditions that need more than a bit. */
 export type ValueCondition = Exclude<Condition, { fact: 'signedIn' | 'standing' | 'group' }>;
 
 export function meetsField(test: FieldTest, value: FieldValue | undefined): boolean {

@@ -2,7 +2,7 @@
  * Purpose: one person's facts, made ready for many doors: every yes/no fact becomes a numbered bit.
  * Invariant: bits say exactly what `explain` reads from the same facts at the same instant.
  */
-import { currentTerm, standings, type Facts } from '../facts';
+import { standings, type Facts } from '../facts';
 import type { Instant } from '../kernel';
 import type { Setup } from '../setup';
 
@@ -73,5 +73,3 @@ export function heldSince(facts: Facts, levels: readonly string[], now: Instant)
   }
   return since;
 }
-
-export { currentTerm };

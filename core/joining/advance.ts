@@ -5,7 +5,7 @@
  */
 import { never, ok, refuse, type Instant, type Result } from '../kernel';
 import type { PathItem, Setup } from '../setup';
-import type { Application, Effect, Happening, JoiningEvent, JoiningRefusal, Step } from './application';
+import type { Application, Effect, JoiningEvent, JoiningRefusal, Step } from './application';
 import { confirmEmail } from './confirm';
 import { end, enterGate } from './moves';
 import { review } from './review';
@@ -60,5 +60,3 @@ function ended(application: Application, event: JoiningEvent): Result<Step, Join
 function step(application: Application, effects: readonly Effect[]): Result<Step, JoiningRefusal> {
   return ok({ application, effects, told: null });
 }
-
-export type { Happening };

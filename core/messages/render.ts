@@ -2,7 +2,7 @@
  * Purpose: a message for one reader, as subject, plain text and HTML, from the owner's template.
  * Invariant: every value is escaped in the HTML; secrets (a code, a link) come only from the word source.
  */
-import { never, say, type WordSource, type Words } from '../kernel';
+import { never, say, type WordSource } from '../kernel';
 import type { MessageItem } from '../setup';
 
 export type Look = {
@@ -65,5 +65,3 @@ ${body}
 export function escapeHtml(text: string): string {
   return text.replace(/[&<>"']/g, (c) => `&#${c.charCodeAt(0)};`);
 }
-
-export type { Words };

@@ -309,7 +309,6 @@ export const itemSchemas = {
   message: MessageItem,
 } as const;
 export type ItemKind = keyof typeof itemSchemas;
-export const itemKinds = Object.keys(itemSchemas) as ItemKind[];
 
 /** The whole set-up as one file. */
 export const SetupDocument = z.strictObject({

@@ -7,7 +7,7 @@ import type { Prepared } from '../../core/doors';
 import { standingLabel, visitorFacts, type Facts } from '../../core/facts';
 import { gatePromise } from '../../core/joining';
 import { never, say, type Instant, type WordSource } from '../../core/kernel';
-import { hrefOfPage, menuFor, resolvePage, wordsFor } from '../../core/pages';
+import { menuFor, resolvePage, wordsFor } from '../../core/pages';
 import type { SignupForm, SignupPart, PageItem, Setup } from '../../core/setup';
 import { PASSWORD_LEAST } from '../../core/fields';
 import type { Live } from '../setup';
@@ -127,11 +127,6 @@ export function safeNext(next: string | null): string {
 /** Where a person lands after signing in, when they wanted nothing in particular. */
 export function startOf(facts: Facts): string {
   return facts.standing === 'applicant' ? '/joining' : '/';
-}
-
-export function homeHref(setup: Setup): string {
-  const home = setup.pages.get(setup.doc.site.home);
-  return home ? hrefOfPage(home, setup) : '/';
 }
 
 function joinPlace(form: SignupForm, words: WordSource, setup: Setup): PlaceView {
