@@ -26,7 +26,7 @@ describe('Quillmoor', () => {
 
 describe('the plain set-up of a new site', () => {
   it('has no hole', () => {
-    expect(setupOf(starterSetup('A club', 'us@club.example')).forms.size).toBe(1);
+    expect(setupOf(starterSetup('Quillmoor Beekeepers', 'hello@quillmoor.example')).forms.size).toBe(1);
   });
 });
 

@@ -117,7 +117,7 @@ describe('a site without a set-up', () => {
       expect((await who.raw('/')).headers.get('location')).toBe('/desk');
       expect((await who.get('/desk/begin')).body).toEqual({ siteName: '', firstRun: true });
       const owner = {
-        siteName: 'Moor Choir',
+        siteName: 'Quillmoor Beekeepers',
         name: 'Odile Harrowgate',
         mail: 'odile@quillmoor.example',
         password: 'short',
@@ -127,8 +127,8 @@ describe('a site without a set-up', () => {
         faults: [{ at: 'password' }],
       });
       expect((await who.post('/desk/first-run', { ...owner, password: 'moss lantern heather' })).status).toBe(200);
-      expect((await who.get('/desk/me')).body).toMatchObject({ name: 'Odile Harrowgate', siteName: 'Moor Choir' });
-      expect(await who.html('/')).toContain('This is the site of Moor Choir.');
+      expect((await who.get('/desk/me')).body).toMatchObject({ name: 'Odile Harrowgate', siteName: 'Quillmoor Beekeepers' });
+      expect(await who.html('/')).toContain('This is the site of Quillmoor Beekeepers.');
       const late = await new Caller(running.services.config.address).post('/desk/first-run', {
         ...owner,
         password: 'moss lantern heather',

@@ -80,7 +80,7 @@ useLetter('n', () => {
         </FieldFrame>
         <div class="review__acts">
           <VBtn type="submit" :color="asking === 'decline' ? 'error' : 'primary'" :variant="asking === 'decline' ? 'outlined' : 'flat'" :disabled="busy">{{ asking === 'decline' ? `Decline ${firstName}` : 'Send the question' }}</VBtn>
-          <VBtn @click="asking = null">Keep open</VBtn>
+          <VBtn @click="asking = null">Not now</VBtn>
         </div>
       </form>
       <template v-else>
