@@ -127,7 +127,10 @@ describe('a site without a set-up', () => {
         faults: [{ at: 'password' }],
       });
       expect((await who.post('/desk/first-run', { ...owner, password: 'moss lantern heather' })).status).toBe(200);
-      expect((await who.get('/desk/me')).body).toMatchObject({ name: 'Odile Harrowgate', siteName: 'Quillmoor Beekeepers' });
+      expect((await who.get('/desk/me')).body).toMatchObject({
+        name: 'Odile Harrowgate',
+        siteName: 'Quillmoor Beekeepers',
+      });
       expect(await who.html('/')).toContain('This is the site of Quillmoor Beekeepers.');
       const late = await new Caller(running.services.config.address).post('/desk/first-run', {
         ...owner,
