@@ -7,7 +7,7 @@ export default defineConfig({
   fullyParallel: true,
   workers: 2,
   timeout: 240_000,
-  expect: { timeout: 20_000 },
+  expect: { timeout: 40_000 },
   reporter: [['list'], ['json', { outputFile: 'test-results/journeys.json' }]],
   use: {
     viewport: { width: 1280, height: 800 },

@@ -8,8 +8,8 @@ export default defineConfig({
         test: {
           name: 'server',
           include: ['server/**/*.test.ts', 'standins/**/*.test.ts', 'tests/faults/**/*.test.ts'],
-          testTimeout: 60_000,
-          hookTimeout: 60_000,
+          testTimeout: 240_000,
+          hookTimeout: 240_000,
           maxWorkers: 2,
         },
       },

@@ -60,10 +60,8 @@ describe('publishing', () => {
     const before = live.must.revision;
     expect(await setups.publish('A better heading', 'Wilf Garrowby', now())).toEqual({ ok: true, value: before + 1 });
     for (const address of [stack.address, other.services.config.address])
-      await until(
-        'the new heading',
-        async () => ((await new Caller(address).html('/about')).includes('Keepers of the moor') ? true : null),
-        4_000,
+      await until('the new heading', async () =>
+        (await new Caller(address).html('/about')).includes('Keepers of the moor') ? true : null,
       );
     expect(other.services.live.must.revision).toBe(before + 1);
   });
