@@ -21,6 +21,7 @@ import type { Opened, Sessions } from './sessions';
 import { transact } from '../platform/database';
 
 const RESET_LASTS = HOUR;
+const SHADOWS_TRIED = 3;
 
 type SignInRow = RowDataPacket & { password_hash: string; facts: string };
 
@@ -45,19 +46,24 @@ export class Accounts {
   }
 
   /**
-   * The member whose address and password go together, or null. A shadow can be signed in to like any new account,
-   * else signing out and in again would tell whether the address had been known. A failure costs two verifications
-   * whoever asks, so that the time tells nothing either.
+   * The member whose address and password go together, or null. The newest shadows can be signed in to like any new
+   * account, else signing out and in again would tell whether the address had been known; however many there are,
+   * the address's owner is always among those tried. A failure costs the same number of verifications whoever asks,
+   * so that the time tells nothing either.
    */
   async check(mail: string, password: string): Promise<Facts | null> {
     const [rows] = await this.pool.execute<SignInRow[]>(
-      `SELECT m.password_hash, f.facts FROM member m JOIN member_facts f ON f.member = m.id
-       WHERE m.mail = ? ORDER BY m.shadow_of DESC, m.joined_at DESC LIMIT 4`,
-      [mailKey(mail)],
+      `(SELECT m.password_hash, f.facts, 0 AS place, m.joined_at FROM member m JOIN member_facts f ON f.member = m.id
+        WHERE m.mail = ? AND m.shadow_of <> '' ORDER BY m.joined_at DESC LIMIT ${SHADOWS_TRIED})
+       UNION ALL
+       (SELECT m.password_hash, f.facts, 1 AS place, m.joined_at FROM member m JOIN member_facts f ON f.member = m.id
+        WHERE m.mail_key = ?)
+       ORDER BY place, joined_at DESC`,
+      [mailKey(mail), mailKey(mail)],
     );
     for (const row of rows)
       if (await verifyPassword(row.password_hash, password)) return JSON.parse(row.facts) as Facts;
-    for (let done = rows.length; done < 2; done++) await verifyPassword(null, password);
+    for (let done = rows.length; done <= SHADOWS_TRIED; done++) await verifyPassword(null, password);
     return null;
   }
 

@@ -133,6 +133,14 @@ describe('a known address', () => {
     expect(await gwenna.html('/account')).toContain('Gwenna Fairclough');
   });
 
+  it('never shuts its owner out, however often others sign up with it', async () => {
+    const mail = 'osric.danvell@mail.example';
+    for (let n = 0; n < 5; n++) expect((await caller().join({ mail, 'full-name': 'Somebody Else' })).status).toBe(200);
+    const osric = caller();
+    expect((await osric.signIn(mail)).body).toEqual({ next: '/' });
+    expect(await osric.html('/account')).toContain('Osric Danvell');
+  });
+
   it('shows in no list and no count of the desk, and is swept like any other', async () => {
     const staff = await caller().staffIn('odile@quillmoor.example');
     const before = (await staff.get<{ everyone: number }>('/desk/members-counts')).body.everyone;
