@@ -3,6 +3,7 @@
  * there, each effect is carried out once. Real processes, real MariaDB, the real mail stand-in.
  */
 import { spawn, type ChildProcess } from 'node:child_process';
+import { request } from 'node:http';
 import { createServer, type AddressInfo, type Server, type Socket } from 'node:net';
 import { resolve } from 'node:path';
 import { createConnection, type Connection, type RowDataPacket } from 'mysql2/promise';
@@ -12,6 +13,7 @@ import { makeLog } from '../../server/platform/log';
 import { Letters } from '../../standins/mail/letters';
 import { smtpServer } from '../../standins/mail/smtp';
 import {
+  PASSWORD,
   Caller,
   codeIn,
   configFor,
@@ -171,15 +173,40 @@ describe('killed between state and effect', () => {
     await kill(other.child);
   });
 
-  it('told to stop, it finishes what is in hand and ends cleanly', async () => {
+  it('told to stop, it takes nothing new, finishes what is in hand and ends cleanly', async () => {
     const { child, address } = await startProduct();
-    const answers = Promise.all(
-      Array.from({ length: 4 }, () => new Caller(address).signIn('ida.marrowby@mail.example')),
-    );
-    await new Promise((wait) => setTimeout(wait, 60));
+    const body = JSON.stringify({ mail: 'ida.marrowby@mail.example', password: PASSWORD });
+    const inHand = await Promise.all(Array.from({ length: 4 }, () => begin(address, body)));
     const ended = new Promise<number | null>((done) => child.once('exit', (code) => done(code)));
     child.kill('SIGTERM');
-    expect((await answers).map((answer) => answer.status)).toEqual([200, 200, 200, 200]);
+    await until('nothing new being taken', () =>
+      fetch(`${address}/health/live`).then(
+        () => null,
+        () => true,
+      ),
+    );
+    expect(await Promise.all(inHand.map((finish) => finish()))).toEqual([200, 200, 200, 200]);
     expect(await ended).toBe(0);
   });
 });
+
+/** A sign-in whose head the server has taken in and whose body is still to come: certainly in hand. */
+function begin(address: string, body: string): Promise<() => Promise<number | undefined>> {
+  const headers = { 'content-type': 'application/json', 'content-length': body.length, origin: address };
+  const sending = request(`${address}/api/site/sign-in`, {
+    method: 'POST',
+    agent: false,
+    headers: { ...headers, expect: '100-continue' },
+  });
+  const answered = new Promise<number | undefined>((done, failed) => {
+    sending.once('response', (response) => done(response.resume().statusCode)).once('error', failed);
+  });
+  const finish = () => {
+    sending.end(body);
+    return answered;
+  };
+  return new Promise((taken, failed) => {
+    sending.once('continue', () => taken(finish)).once('error', failed);
+    sending.flushHeaders();
+  });
+}
