@@ -87,6 +87,13 @@ export async function transact<T>(source: DataSource, work: (manager: EntityMana
   }
 }
 
+/** Joins the caller's transaction, or runs `work` as one of its own. */
+export const within = <T>(
+  source: DataSource,
+  manager: EntityManager | undefined,
+  work: (manager: EntityManager) => Promise<T>,
+): Promise<T> => (manager ? work(manager) : transact(source, work));
+
 /** Whether the database gave a transaction up for another: nothing of it happened, and it may be done again. */
 export function isDeadlock(error: unknown): boolean {
   return typeof error === 'object' && error !== null && (error as { errno?: number }).errno === 1213;

@@ -16,7 +16,7 @@ import {
   type SetupFault,
 } from '../../core/setup';
 import { SetupItemRow, SetupRevisionRow } from './setup.entities';
-import { transact } from '../platform/database';
+import { transact, within } from '../platform/database';
 
 export type SaveRefusal =
   | { readonly code: 'stale'; readonly version: number; readonly body: unknown }
@@ -80,8 +80,8 @@ export class SetupStore {
   }
 
   /** Replaces the whole draft by a document, for a first set-up or an import. */
-  async replaceDraft(doc: SetupDocument): Promise<void> {
-    await transact(this.db, async (manager) => {
+  async replaceDraft(doc: SetupDocument, joined?: EntityManager): Promise<void> {
+    await within(this.db, joined, async (manager) => {
       const rows = manager.getRepository(SetupItemRow);
       const old = new Map((await rows.find()).map((row) => [`${row.kind}/${row.id}`, row]));
       for (const { kind, id, position, body } of itemsOf(doc)) {
@@ -94,8 +94,13 @@ export class SetupStore {
   }
 
   /** Makes the draft live as the next revision. Refuses a draft with holes, naming them all. */
-  async publish(note: string, author: string, at: Instant): Promise<Result<number, SaveRefusal>> {
-    return transact(this.db, async (manager) => {
+  async publish(
+    note: string,
+    author: string,
+    at: Instant,
+    joined?: EntityManager,
+  ): Promise<Result<number, SaveRefusal>> {
+    return within(this.db, joined, async (manager) => {
       const rows = await manager.getRepository(SetupItemRow).find({ lock: { mode: 'pessimistic_write' } });
       const document = documentOf(entries(rows, 'draft'));
       const made = makeSetup(document);
@@ -110,8 +115,11 @@ export class SetupStore {
         author,
         at,
       });
-      await manager.query('UPDATE setup_item SET live = draft WHERE NOT (live <=> draft)');
-      await manager.query('DELETE FROM setup_item WHERE draft IS NULL');
+      // Only what was read and is locked: an item that somebody adds meanwhile is not part of this revision.
+      const gone = rows.filter((row) => row.draft === null);
+      for (const { kind, id } of changed)
+        await manager.query('UPDATE setup_item SET live = draft WHERE kind = ? AND id = ?', [kind, id]);
+      for (const { kind, id } of gone) await manager.getRepository(SetupItemRow).delete({ kind, id });
       return ok(number);
     });
   }
