@@ -2,7 +2,7 @@
  * Purpose: the composition root: every part built once, in order, and taken down in the other order.
  */
 import { createServer, type Server } from 'node:http';
-import { Accounts, Sessions, Staff } from './accounts';
+import { Accounts, FirstRun, Sessions, Staff } from './accounts';
 import type { Services } from './api';
 import { makeApp } from './app';
 import { entities } from './entities';
@@ -46,6 +46,7 @@ export async function buildServices(config: Config, log: Log): Promise<{ service
   const { address } = config;
   const accounts = new Accounts(db, database.pool, live, sessions, outbox, jobs, clock, random, address);
   const joining = new Joining(db, live, sessions, clock, { outbox, jobs, random, address });
+  const staff = new Staff(db, sessions, clock, random);
   const directory = new Directory(db);
   const services: Services = {
     config,
@@ -57,7 +58,8 @@ export async function buildServices(config: Config, log: Log): Promise<{ service
     live,
     sessions,
     accounts,
-    staff: new Staff(db, sessions, clock, random),
+    staff,
+    firstRun: new FirstRun(db, staff, setups, clock),
     joining,
     directory,
     today: new Today(db, directory),

@@ -1,4 +1,5 @@
 export { Accounts, type PasswordRefusal } from './account.service';
+export { FirstRun, type BeginningRefusal } from './first.run';
 export { Staff } from './staff.service';
 export { Sessions, deviceOf, type MemberViewer, type StaffViewer } from './sessions';
 export { OneTimeRow, SessionRow, StaffRow } from './account.entities';

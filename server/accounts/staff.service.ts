@@ -1,5 +1,5 @@
 /** Purpose: staff accounts: separate people, separate sessions, separate cookie. */
-import type { DataSource } from 'typeorm';
+import type { DataSource, EntityManager } from 'typeorm';
 import type { StaffPart } from '../../contract';
 import { mailKey } from '../../core/fields';
 import { ok, refuse, type Result } from '../../core/kernel';
@@ -23,9 +23,12 @@ export class Staff {
     return (await this.db.getRepository(StaffRow).count()) > 0;
   }
 
-  async add(person: { name: string; mail: string; parts: StaffPart[]; passwordHash: string }): Promise<string> {
+  async add(
+    person: { name: string; mail: string; parts: StaffPart[]; passwordHash: string },
+    manager: EntityManager = this.db.manager,
+  ): Promise<string> {
     const id = this.random.id<string>();
-    await this.db.getRepository(StaffRow).insert({
+    await manager.getRepository(StaffRow).insert({
       id,
       mail: person.mail,
       mailKey: mailKey(person.mail),

@@ -2,7 +2,7 @@
 import { implement } from '@orpc/server';
 import type { Request, Response } from 'express';
 import { contract, type Access, type EndpointMeta, type StaffPart } from '../../contract';
-import type { Accounts, MemberViewer, Sessions, Staff, StaffViewer } from '../accounts';
+import type { Accounts, FirstRun, MemberViewer, Sessions, Staff, StaffViewer } from '../accounts';
 import type { Joining } from '../joining';
 import type { Directory } from '../members';
 import type { SiteClock } from '../platform/clock';
@@ -28,6 +28,7 @@ export type Services = {
   readonly sessions: Sessions;
   readonly accounts: Accounts;
   readonly staff: Staff;
+  readonly firstRun: FirstRun;
   readonly joining: Joining;
   readonly directory: Directory;
   readonly today: Today;

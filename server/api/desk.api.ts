@@ -1,16 +1,14 @@
 /** Purpose: the endpoints of the desk, each a list of steps. */
-import { mailKey, readMail } from '../../core/fields';
+import { mailKey } from '../../core/fields';
 import { firstNameOf } from '../../core/kernel';
-import { makeSetup } from '../../core/setup';
 import type { Access } from '../../contract';
 import { managers, reviewers } from '../../contract';
-import { deviceOf, hashPassword, weakness } from '../accounts';
+import { deviceOf } from '../accounts';
 import { applicationOfMember, applicationView } from '../joining';
 import { personView } from '../members';
 import { AuditRow } from '../platform/audit.entity';
 import { clearCookie, cookieOf, setCookie } from '../platform/cookies';
 import { problem } from '../platform/problem';
-import { starterSetup } from '../setup/starter';
 import { sessionView } from '../site';
 import { api, callerOf, mayCall, staffOf, type CallContext } from './context';
 import { joiningProblem, passwordProblem } from './site.api';
@@ -39,23 +37,13 @@ export const deskApi = {
   firstRun: api.desk.firstRun.handler(async ({ input, context }) => {
     const { services } = context;
     await services.limits.count(['signInByCaller', callerOf(context)]);
-    if (await services.staff.anybody())
-      throw problem('already-done', { detail: 'This site has an owner already. Sign in instead.' });
-    const mail = readMail(input.mail);
-    const weak = await weakness(input.password, [...input.name.split(' '), ...input.mail.split(/[@.]/)]);
-    const faults = [
-      ...(mail.ok ? [] : [{ at: 'mail', label: 'Mail address', says: mail.refusal }]),
-      ...(weak ? [{ at: 'password', label: 'Password', says: weak }] : []),
-    ];
-    if (!mail.ok || faults.length) throw problem('form-faults', { faults });
-    const made = makeSetup(starterSetup(input.siteName, mail.value));
-    if (!made.ok) throw new Error(`The plain set-up has a hole: ${JSON.stringify(made.refusal)}`);
-    const passwordHash = await hashPassword(input.password);
-    await services.staff.add({ name: input.name, mail: mail.value, parts: ['owner', 'reviewer'], passwordHash });
-    await services.setups.replaceDraft(made.value.doc);
-    await services.setups.publish('The first set-up', input.name, services.clock.now());
+    const begun = await services.firstRun.begin(input);
+    if (!begun.ok)
+      throw begun.refusal.code === 'form-faults'
+        ? problem('form-faults', { faults: begun.refusal.faults })
+        : problem('already-done', { detail: 'This site has an owner already. Sign in instead.' });
     await services.live.refresh();
-    return signStaffIn(context, mail.value, input.password);
+    return signStaffIn(context, begun.value, input.password);
   }),
 
   signIn: api.desk.signIn.handler(async ({ input, context }) => signStaffIn(context, input.mail, input.password)),
@@ -204,12 +192,13 @@ export const deskApi = {
 
 async function signStaffIn(context: CallContext, mail: string, password: string) {
   const { services } = context;
-  await services.limits.count(['signInByCaller', callerOf(context)], ['signInByAddress', `staff:${mailKey(mail)}`]);
+  const address = ['signInByAddress', `staff:${mailKey(mail)}`] as const;
+  const [, tries = 0] = await services.limits.count(['signInByCaller', callerOf(context)], address);
   const device = deviceOf(context.req.headers['user-agent'] ?? '');
   const old = cookieOf(context.req.headers.cookie, 'admissa_staff');
   const opened = await services.staff.signIn(mail, password, device, old);
   if (!opened) throw problem('wrong-sign-in', { detail: 'That address and password do not go together.' });
-  await services.limits.clear('signInByAddress', `staff:${mailKey(mail)}`);
+  await services.limits.forgive(tries, ...address);
   setCookie(context.res, 'admissa_staff', opened.secret, opened.maxAge, services.config.secure);
   return done;
 }

@@ -1,0 +1,61 @@
+/**
+ * Purpose: the first start of a site: its owner's account and a plain set-up.
+ * Invariant: both are made in one transaction, once. Of two people who begin in the same instant one becomes the
+ * owner and the other is told so; a crash in between leaves nothing half made.
+ */
+import type { DataSource } from 'typeorm';
+import { readMail } from '../../core/fields';
+import { ok, refuse, type Result } from '../../core/kernel';
+import { makeSetup } from '../../core/setup';
+import { isDuplicate, transact } from '../platform/database';
+import type { SiteClock } from '../platform/clock';
+import { starterSetup, type SetupStore } from '../setup';
+import { hashPassword, weakness } from './passwords';
+import type { Staff } from './staff.service';
+
+export type Beginning = {
+  readonly siteName: string;
+  readonly name: string;
+  readonly mail: string;
+  readonly password: string;
+};
+
+export type BeginningRefusal =
+  | { readonly code: 'already-done' }
+  | { readonly code: 'form-faults'; readonly faults: { at: string; label: string; says: string }[] };
+
+export class FirstRun {
+  constructor(
+    private readonly db: DataSource,
+    private readonly staff: Staff,
+    private readonly setups: SetupStore,
+    private readonly clock: SiteClock,
+  ) {}
+
+  /** @returns the owner's mail address as it was stored, or why nothing was made */
+  async begin({ siteName, name, ...typed }: Beginning): Promise<Result<string, BeginningRefusal>> {
+    if (await this.staff.anybody()) return refuse({ code: 'already-done' });
+    const mail = readMail(typed.mail);
+    const weak = await weakness(typed.password, [...name.split(' '), ...typed.mail.split(/[@.]/)]);
+    const faults = [
+      ...(mail.ok ? [] : [{ at: 'mail', label: 'Mail address', says: mail.refusal }]),
+      ...(weak ? [{ at: 'password', label: 'Password', says: weak }] : []),
+    ];
+    if (!mail.ok || faults.length) return refuse({ code: 'form-faults', faults });
+    const made = makeSetup(starterSetup(siteName, mail.value));
+    if (!made.ok) throw new Error(`The plain set-up has a hole: ${JSON.stringify(made.refusal)}`);
+    const passwordHash = await hashPassword(typed.password);
+    try {
+      await transact(this.db, async (manager) => {
+        await this.setups.replaceDraft(made.value.doc, manager);
+        await this.setups.publish('The first set-up', name, this.clock.now(), manager);
+        await this.staff.add({ name, mail: mail.value, parts: ['owner', 'reviewer'], passwordHash }, manager);
+      });
+    } catch (error) {
+      // The other's set-up has taken the same keys: theirs was first.
+      if (isDuplicate(error)) return refuse({ code: 'already-done' });
+      throw error;
+    }
+    return ok(mail.value);
+  }
+}
