@@ -167,13 +167,14 @@ export const siteApi = {
 
   signIn: api.site.signIn.handler(async ({ input, context }) => {
     const { services } = context;
-    await services.limits.count(['signInByCaller', callerOf(context)], ['signInByAddress', mailKey(input.mail)]);
+    const address = ['signInByAddress', mailKey(input.mail)] as const;
+    const [, tries = 0] = await services.limits.count(['signInByCaller', callerOf(context)], address);
     const facts = await services.accounts.check(input.mail, input.password);
     if (!facts?.member)
       throw problem('wrong-sign-in', {
         detail: 'That address and password do not go together. Try again, or choose a new password.',
       });
-    await services.limits.clear('signInByAddress', mailKey(input.mail));
+    await services.limits.forgive(tries, ...address);
     keepSignedIn(
       context,
       await services.accounts.openSession(facts.member, device(context), input.remember, ownSecret(context)),

@@ -19,6 +19,7 @@ import { OneTimeRow, SessionRow, StaffRow } from '../accounts/account.entities';
 import { MemberEntity } from '../members/member.entities';
 import {
   factsOf,
+  gatherFacts,
   giveGroup,
   giveLevel,
   noteOnTimeline,
@@ -150,7 +151,7 @@ async function sendCode(
       now,
     );
   }
-  const facts = await refreshFacts(manager, application.member);
+  const facts = await gatherFacts(manager, application.member);
   await ports.outbox.post(
     manager,
     setup,
@@ -177,7 +178,7 @@ async function sendTo(
 ): Promise<void> {
   const row = await manager.getRepository(MemberEntity).findOneByOrFail({ id: application.member });
   if (row.shadowOf) return;
-  const facts = await refreshFacts(manager, application.member);
+  const facts = await gatherFacts(manager, application.member);
   const secrets = { link: `${ports.address}/joining` };
   await ports.outbox.post(
     manager,
@@ -198,7 +199,7 @@ async function tellReviewers(
   const row = await manager.getRepository(MemberEntity).findOneByOrFail({ id: application.member });
   if (row.shadowOf) return;
   const reviewers = (await manager.getRepository(StaffRow).find()).filter((staff) => staff.parts.includes('reviewer'));
-  const applicant = await refreshFacts(manager, application.member);
+  const applicant = await gatherFacts(manager, application.member);
   for (const staff of reviewers) {
     const facts: Facts = { ...applicant, name: staff.name, mail: staff.mail };
     await ports.outbox.post(

@@ -122,7 +122,8 @@ export async function refreshFacts(manager: EntityManager, id: MemberId): Promis
   return facts;
 }
 
-async function gatherFacts(manager: EntityManager, id: MemberId): Promise<Facts> {
+/** The facts as their sources say now, within a transaction that has yet to write them. */
+export async function gatherFacts(manager: EntityManager, id: MemberId): Promise<Facts> {
   const member = await manager.getRepository(MemberEntity).findOneByOrFail({ id });
   const [values, terms, groups, topics] = [
     await manager.getRepository(MemberValueRow).findBy({ member: id }),
