@@ -3,7 +3,7 @@
  * Invariant: seed, count and instant decide everything; nobody is admitted in a way the set-up would not allow.
  */
 import type { Facts, FieldValue, HeldTerm, Standing } from '../core/facts';
-import { advance, type Application, type Effect, type JoiningEvent } from '../core/joining';
+import { advance, storyOf, type Application, type Effect, type JoiningEvent, type Moment } from '../core/joining';
 import {
   DAY,
   HOUR,
@@ -21,7 +21,6 @@ import type { PathItem, Setup } from '../core/setup';
 import { chance, type Chance } from './chance';
 import { familyNames, firstNames, known, postcodes, reasons, type Known, type Life } from './people';
 
-export type Moment = { at: Instant; what: string; title: string; standing?: Standing; note?: string };
 export type Generated = {
   readonly facts: Facts & {
     member: MemberId;
@@ -236,9 +235,11 @@ function byJoining(
     endedAt: null,
   };
   const done: { at: Instant; effect: Effect }[] = [];
+  const timeline: Moment[] = [];
   const step = (event: JoiningEvent, now: Instant) => {
     const moved = advance(path, application, event, now, setup);
     if (!moved.ok) throw new Error(`The script of ${who.answers.name} is refused: ${moved.refusal.code}`);
+    timeline.push(...storyOf(application, moved.value, now, setup));
     application = moved.value.application;
     for (const effect of moved.value.effects) done.push({ at: now, effect });
   };
@@ -262,41 +263,9 @@ function byJoining(
       effect.do === 'giveLevel' ? [{ level: effect.level, from: effect.from, until: effect.until }] : [],
     ),
     groups: done.flatMap(({ effect }) => (effect.do === 'giveGroup' ? [effect.group] : [])),
-    timeline: momentsOf(application, done),
+    timeline,
     application,
   };
-}
-
-function momentsOf(application: Application, done: readonly { at: Instant; effect: Effect }[]): Moment[] {
-  const told: Partial<Record<Application['history'][number]['what'], string>> = {
-    emailConfirmed: 'Mail address confirmed',
-    reviewersReminded: 'Reviewers reminded',
-    approved: 'Tamsin Rooke said yes',
-    declined: 'Tamsin Rooke said no',
-  };
-  const titles: Partial<Record<Standing, string>> = {
-    applicant: 'Applicant',
-    admitted: 'Admitted',
-    declined: 'Declined',
-  };
-  return [
-    ...application.history.flatMap((item): Moment[] => {
-      const title = told[item.what];
-      return title ? [{ at: item.at, what: `joining.${item.what}`, title, note: item.note }] : [];
-    }),
-    ...done.flatMap(({ at, effect }): Moment[] =>
-      effect.do === 'setStanding'
-        ? [
-            {
-              at,
-              what: `standing.${effect.standing}`,
-              title: titles[effect.standing] ?? effect.standing,
-              standing: effect.standing,
-            },
-          ]
-        : [],
-    ),
-  ];
 }
 
 function byHand(start: Instant, life: Life, setup: Setup): Joined {

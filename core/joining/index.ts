@@ -3,3 +3,4 @@ export { advance } from './advance';
 export * from './codes';
 export * from './route';
 export * from './answers';
+export * from './story';

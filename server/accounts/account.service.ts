@@ -170,7 +170,7 @@ export class Accounts {
     const now = this.clock.now();
     await manager.getRepository(MemberEntity).update({ id }, { passwordHash });
     await this.sessions.endOthers(manager, 'member', id, keep);
-    await noteOnTimeline(manager, id, { at: now, what: 'password.changed', title: 'Password changed' });
+    await noteOnTimeline(manager, id, [{ at: now, what: 'password.changed', title: 'Password changed' }]);
     const row = await manager.getRepository(MemberEntity).findOneByOrFail({ id });
     const facts = await factsOf(manager, id);
     if (row.shadowOf || !facts) return;

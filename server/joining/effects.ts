@@ -5,15 +5,7 @@
 import type { EntityManager } from 'typeorm';
 import type { Facts } from '../../core/facts';
 import { codeFrom, sayCode, type Application, type Effect } from '../../core/joining';
-import {
-  never,
-  sayDate,
-  sayMoment,
-  type ApplicationId,
-  type ChipName,
-  type Instant,
-  type MessageId,
-} from '../../core/kernel';
+import { never, sayMoment, type ApplicationId, type ChipName, type Instant, type MessageId } from '../../core/kernel';
 import type { Setup } from '../../core/setup';
 import { OneTimeRow, SessionRow, StaffRow } from '../accounts/account.entities';
 import { MemberEntity } from '../members/member.entities';
@@ -22,7 +14,6 @@ import {
   gatherFacts,
   giveGroup,
   giveLevel,
-  noteOnTimeline,
   purgeMember,
   refreshFacts,
   setStanding,
@@ -64,8 +55,6 @@ async function one(
   ports: EffectPorts,
 ): Promise<void> {
   const { member } = application;
-  const note = (what: string, title: string, standing: Facts['standing'] = null) =>
-    noteOnTimeline(manager, member, { at: now, what, title, standing });
   switch (effect.do) {
     case 'signIn':
       // The session is opened by whoever answers the request, who alone can set the cookie.
@@ -87,24 +76,12 @@ async function one(
       });
     case 'cancelTimer':
       return ports.jobs.cancel(manager, timerKey(application.id));
-    case 'setStanding': {
-      await setStanding(manager, member, effect.standing, now);
-      const titles = {
-        applicant: 'Applicant',
-        admitted: 'Admitted',
-        declined: 'Declined',
-        closed: 'Closed, the application ran out of time',
-      };
-      return note(`standing.${effect.standing}`, titles[effect.standing], effect.standing);
-    }
-    case 'giveLevel': {
-      await giveLevel(manager, member, effect);
-      const until = effect.until === null ? '' : ` until ${sayDate(effect.until, setup.doc.site)}`;
-      return note('level.given', `Given ${setup.levels.get(effect.level)?.title ?? effect.level}${until}`);
-    }
+    case 'setStanding':
+      return setStanding(manager, member, effect.standing, now);
+    case 'giveLevel':
+      return giveLevel(manager, member, effect);
     case 'giveGroup':
-      await giveGroup(manager, member, effect.group, now);
-      return note('group.given', `Added to ${setup.groups.get(effect.group)?.title ?? effect.group}`);
+      return giveGroup(manager, member, effect.group, now);
     case 'purge': {
       const row = await manager.getRepository(MemberEntity).findOneByOrFail({ id: member });
       // No trace of the person stays; that a sign-up was swept is counted.

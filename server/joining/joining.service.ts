@@ -4,7 +4,14 @@
  */
 import type { DataSource, EntityManager } from 'typeorm';
 import { mailKey, readForm, type AnswerFault, type RawForm } from '../../core/fields';
-import { advance, readCode, type Application, type JoiningEvent, type JoiningRefusal } from '../../core/joining';
+import {
+  advance,
+  readCode,
+  storyOf,
+  type Application,
+  type JoiningEvent,
+  type JoiningRefusal,
+} from '../../core/joining';
 import { ok, refuse, type ApplicationId, type Instant, type MemberId, type Result } from '../../core/kernel';
 import type { SignupForm } from '../../core/setup';
 import { OneTimeRow } from '../accounts/account.entities';
@@ -128,6 +135,7 @@ export class Joining {
       once,
       live.setup,
     );
+    await noteOnTimeline(manager, member, storyOf(blank, step.value, now, live.setup));
     await carryOut(manager, step.value.effects, step.value.application, live.setup, now, this.ports);
     return this.openSession(manager, member, device, now);
   }
@@ -179,38 +187,11 @@ export class Joining {
     if (!step.ok) return step;
     const { application, effects, told } = step.value;
     await saveApplication(manager, application, live.setup);
-    await this.tell(manager, stored.application, application);
+    await noteOnTimeline(manager, application.member, storyOf(stored.application, step.value, now, live.setup));
     if (effects.length) await carryOut(manager, effects, application, live.setup, now, this.ports);
     return told ? refuse(told) : ok(application);
   }
-
-  /** Writes what is new in the history on the person's timeline. */
-  private async tell(manager: EntityManager, before: Application, after: Application): Promise<void> {
-    for (const item of after.history.slice(before.history.length)) {
-      const title = timelineTitle[item.what]?.(item.by ?? '');
-      if (title)
-        await noteOnTimeline(manager, after.member, {
-          at: item.at,
-          what: `joining.${item.what}`,
-          title,
-          note: item.note,
-        });
-    }
-  }
 }
-
-/** How a happening reads on the timeline; those told by a change of standing are left to it. */
-const timelineTitle: Partial<Record<Application['history'][number]['what'], (by: string) => string>> = {
-  codeSent: () => 'New code sent',
-  codeVoided: () => 'Code voided after too many wrong tries',
-  emailConfirmed: () => 'Mail address confirmed',
-  reviewersReminded: () => 'Reviewers reminded',
-  limitExtended: () => 'Time ran out, reviewers asked again',
-  questionAsked: (by) => `${by} asked a question`,
-  questionAnswered: () => 'Answered the question',
-  approved: (by) => (by ? `${by} said yes` : 'Let through when time ran out'),
-  declined: (by) => `${by} said no`,
-};
 
 function inFormOrder(faults: AnswerFault[], form: SignupForm): AnswerFault[] {
   const order = form.parts.map((part) =>

@@ -5,6 +5,7 @@
 import { In, type EntityManager } from 'typeorm';
 import { mailKey } from '../../core/fields';
 import type { Facts, FieldValue, Standing } from '../../core/facts';
+import type { Moment } from '../../core/joining';
 import type { FieldId, GroupId, Instant, LevelId, MemberId, TopicId } from '../../core/kernel';
 import {
   MemberEntity,
@@ -26,14 +27,6 @@ export type NewMember = {
   /** The real member this one stands in for, or null. */
   readonly shadowOf: MemberId | null;
   readonly at: Instant;
-};
-
-export type TimelineEntry = {
-  readonly at: Instant;
-  readonly what: string;
-  readonly title: string;
-  readonly note?: string | null;
-  readonly standing?: Standing | null;
 };
 
 /** @throws a duplicate-key error when the address belongs to somebody already */
@@ -100,15 +93,15 @@ export async function setProfile(
     await manager.getRepository(MemberTopicRow).save(profile.topics.map((topic) => ({ member, topic, since: at })));
 }
 
-export async function noteOnTimeline(manager: EntityManager, member: MemberId, entry: TimelineEntry): Promise<void> {
-  await manager.getRepository(TimelineEntity).insert({
-    member,
-    at: entry.at,
-    what: entry.what,
-    title: entry.title,
-    note: entry.note ?? null,
-    standing: entry.standing ?? null,
-  });
+export async function noteOnTimeline(
+  manager: EntityManager,
+  member: MemberId,
+  moments: readonly Moment[],
+): Promise<void> {
+  if (moments.length === 0) return;
+  await manager
+    .getRepository(TimelineEntity)
+    .insert(moments.map(({ note = null, standing = null, ...moment }) => ({ member, ...moment, note, standing })));
 }
 
 /** Rewrites the ready facts and the words to find the person by, from their sources. */

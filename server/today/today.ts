@@ -145,11 +145,12 @@ export class Today {
       count(`SELECT COUNT(*) AS n FROM outgoing WHERE sent_at > ?`),
       count(`SELECT COUNT(*) AS n FROM audit WHERE act = 'joining.swept' AND at > ?`),
     ]);
-    return [
+    const counts = [
       { count: confirmed, says: confirmed === 1 ? 'person confirmed their address' : 'people confirmed their address' },
       { count: sent, says: sent === 1 ? 'message sent' : 'messages sent' },
       { count: swept, says: swept === 1 ? 'unfinished sign-up swept away' : 'unfinished sign-ups swept away' },
     ];
+    return counts.filter(({ count }) => count > 0);
   }
 }
 

@@ -60,7 +60,8 @@ useLetter('k', () => step(-1));
         />
         <section>
           <div class="section-head"><h2>Done without you</h2><span class="section-head__note quiet">in the last day</span></div>
-          <ul class="lately"><li v-for="item in data.lately" :key="item.says"><b>{{ item.count }}</b> {{ item.says }}</li></ul>
+          <p v-if="data.lately.length === 0" class="empty">Nothing in the last day. Addresses confirmed, messages sent and sign-ups swept away are counted here.</p>
+          <ul v-else class="lately"><li v-for="item in data.lately" :key="item.says"><b>{{ item.count }}</b> {{ item.says }}</li></ul>
         </section>
       </template>
     </div>
