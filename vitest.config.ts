@@ -7,7 +7,12 @@ export default defineConfig({
       {
         test: {
           name: 'server',
-          include: ['server/**/*.test.ts', 'standins/**/*.test.ts', 'tests/faults/**/*.test.ts'],
+          include: [
+            'server/**/*.test.ts',
+            'standins/**/*.test.ts',
+            'tests/faults/**/*.test.ts',
+            'tests/commands/**/*.test.ts',
+          ],
           testTimeout: 240_000,
           hookTimeout: 240_000,
           maxWorkers: 2,

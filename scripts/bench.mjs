@@ -7,13 +7,19 @@ import { build } from './steps/build.mjs';
 import { checkNode, installModules, installPackages } from './steps/machine.mjs';
 import { startMariadb } from './steps/mariadb.mjs';
 import { freePort } from './steps/ports.mjs';
-import { run } from './steps/run.mjs';
+import { endRunning, run, whenToldToStop } from './steps/run.mjs';
 import { giveUp, say } from './steps/say.mjs';
 
 const root = fileURLToPath(new URL('..', import.meta.url));
 const folder = mkdtempSync(join(tmpdir(), 'admissa-bench-'));
 chmodSync(folder, 0o755);
 let database = null;
+const clearUp = async () => {
+  endRunning();
+  await database?.stop();
+  rmSync(folder, { recursive: true, force: true });
+};
+whenToldToStop(clearUp, 1);
 try {
   checkNode();
   await installPackages(['mariadb-server']);
@@ -24,7 +30,8 @@ try {
     [join(root, 'node_modules/vite/bin/vite.js'), 'build', '--logLevel', 'error', '-c', 'vite.bench.config.ts'],
     { cwd: root },
   );
-  database = await startMariadb({ folder, port: await freePort(), memory: '512M' });
+  const started = (part) => (database = part);
+  await startMariadb({ folder, port: await freePort(), memory: '512M', started });
   say('Measuring (about two minutes)');
   await run(process.execPath, [join(root, 'dist/bench/main.js')], {
     cwd: root,
@@ -45,6 +52,5 @@ try {
 } catch (error) {
   giveUp(error);
 } finally {
-  await database?.stop();
-  rmSync(folder, { recursive: true, force: true });
+  await clearUp();
 }

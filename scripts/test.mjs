@@ -11,14 +11,18 @@ import { build } from './steps/build.mjs';
 import { checkNode, installModules, installPackages } from './steps/machine.mjs';
 import { startMariadb } from './steps/mariadb.mjs';
 import { freePort } from './steps/ports.mjs';
+import { endRunning, whenToldToStop } from './steps/run.mjs';
 import { giveUp, say } from './steps/say.mjs';
 
 const root = fileURLToPath(new URL('..', import.meta.url));
 const bin = (name) => join(root, 'node_modules/.bin', name);
 const failures = [];
+const underWay = new Set();
+let over = false;
 
 /** Runs one kind of test; what it prints is shown as it comes. */
 function step(name, command, args, env = {}) {
+  if (over) return Promise.resolve();
   say(name);
   return new Promise((resolve) => {
     const child = spawn(command, args, {
@@ -26,7 +30,9 @@ function step(name, command, args, env = {}) {
       stdio: ['ignore', 'inherit', 'inherit'],
       env: { ...process.env, ...env },
     });
+    underWay.add(child);
     child.on('close', (code) => {
+      underWay.delete(child);
       if (code !== 0) failures.push(name);
       resolve();
     });
@@ -57,6 +63,14 @@ function tally(folder) {
 let database = null;
 const folder = mkdtempSync(join(tmpdir(), 'admissa-test-'));
 chmodSync(folder, 0o755);
+const clearUp = async () => {
+  over = true;
+  endRunning();
+  for (const child of underWay) child.kill('SIGTERM');
+  await database?.stop();
+  rmSync(folder, { recursive: true, force: true });
+};
+whenToldToStop(clearUp, 1);
 try {
   checkNode();
   await installPackages(['mariadb-server', 'chromium']);
@@ -90,7 +104,8 @@ try {
     `--outputFile.json=${join(folder, `${project}.json`)}`,
   ];
   await step('The core', bin('vitest'), runner('core'));
-  database = await startMariadb({ folder, port: await freePort(), memory: '512M', quick: true });
+  const started = (part) => (database = part);
+  await startMariadb({ folder, port: await freePort(), memory: '512M', quick: true, started });
   const env = {
     ADMISSA_TEST_DB_PORT: String(database.port),
     ADMISSA_TEST_DB_PASSWORD: database.password,
@@ -106,6 +121,5 @@ try {
 } catch (error) {
   giveUp(error);
 } finally {
-  await database?.stop();
-  rmSync(folder, { recursive: true, force: true });
+  await clearUp();
 }

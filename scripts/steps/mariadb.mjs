@@ -4,7 +4,7 @@
  */
 import { spawn } from 'node:child_process';
 import { randomBytes } from 'node:crypto';
-import { chownSync, existsSync, mkdirSync, readFileSync, rmSync, statSync, writeFileSync } from 'node:fs';
+import { chownSync, existsSync, mkdirSync, readFileSync, readdirSync, rmSync, statSync, writeFileSync } from 'node:fs';
 import { dirname, join, resolve } from 'node:path';
 import { portIsFree } from './ports.mjs';
 import { run, whereIs } from './run.mjs';
@@ -15,19 +15,19 @@ const root = process.getuid?.() === 0;
 /**
  * Starts MariaDB on `port` with its data in `folder`, with a user `admissa` who owns every database whose name
  * begins with `admissa`.
- * @returns { port, password, stop } stop ends it and waits until it has
+ * @param started called with the part as soon as there is one, so that it can be ended while it still starts
+ * @returns { port, password, ended, stop } stop ends it and waits until it has
  */
-export async function startMariadb({ folder, port, memory = '256M', quick = false }) {
+export async function startMariadb({ folder, port, memory = '256M', quick = false, started = () => {} }) {
   folder = resolve(folder);
   const data = join(folder, 'mariadb');
-  const user = root ? mysqlUser() : null;
   mkdirSync(folder, { recursive: true });
+  const user = root ? runsAs(folder) : null;
   const password = ownPassword(folder);
   if (!existsSync(join(data, 'made'))) await make(data, user);
-  else if (user) giveWay(data, user);
   const first = join(data, 'first.sql');
   writeFileSync(first, firstStatements(password));
-  if (user) chownSync(first, user.uid, user.gid);
+  if (user) giveTo(data, user);
 
   say(`Starting MariaDB on 127.0.0.1:${port}`);
   const child = spawn(
@@ -48,7 +48,7 @@ export async function startMariadb({ folder, port, memory = '256M', quick = fals
       '--max-connections=300',
       // For tests: no wait for the disk at each commit. A power cut would lose the last second of made-up data.
       ...(quick ? ['--innodb-flush-log-at-trx-commit=2', '--innodb-doublewrite=0'] : []),
-      ...(user ? ['--user=mysql'] : []),
+      ...(user ? [`--user=${user.name}`] : []),
     ],
     { stdio: ['ignore', 'ignore', 'pipe'], detached: true },
   );
@@ -56,12 +56,8 @@ export async function startMariadb({ folder, port, memory = '256M', quick = fals
   child.stderr.on('data', (chunk) => (errors = (errors + chunk).slice(-6000)));
   let running = true;
   const ended = new Promise((done) => child.once('exit', done)).then(() => (running = false));
-  for (let tries = 0; await portIsFree(port); tries++) {
-    if (!running) throw new Obstacle(`MariaDB did not start. Its last words:\n${errors}`);
-    if (tries > 600) throw new Obstacle(`MariaDB did not answer within a minute.\n${errors}`);
-    await new Promise((wait) => setTimeout(wait, 100));
-  }
-  return {
+  const part = {
+    pid: child.pid,
     port,
     password,
     ended,
@@ -70,6 +66,13 @@ export async function startMariadb({ folder, port, memory = '256M', quick = fals
       await ended;
     },
   };
+  started(part);
+  for (let tries = 0; await portIsFree(port); tries++) {
+    if (!running) throw new Obstacle(`MariaDB did not start. Its last words:\n${errors}`);
+    if (tries > 600) throw new Obstacle(`MariaDB did not answer within a minute.\n${errors}`);
+    await new Promise((wait) => setTimeout(wait, 100));
+  }
+  return part;
 }
 
 /** Makes the data folder. A marker is written last, so that a broken run begins anew. */
@@ -77,13 +80,13 @@ async function make(data, user) {
   say('Making the database folder');
   rmSync(data, { recursive: true, force: true });
   mkdirSync(data, { recursive: true });
-  if (user) giveWay(data, user);
+  if (user) giveTo(data, user);
   await run(whereIs('mariadb-install-db', 'mysql_install_db'), [
     '--no-defaults',
     `--datadir=${data}`,
     '--auth-root-authentication-method=socket',
     '--skip-test-db',
-    ...(user ? ['--user=mysql'] : []),
+    ...(user ? [`--user=${user.name}`] : []),
   ]);
   writeFileSync(join(data, 'made'), '');
 }
@@ -106,22 +109,26 @@ function firstStatements(password) {
   ].join('\n');
 }
 
-function mysqlUser() {
+/**
+ * Whom the server runs as when it is started by root: mysql, unless mysql cannot walk to the folder (a clone within
+ * a folder that only root may enter); then root, on loopback, with a user who owns the project's databases alone.
+ */
+function runsAs(folder) {
+  for (let at = folder; at !== '/'; at = dirname(at))
+    if ((statSync(at).mode & 0o001) === 0) {
+      say(`The user mysql cannot enter ${at}; the database runs as root`);
+      return { name: 'root', uid: 0, gid: 0 };
+    }
   const line = readFileSync('/etc/passwd', 'utf8')
     .split('\n')
     .find((entry) => entry.startsWith('mysql:'));
   if (!line) throw new Obstacle('There is no user “mysql” on this machine. Install mariadb-server and start again.');
   const [, , uid, gid] = line.split(':');
-  return { uid: Number(uid), gid: Number(gid) };
+  return { name: 'mysql', uid: Number(uid), gid: Number(gid) };
 }
 
-/** As root the server runs as mysql: it must own the data and be able to walk to it. */
-function giveWay(data, user) {
-  chownSync(data, user.uid, user.gid);
-  for (let folder = dirname(data); folder !== '/'; folder = dirname(folder)) {
-    if ((statSync(folder).mode & 0o001) === 0)
-      throw new Obstacle(
-        `The database runs as the user mysql, who cannot enter ${folder}. Choose another folder with --data DIR.`,
-      );
-  }
+/** Makes `user` the owner of all that is in the folder, whoever the server ran as before. */
+function giveTo(data, user) {
+  for (const path of [data, ...readdirSync(data, { recursive: true }).map((name) => join(data, name))])
+    chownSync(path, user.uid, user.gid);
 }

@@ -5,15 +5,27 @@
 import { spawn } from 'node:child_process';
 import { join, resolve } from 'node:path';
 import { build } from './build.mjs';
+import { endLeftovers, forgetRunning, noteRunning } from './leftovers.mjs';
 import { checkNode, installModules, installPackages } from './machine.mjs';
 import { startMariadb } from './mariadb.mjs';
 import { portIsFree } from './ports.mjs';
-import { run } from './run.mjs';
+import { endRunning, run, whenToldToStop } from './run.mjs';
 import { Obstacle, giveUp, say } from './say.mjs';
 
 /** @param extra.demo loads Quillmoor and lets the clock be moved */
 export async function serve(root, options, extra) {
   checkNode();
+  const folder = resolve(root, options.data);
+  const parts = [];
+  let stopping = null;
+  const stop = () =>
+    (stopping ??= (async () => {
+      endRunning();
+      for (const part of parts.reverse()) await part.stop();
+      if (parts.length) forgetRunning(folder);
+    })());
+  whenToldToStop(stop, 0);
+  await endLeftovers(folder);
   const taken = [];
   for (const [name, port] of Object.entries({
     site: options.port,
@@ -26,25 +38,18 @@ export async function serve(root, options, extra) {
     throw new Obstacle(
       `Taken already: port ${taken.join(', ')}. Perhaps the product is running; else choose others, for example: npm run ${extra.demo ? 'demo' : 'start'} -- --port ${options.port + 100}`,
     );
-  await installPackages(['mariadb-server']);
-  await installModules(root);
-  await build(root);
-
-  const parts = [];
-  let stopping = null;
-  const stop = () =>
-    (stopping ??= (async () => {
-      for (const part of parts.reverse()) await part.stop();
-    })());
-  for (const signal of ['SIGINT', 'SIGTERM'])
-    process.on(signal, () => {
-      if (!stopping) process.stdout.write('\nStopping everything…\n');
-      stop().then(() => process.exit(0), giveUp);
-    });
   try {
-    const folder = resolve(root, options.data);
-    const database = await startMariadb({ folder, port: options.database, memory: '512M' });
-    parts.push(database);
+    await installPackages(['mariadb-server']);
+    await installModules(root);
+    await build(root);
+    const started = (part) => {
+      parts.push(part);
+      noteRunning(
+        folder,
+        parts.map(({ pid }) => pid),
+      );
+    };
+    const database = await startMariadb({ folder, port: options.database, memory: '512M', started });
     const env = {
       ...process.env,
       NODE_ENV: 'production',
@@ -63,14 +68,14 @@ export async function serve(root, options, extra) {
     };
     const file = (name) => join(root, 'dist/server', `${name}.js`);
     say('Starting the mail stand-in');
-    parts.push(child(file('mail'), env, root));
+    started(child(file('mail'), env, root));
     await answers(options.mailPage, parts);
     if (extra.demo) {
       say('Loading Quillmoor');
       await run(process.execPath, [file('seed'), '--members', String(options.members)], { cwd: root, env });
     }
     say('Starting the product');
-    parts.push(child(file('main'), env, root));
+    started(child(file('main'), env, root));
     await answers(options.port, parts);
     for (const part of parts)
       void part.ended.then(() => {
@@ -80,14 +85,17 @@ export async function serve(root, options, extra) {
         stop().then(() => process.exit(1), giveUp);
       });
   } catch (error) {
+    // Told to stop, what was under way ends with an error of its own, which nobody needs to read.
+    const told = stopping !== null;
     await stop();
+    if (told) await new Promise(() => {});
     throw error;
   }
 }
 
 function child(file, env, cwd) {
   const started = spawn(process.execPath, [file], { cwd, env, stdio: ['ignore', 'ignore', 'inherit'] });
-  const part = { running: true, ended: new Promise((done) => started.once('exit', done)) };
+  const part = { pid: started.pid, running: true, ended: new Promise((done) => started.once('exit', done)) };
   void part.ended.then(() => (part.running = false));
   part.stop = async () => {
     if (!part.running) return;
