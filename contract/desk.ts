@@ -42,6 +42,7 @@ export const TodayView = z.object({
   standings: z.array(z.object({ standing: Standing, count: z.number() })),
   people: z.number(),
   lately: z.array(z.object({ count: z.number(), says: text })),
+  comingUp: z.object({ lines: z.array(z.object({ day: text, says: text })), more: z.boolean() }),
 });
 export type TodayView = z.infer<typeof TodayView>;
 

@@ -4,3 +4,4 @@ export * from './codes';
 export * from './route';
 export * from './answers';
 export * from './story';
+export * from './coming';

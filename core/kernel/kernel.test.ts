@@ -13,6 +13,7 @@ import {
   say,
   sayDate,
   sayMoment,
+  sayUntil,
   sayMoney,
   saySpan,
   sayTime,
@@ -75,11 +76,14 @@ describe('words for time', () => {
     expect(dayOf(Date.parse('2026-10-14T23:30:00Z'), place)).toBe('2026-10-15');
   });
   it.each([
-    ['2026-10-14T18:12:00Z', 'today at 19:12'],
-    ['2026-10-13T18:12:00Z', 'yesterday at 19:12'],
-    ['2026-10-15T08:00:00Z', 'tomorrow at 09:00'],
-    ['2026-11-02T08:00:00Z', 'on 2 November 2026 at 08:00'],
-  ])('%s', (at, says) => expect(sayMoment(Date.parse(at), now, place)).toBe(says));
+    ['2026-10-14T18:12:00Z', 'today at 19:12', '19:12'],
+    ['2026-10-13T18:12:00Z', 'yesterday at 19:12', 'yesterday at 19:12'],
+    ['2026-10-15T08:00:00Z', 'tomorrow at 09:00', 'tomorrow at 09:00'],
+    ['2026-11-02T08:00:00Z', 'on 2 November 2026 at 08:00', '2 November 2026 at 08:00'],
+  ])('says when, and until when, of %s', (at, says, until) => {
+    expect(sayMoment(Date.parse(at), now, place)).toBe(says);
+    expect(sayUntil(Date.parse(at), now, place)).toBe(until);
+  });
   it.each([
     ['03:59', 'evening'],
     ['04:00', 'morning'],

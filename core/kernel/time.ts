@@ -58,7 +58,7 @@ export const sayTime = (at: Instant, place: Place): string =>
 export const dayOf = (at: Instant, place: Place): string =>
   format({ zone: place.zone, locale: 'en-CA' }, { year: 'numeric', month: '2-digit', day: '2-digit' }).format(at);
 
-/** `today at 18:42`, `tomorrow at 9:10`, else `2 March 2027 at 18:42`. */
+/** `today at 18:42`, `tomorrow at 09:10`, else `on 2 March 2027 at 18:42`. */
 export function sayMoment(at: Instant, now: Instant, place: Place): string {
   const day = dayOf(at, place);
   const when =
@@ -71,6 +71,13 @@ export function sayMoment(at: Instant, now: Instant, place: Place): string {
           : `on ${sayDate(at, place)}`;
   return `${when} at ${sayTime(at, place)}`;
 }
+
+/** What goes after `until`: `18:42`, `tomorrow at 09:10`, else `2 March 2027 at 18:42`. */
+export const sayUntil = (at: Instant, now: Instant, place: Place): string =>
+  sayMoment(at, now, place).replace(/^(today at|on) /, '');
+
+/** `Fri`. */
+export const sayShortWeekday = (at: Instant, place: Place): string => format(place, { weekday: 'short' }).format(at);
 
 /** The part of the day in the site's zone, for a greeting. */
 export function partOfDay(at: Instant, place: Place): 'morning' | 'afternoon' | 'evening' {

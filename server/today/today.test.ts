@@ -38,6 +38,25 @@ describe('Today', () => {
     );
   });
 
+  it('foretells what the clock will do within seven days, day by day', async () => {
+    const { comingUp } = await today();
+    const says = comingUp.lines.map((line) => line.says);
+    expect(says).toContain('Swept away unconfirmed: Ilse Quarterman');
+    expect(says.join('; ')).toMatch(/Reviewers are reminded of [^;]*Maud Esterling/);
+    expect(says).toContain('Reviewers are asked again about Anselm Pikard');
+    // Twelve days in hand: not within seven.
+    expect(says.join()).not.toContain('Jessamy');
+    const { zone, locale } = stack.services.live.must.setup.doc.site;
+    const weekday = new Intl.DateTimeFormat(locale, { timeZone: zone, weekday: 'short' });
+    const week = Array.from({ length: 7 }, (_, day) =>
+      day === 0 ? 'Today' : weekday.format(stack.services.clock.now() + day * 86_400_000),
+    );
+    const places = comingUp.lines.map((line) => week.indexOf(line.day));
+    expect(places).toEqual([...places].sort((a, b) => a - b));
+    expect(places[0]).toBeGreaterThanOrEqual(0);
+    expect(comingUp.more).toBe(false);
+  });
+
   it('counts the last 30 days gate by gate', async () => {
     const before = (await today()).joining;
     const who = new Caller(stack.address);
@@ -61,6 +80,19 @@ describe('Today', () => {
     expect(lately[0]).toEqual({ count: 1, says: 'person confirmed their address' });
     expect(lately[1]).toEqual({ count: 1, says: 'message sent' });
     expect(lately).toHaveLength(2);
+  });
+
+  it('puts people of one day and one fate on one line', async () => {
+    for (const name of ['Corwin Thale', 'Rafe Bellington']) {
+      const mail = `${name.toLowerCase().replace(' ', '.')}@mail.example`;
+      const who = new Caller(stack.address);
+      await who.join({ 'full-name': name, mail });
+      await who.post('/site/joining/code', { code: codeIn(await stack.letter(mail)) });
+    }
+    const says = (await today()).comingUp.lines.map((line) => line.says);
+    expect(says.filter((line) => line.includes('Perrin Oake'))).toEqual([
+      'Reviewers are reminded of Perrin Oake and 2 others',
+    ]);
   });
 });
 

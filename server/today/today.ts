@@ -17,6 +17,7 @@ import { Application } from '../../core/joining';
 import type { Setup } from '../../core/setup';
 import { ApplicationEntity, levelSought, limitOf, summaryOf } from '../joining';
 import type { Directory } from '../members';
+import { comingUp } from './coming.up';
 
 const SHOWN = 12;
 const WINDOW = 30;
@@ -42,7 +43,7 @@ export class Today {
 
   async view(staffName: string, now: Instant, setup: Setup): Promise<TodayView> {
     const place = setup.doc.site;
-    const [reviews, stuck, counts, joining, lately, need] = await Promise.all([
+    const [reviews, stuck, counts, joining, lately, coming, need] = await Promise.all([
       this.waiting([waitingAt('review')], now, setup),
       this.waiting(
         stuckSince(now, setup).map(({ path, before }) => ({
@@ -56,6 +57,7 @@ export class Today {
       this.directory.counts(),
       this.joining(now, setup),
       this.lately(now),
+      comingUp(this.db, now, setup),
       this.needYou(now, setup),
     ]);
     const gate = setup.doc.paths.flatMap((path) => path.gates).find((item) => item.kind === 'review');
@@ -74,6 +76,7 @@ export class Today {
       standings: counts.standings,
       people: counts.everyone,
       lately,
+      comingUp: coming,
     };
   }
 

@@ -1,0 +1,65 @@
+import { describe, expect, it } from 'vitest';
+import { NOW, blankApplication, quillmoor, quillmoorDocument, setupOf } from '../../tests/support/quillmoor';
+import { DAY } from '../kernel';
+import { advance, comingOf, type Application, type JoiningEvent } from './index';
+
+const path = quillmoor.paths.get('keeper-path')!;
+function after(...script: [days: number, event: JoiningEvent][]): Application {
+  return script.reduce((application, [days, event]) => {
+    const step = advance(path, application, event, NOW + days * DAY, quillmoor);
+    if (!step.ok) throw new Error(step.refusal.code);
+    return step.value.application;
+  }, blankApplication(NOW));
+}
+const inReview = after([0, { it: 'submitted' }], [0, { it: 'codeEntered', serial: 1 }]);
+const days = (application: Application, until: number, setup = quillmoor) =>
+  comingOf(setup.paths.get('keeper-path')!, application, NOW + until * DAY, setup).map(
+    ({ at, what }) => `${Math.round((at - NOW) / DAY)} ${what}`,
+  );
+
+describe('what comes by itself', () => {
+  it('is the sweep, for a sign-up that is not confirmed', () => {
+    const unconfirmed = after([0, { it: 'submitted' }]);
+    expect(days(unconfirmed, 7)).toEqual(['7 sweptAway']);
+    expect(days(unconfirmed, 6.9)).toEqual([]);
+  });
+
+  it('is everything within the time asked about, in order', () => {
+    expect(days(inReview, 4)).toEqual([]);
+    expect(days(inReview, 5)).toEqual(['5 reviewersReminded']);
+    expect(days(inReview, 30)).toEqual(['5 reviewersReminded', '14 limitExtended', '21 closed']);
+  });
+
+  it('follows the path: a gate that lets through when time is up says so', () => {
+    const doc = quillmoorDocument();
+    const paths = doc.paths.map((item) => ({
+      ...item,
+      gates: item.gates.map((gate) => (gate.kind === 'review' ? { ...gate, then: 'admit' } : gate)),
+    }));
+    const admits = setupOf({ ...doc, paths });
+    expect(days(inReview, 30, admits)).toEqual(['5 reviewersReminded', '14 letThrough']);
+  });
+
+  it('is nothing once the application has ended', () => {
+    const declined = after(
+      [0, { it: 'submitted' }],
+      [0, { it: 'codeEntered', serial: 1 }],
+      [1, { it: 'declined', by: 'Tamsin Rooke', reason: 'The list is full.' }],
+    );
+    expect(days(declined, 100)).toEqual([]);
+  });
+
+  it('is what really happens when the clock goes on', () => {
+    const foretold = comingOf(path, inReview, NOW + 30 * DAY, quillmoor);
+    let application = inReview;
+    for (const { at } of foretold) {
+      const early = advance(path, application, { it: 'timePassed' }, at - 1, quillmoor);
+      expect(early.ok && early.value.application.history).toEqual(application.history);
+      const step = advance(path, application, { it: 'timePassed' }, at, quillmoor);
+      if (!step.ok) throw new Error(step.refusal.code);
+      expect(step.value.application.history.length).toBeGreaterThan(application.history.length);
+      application = step.value.application;
+    }
+    expect(application.state).toBe('outOfTime');
+  });
+});

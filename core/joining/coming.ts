@@ -1,0 +1,49 @@
+/**
+ * Purpose: what the clock will do with an application if nobody acts.
+ * Invariant: found by `advance` itself on a copy, so that what is foretold is what happens.
+ */
+import type { Instant } from '../kernel';
+import type { PathItem, Setup } from '../setup';
+import { advance } from './advance';
+import type { Application, Happening } from './application';
+
+export type Foretold = 'reviewersReminded' | 'limitExtended' | 'letThrough' | 'closed' | 'sweptAway';
+export type Coming = { readonly at: Instant; readonly what: Foretold };
+
+/** Which happenings the clock can bring about; null for those that need somebody. */
+const foretold: Record<Happening['what'], Foretold | null> = {
+  submitted: null,
+  codeSent: null,
+  wrongCode: null,
+  codeVoided: null,
+  emailConfirmed: null,
+  reviewersReminded: 'reviewersReminded',
+  limitExtended: 'limitExtended',
+  questionAsked: null,
+  questionAnswered: null,
+  approved: 'letThrough',
+  declined: null,
+  admitted: null,
+  outOfTime: 'closed',
+  withdrawn: null,
+};
+
+/** What comes by itself until the instant `until`, in order. */
+export function comingOf(path: PathItem, application: Application, until: Instant, setup: Setup): Coming[] {
+  const coming: Coming[] = [];
+  let state = application;
+  while (state.state === 'open' && state.dueAt !== null && state.dueAt <= until) {
+    const at = state.dueAt;
+    const step = advance(path, state, { it: 'timePassed' }, at, setup);
+    if (!step.ok) break;
+    const purged = step.value.effects.some((effect) => effect.do === 'purge');
+    for (const { what } of step.value.application.history.slice(state.history.length)) {
+      const says = foretold[what];
+      if (says) coming.push({ at, what: purged ? 'sweptAway' : says });
+    }
+    // A step that leaves its own time due has nothing more to bring.
+    if (step.value.application.dueAt === at) break;
+    state = step.value.application;
+  }
+  return coming;
+}
