@@ -9,9 +9,12 @@ describe('a message', () => {
   const rendered = renderMessage(
     message,
     (chip) =>
-      ({ firstName: 'Ida', code: 'Q7H-4KD', link: 'http://here.example/confirm/x', codeUntil: 'today at 19:12' })[
-        chip as string
-      ] ?? null,
+      ({
+        firstName: 'Ida',
+        code: 'Q7H-4KD',
+        link: 'http://here.example/confirm/x',
+        codeUntil: '19:12 on 14 October 2026',
+      })[chip as string] ?? null,
     look,
   );
 
@@ -19,7 +22,7 @@ describe('a message', () => {
     expect(rendered.subject).toBe('Your code for joining Quillmoor');
     expect(rendered.text).toContain('Hello Ida,');
     expect(rendered.text).toContain('    Q7H-4KD');
-    expect(rendered.text).toContain('It works until today at 19:12.');
+    expect(rendered.text).toContain('It works until 19:12 on 14 October 2026.');
     expect(rendered.text).toContain('Or confirm here:\nhttp://here.example/confirm/x');
     expect(rendered.text.endsWith("-- \nQuillmoor Beekeepers' Association\n")).toBe(true);
   });

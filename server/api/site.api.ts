@@ -33,7 +33,9 @@ function joiningProblem(refusal: JoiningRefusal | { code: 'not-found' }, service
         detail: `That is not the code we sent. ${countOf(refusal.left, 'try', 'tries')} left.`,
       });
     case 'code-void':
-      return problem('code-void', { detail: 'That code no longer works after five wrong tries. Ask for a new one.' });
+      return problem('code-void', {
+        detail: 'That code no longer works after too many wrong tries. Ask for a new one.',
+      });
     case 'code-expired':
       return problem('code-expired', { detail: 'That code is too old. Ask for a new one.' });
     case 'code-replaced':

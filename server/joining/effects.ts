@@ -5,7 +5,15 @@
 import type { EntityManager } from 'typeorm';
 import type { Facts } from '../../core/facts';
 import { codeFrom, sayCode, type Application, type Effect } from '../../core/joining';
-import { never, sayMoment, type ApplicationId, type ChipName, type Instant, type MessageId } from '../../core/kernel';
+import {
+  never,
+  sayDate,
+  sayTime,
+  type ApplicationId,
+  type ChipName,
+  type Instant,
+  type MessageId,
+} from '../../core/kernel';
 import type { Setup } from '../../core/setup';
 import { OneTimeRow, SessionRow, StaffRow } from '../accounts/account.entities';
 import { MemberEntity } from '../members/member.entities';
@@ -137,7 +145,10 @@ async function sendCode(
       to: row.mail,
       member: application.member,
       facts,
-      words: { codeUntil: sayMoment(effect.expiresAt, now, setup.doc.site) },
+      // Time and day, since nobody knows on which day a mail is read.
+      words: {
+        codeUntil: `${sayTime(effect.expiresAt, setup.doc.site)} on ${sayDate(effect.expiresAt, setup.doc.site)}`,
+      },
       secrets: { code: sayCode(code), link: `${ports.address}/confirm/${token}` },
     },
     now,

@@ -179,7 +179,7 @@ describe('the code', () => {
     });
     expect((await joining(who)).confirm).toMatchObject({
       usable: false,
-      fault: 'That code no longer works after five wrong tries. Ask for a new one.',
+      fault: 'That code no longer works after too many wrong tries. Ask for a new one.',
     });
   });
 

@@ -3,7 +3,7 @@ import type { DataSource } from 'typeorm';
 import type { PlaceView, SessionView } from '../../contract';
 import { standingLabel, type Facts } from '../../core/facts';
 import { answersOf, routeOf, type Application } from '../../core/joining';
-import { DAY, sayDate, sayMoment, type Instant, type MemberId } from '../../core/kernel';
+import { DAY, sayDate, sayMoment, sayUntil, type Instant, type MemberId } from '../../core/kernel';
 import { addSpan } from '../../core/kernel/calendar';
 import { hrefOfPage, wordsFor } from '../../core/pages';
 import type { Setup } from '../../core/setup';
@@ -133,12 +133,12 @@ function joiningPlace(application: Application, now: Instant, setup: Setup): Joi
       gate?.kind === 'confirmEmail' && detail?.kind === 'confirmEmail'
         ? {
             mail: application.answers.mail,
-            until: sayMoment(detail.expiresAt, now, place),
+            until: sayUntil(detail.expiresAt, now, place),
             usable: !detail.void && detail.expiresAt > now,
             fault: detail.void
-              ? 'That code no longer works after five wrong tries. Ask for a new one.'
+              ? 'That code no longer works after too many wrong tries. Ask for a new one.'
               : detail.expiresAt <= now
-                ? `That code worked until ${sayMoment(detail.expiresAt, now, place).replace(/^today at /, '')}. Ask for a new one.`
+                ? `That code worked until ${sayUntil(detail.expiresAt, now, place)}. Ask for a new one.`
                 : null,
             wait: Math.max(0, Math.ceil((addSpan(detail.sentAt, gate.resendEvery, place.zone) - now) / 1000)),
           }
