@@ -3,6 +3,7 @@
 import { VOtpInput } from 'vuetify/components/VOtpInput';
 import { CODE_LENGTH, readCode } from '../../../core/joining/codes';
 
+defineOptions({ inheritAttrs: false });
 defineProps<{ id: string; bad?: boolean; described?: boolean; disabled?: boolean }>();
 const model = defineModel<string>({ required: true });
 

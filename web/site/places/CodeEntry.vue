@@ -57,7 +57,7 @@ async function resend(): Promise<void> {
 <template>
   <section class="act" aria-labelledby="code-title">
     <h2 id="code-title">Confirm your email</h2>
-    <p v-if="confirm.usable">We sent a code of 6 characters to <b>{{ confirm.mail }}</b>. It works until {{ confirm.until.replace('today at ', '') }}.</p>
+    <p v-if="confirm.usable">We sent a code of 6 characters to <b>{{ confirm.mail }}</b>. It works until {{ confirm.until }}.</p>
     <p v-else><b>{{ confirm.fault }}</b></p>
     <form novalidate @submit.prevent="enter">
       <div v-show="confirm.usable" class="field">
@@ -68,7 +68,9 @@ async function resend(): Promise<void> {
       <p v-if="said" class="said" role="status">{{ said }}</p>
       <div class="act__row">
         <button v-if="confirm.usable" type="submit" class="button" :disabled="sending">Confirm</button>
-        <p class="small">
+        <button v-else-if="wait === 0" type="button" class="button" :disabled="sending" @click="resend">Send a new code</button>
+        <p v-if="!confirm.usable && wait === 0" class="small quiet">It goes to {{ confirm.mail }}.</p>
+        <p v-else class="small">
           <span class="quiet">Nothing came? Look in your junk folder, or </span>
           <span v-if="wait > 0" class="quiet">ask for a new code in {{ countOf(wait, 'second') }}.</span>
           <button v-else type="button" class="linklike" :disabled="sending" @click="resend">send a new code</button>

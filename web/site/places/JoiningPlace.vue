@@ -34,15 +34,26 @@ async function withdraw(): Promise<void> {
 </script>
 
 <template>
-  <div class="two">
-    <main>
+  <main class="two two--joining">
+    <div>
       <h1 tabindex="-1">{{ place.heading }}</h1>
       <p class="quiet">{{ place.sent }}</p>
       <section v-if="place.outcome" class="call">
         <p>{{ place.outcome.says }}</p>
         <SiteLink :to="place.outcome.href" class="button">{{ place.outcome.label }}</SiteLink>
       </section>
-      <h2 class="heading">What you told us</h2>
+    </div>
+    <div class="two__now">
+      <CodeEntry v-if="place.confirm" :confirm="place.confirm" />
+      <section v-else-if="place.review" class="act">
+        <h2>Your application is with us</h2>
+        <p>{{ place.review.says }}</p>
+        <QuestionAnswer v-if="place.review.question" :question="place.review.question" />
+      </section>
+      <GateList title="Your way in" :gates="place.gates" />
+    </div>
+    <div class="two__told">
+      <h2>What you told us</h2>
       <dl class="answers">
         <div v-for="answer in place.answers" :key="answer.label"><dt>{{ answer.label }}</dt><dd>{{ answer.value }}</dd></div>
       </dl>
@@ -59,15 +70,6 @@ async function withdraw(): Promise<void> {
           <p v-if="trouble" class="field__fault" role="alert">{{ trouble }}</p>
         </div>
       </div>
-    </main>
-    <aside aria-label="Your way in">
-      <CodeEntry v-if="place.confirm" :confirm="place.confirm" />
-      <section v-else-if="place.review" class="act">
-        <h2>Your application is with us</h2>
-        <p>{{ place.review.says }}</p>
-        <QuestionAnswer v-if="place.review.question" :question="place.review.question" />
-      </section>
-      <GateList title="Your way in" :gates="place.gates" />
-    </aside>
-  </div>
+    </div>
+  </main>
 </template>
