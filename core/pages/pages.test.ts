@@ -51,7 +51,7 @@ describe('the winter guide', () => {
         {
           label: 'Join Quillmoor',
           href: '/join/quillmoor',
-          says: 'Joining as a Keeper opens this page, £48.00 a year.',
+          says: 'Joining as Keeper opens this page, £48.00 a year.',
         },
       ],
     });
@@ -64,8 +64,15 @@ describe('the winter guide', () => {
       'Your Keeper membership ended on 30 September 2026. Renewing it, £48.00 a year, opens this page again.',
     );
     expect(viewOf('winter-guide', friend).shut!.ways[0]!.says).toBe(
-      'Being a Patron opens this page, from £10.00 a month.',
+      'Membership as Patron opens this page, from £10.00 a month.',
     );
+  });
+
+  it('offers of several levels the cheapest, behind the one the person had', () => {
+    expect(viewOf('my-bees', lapsed).shut!.ways.map((way) => way.label)).toEqual([
+      'Write to us to renew',
+      'Write to us about Friend',
+    ]);
   });
 });
 

@@ -159,11 +159,14 @@ export function menuItemShows(item: MenuItem, person: Prepared, doors: Doors): b
   return page !== undefined && doors.predicate(page.door)(person);
 }
 
-/** The ways into a shut page, told to the person. The first is the one to offer largest. */
+/** The ways into a shut page, told to the person, of several levels the cheapest. The first is the one to offer largest. */
 function waysFor(page: PageItem, person: Prepared, setup: Setup): WayView[] {
   const ways = waysIn(ruleOf(page.door, setup), person.facts, person.now, setup);
   const next = encodeURIComponent(hrefOfPage(page, setup));
-  return ways.map((way) => sayWay(way, person.facts, next, setup));
+  const cheapest = ways.find((way) => way.by === 'changeLevel');
+  return ways
+    .filter((way) => way.by !== 'changeLevel' || way === cheapest)
+    .map((way) => sayWay(way, person.facts, next, setup));
 }
 
 function sayWay(way: WayIn, facts: Facts, next: string, setup: Setup): WayView {
@@ -180,7 +183,7 @@ function sayWay(way: WayIn, facts: Facts, next: string, setup: Setup): WayView {
         label: form.title,
         href: `/join/${form.address}`,
         says: gives
-          ? `Joining as a ${gives.title} opens this page, ${sayPrice(gives, site)}.`
+          ? `Joining as ${gives.title} opens this page, ${sayPrice(gives, site)}.`
           : 'Joining opens this page.',
       };
     }
@@ -206,7 +209,7 @@ function sayWay(way: WayIn, facts: Facts, next: string, setup: Setup): WayView {
       return {
         label: `Write to us about ${item.title}`,
         href: write,
-        says: `Being a ${item.title} opens this page, ${sayPrice(item, site)}.`,
+        says: `Membership as ${item.title} opens this page, ${sayPrice(item, site)}.`,
       };
     }
     default:

@@ -18,7 +18,7 @@ test('a visitor sees what is open, and of the guide only its outside', async ({ 
     'href',
     '/sign-in?next=%2Fwinter-treatment-guide',
   );
-  await expect(page.getByText('Joining as a Keeper opens this page, £48.00 a year.')).toBeVisible();
+  await expect(page.getByText('Joining as Keeper opens this page, £48.00 a year.')).toBeVisible();
   await accessible(page, 'the guide from outside');
   expect(complaints).toEqual([]);
 });
