@@ -92,7 +92,8 @@ function person(order: Order, dice: Chance, number: number, name: string, who: K
     'apiary-postcode':
       who.postcode ??
       `${dice.pick(postcodes)} ${dice.whole(1, 9)}${dice.pick([...'ABDEFGHJLNPQRSTUWXYZ'])}${dice.pick([...'ABDEFGHJLNPQRSTUWXYZ'])}`,
-    'colonies-kept': who.colonies ?? Math.floor(dice.next() ** 2 * 14),
+    // Nobody starts with a dozen: a few in the first years, more as they go on.
+    'colonies-kept': who.colonies ?? Math.min(Math.floor(dice.next() ** 2 * 14), 1 + 2 * keeping),
     'years-keeping': keeping,
     'heard-of-us': dice.pick(['market-stall', 'a-member', 'honey-show', 'swarm', 'library-poster', 'elsewhere']),
   } as Record<FieldId, FieldValue>;

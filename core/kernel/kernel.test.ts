@@ -13,6 +13,7 @@ import {
   say,
   sayDate,
   sayMoment,
+  sayNearDate,
   sayUntil,
   sayMoney,
   saySpan,
@@ -83,6 +84,11 @@ describe('words for time', () => {
   ])('says when, and until when, of %s', (at, says, until) => {
     expect(sayMoment(Date.parse(at), now, place)).toBe(says);
     expect(sayUntil(Date.parse(at), now, place)).toBe(until);
+  });
+  it('leaves out the year of a day that no other year’s can be taken for', () => {
+    expect(sayNearDate(Date.parse('2026-02-02T12:00:00Z'), now, place)).toBe('2 Feb');
+    expect(sayNearDate(Date.parse('2025-11-02T12:00:00Z'), now, place)).toBe('2 Nov 2025');
+    expect(sayNearDate(Date.parse('2027-11-02T12:00:00Z'), now, place)).toBe('2 Nov 2027');
   });
   it.each([
     ['03:59', 'evening'],

@@ -46,6 +46,10 @@ export const sayShortDate = (at: Instant, place: Place): string =>
 export const sayDayMonth = (at: Instant, place: Place): string =>
   format(place, { day: 'numeric', month: 'short' }).format(at).replace('Sept', 'Sep');
 
+/** `2 Mar` of days within 300, which no other year's can be taken for; else `2 Mar 2025`. */
+export const sayNearDate = (at: Instant, now: Instant, place: Place): string =>
+  Math.abs(now - at) > 300 * DAY ? sayShortDate(at, place) : sayDayMonth(at, place);
+
 /** `Wednesday 14 October`. */
 export const sayWeekday = (at: Instant, place: Place): string =>
   format(place, { weekday: 'long', day: 'numeric', month: 'long' }).format(at).replace(',', '');

@@ -5,7 +5,7 @@
 import type { DataSource } from 'typeorm';
 import type { MemberRow, MemberSort, PersonHit } from '../../contract';
 import { currentTerm, lastTerm, standings, type Facts, type Standing } from '../../core/facts';
-import { listed, sayDayMonth, sayShortDate, type Instant, type MemberId } from '../../core/kernel';
+import { dayOf, listed, sayNearDate, sayShortDate, type Instant, type MemberId } from '../../core/kernel';
 import type { Setup } from '../../core/setup';
 import { factsOfMany } from './member.store';
 import { searchWords } from './member.words';
@@ -145,9 +145,7 @@ function untilOf(standing: Standing, until: Instant | null, since: string, setup
 
 function seenOn(at: Instant, now: Instant, setup: Setup): string {
   const place = setup.doc.site;
-  const day = sayDayMonth(at, place);
-  if (sayShortDate(at, place) === sayShortDate(now, place)) return 'today';
-  return now - at > 300 * 86_400_000 ? sayShortDate(at, place) : day;
+  return dayOf(at, place) === dayOf(now, place) ? 'today' : sayNearDate(at, now, place);
 }
 
 const groupsOf = (facts: Facts | undefined, setup: Setup): string | null =>

@@ -3,7 +3,7 @@ import type { EntityManager } from 'typeorm';
 import type { MemberView } from '../../contract';
 import { currentTerm, lastTerm, standingLabel, type Facts } from '../../core/facts';
 import { showValue } from '../../core/fields';
-import { listed, sayDate, sayDayMonth, sayShortDate, type Instant, type MemberId } from '../../core/kernel';
+import { listed, sayDate, sayNearDate, sayShortDate, type Instant, type MemberId } from '../../core/kernel';
 import type { Setup } from '../../core/setup';
 import { MemberEntity, TimelineEntity } from './member.entities';
 import { factsOf } from './member.store';
@@ -34,7 +34,7 @@ export async function personView(
     membership: membershipOf(facts, setup, now),
     facts: factRows(facts, setup),
     timeline: timeline.map((item) => ({
-      date: now - item.at > 300 * 86_400_000 ? sayShortDate(item.at, place) : sayDayMonth(item.at, place),
+      date: sayNearDate(item.at, now, place),
       mark: item.standing ?? 'event',
       title: item.title,
       note: item.note,
@@ -48,7 +48,8 @@ function membershipOf(facts: Facts, setup: Setup, now: Instant): string {
   if (term)
     return `${title(term.level)}${term.until === null ? ', for good' : ` until ${sayShortDate(term.until, setup.doc.site)}`}`;
   const last = lastTerm(facts);
-  return last?.until ? `${title(last.level)}, ended ${sayShortDate(last.until, setup.doc.site)}` : 'no level yet';
+  if (last?.until) return `${title(last.level)}, ended ${sayShortDate(last.until, setup.doc.site)}`;
+  return facts.standing === 'applicant' ? 'no level yet' : 'no level';
 }
 
 function factRows(facts: Facts, setup: Setup): { label: string; value: string }[] {

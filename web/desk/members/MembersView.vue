@@ -100,7 +100,7 @@ const filtered = computed(() => Boolean(asked.value.q || asked.value.standing ||
         @clear="ask({ q: undefined, standing: undefined, level: undefined, group: undefined })"
       />
       <footer v-if="list.data.value" class="members__foot">
-        <span role="status">{{ rows.length }} of {{ countOf(list.data.value.total, 'person', 'people') }}</span>
+        <span role="status" :class="{ unseen: rows.length === 0 }">{{ rows.length === 0 ? 'Nobody fits' : `${rows.length} of ${countOf(list.data.value.total, 'person', 'people')}` }}</span>
         <button v-if="more" type="button" class="linklike" @click="showMore">Show {{ Math.min(50, list.data.value.total - rows.length) }} more</button>
         <span v-if="moreTrouble" class="field__fault">{{ moreTrouble }}</span>
       </footer>
