@@ -102,7 +102,7 @@ export const siteApi = {
       session: member?.session ?? null,
       now: services.clock.now(),
     };
-    const place = await placeFor(new URL(input.path, services.config.address), looker, live, services.sources);
+    const place = await placeFor(input.path, looker, live, services.sources);
     return place.is === 'view' ? place.view : { elsewhere: place.to };
   }),
 

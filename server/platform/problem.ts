@@ -31,10 +31,11 @@ function inputFaults(data: unknown): Extras {
   const issues = (data as { issues?: { path?: PropertyKey[]; message: string }[] } | undefined)?.issues ?? [];
   const faults = issues.map((issue) => {
     const at = (issue.path ?? []).map(String).join('.');
-    return { at, label: at, says: issue.message };
+    const says = issue.message.endsWith('received undefined') ? 'is missing' : issue.message;
+    return { at, label: at || 'the request', says };
   });
   return {
-    detail: faults.map((fault) => `${fault.at}: ${fault.says}`).join('; ') || 'The request could not be read.',
+    detail: faults.map((fault) => `${fault.label}: ${fault.says}`).join('; ') || 'The request could not be read.',
     faults,
   };
 }

@@ -56,32 +56,41 @@ export function shellFor(person: Prepared, words: WordSource, live: Live): Shell
   };
 }
 
-/** Resolves a path with its query for one viewer. */
-export async function placeFor(url: URL, looker: Looker, live: Live, sources: PlaceSources): Promise<Place> {
+/**
+ * Resolves an address for one viewer.
+ * @param address a path with its query, as it was asked for; taken apart by hand, since `URL` throws at some of what
+ *   people type and takes `//name` for another host
+ */
+export async function placeFor(address: string, looker: Looker, live: Live, sources: PlaceSources): Promise<Place> {
   const { setup, doors } = live;
+  const [, path = '', query = ''] = /^([^?#]*)\??([^#]*)/.exec(address)!;
+  const asked = new URLSearchParams(query);
   const person = doors.prepare(looker.facts, looker.now);
   const words = wordsFor(looker.facts, looker.now, setup);
   const show = (place: PlaceView, status: 200 | 404 = 200): Place => ({
     is: 'view',
-    view: { shell: shellFor(person, words, live), place, path: url.pathname },
+    view: { shell: shellFor(person, words, live), place, path },
     status,
   });
   const missing = () => show({ kind: 'missing', title: 'There is no such page' }, 404);
 
-  const page = pageAt(url.pathname, setup);
+  const tidy = `/${path.split('/').filter(Boolean).join('/')}`;
+  if (tidy !== path) return { is: 'elsewhere', to: query ? `${tidy}?${query}` : tidy };
+
+  const page = pageAt(path, setup);
   if (page) {
     const resolved = resolvePage(page, person, words, doors);
     if (resolved.is === 'missing') return missing();
     if (resolved.is === 'elsewhere') return { is: 'elsewhere', to: resolved.address };
     return show({ kind: 'page', ...resolved.view });
   }
-  const [, first = '', second, ...rest] = url.pathname.split('/');
+  const [, first = '', second, ...rest] = path.split('/');
   if (rest.length) return missing();
   const signedIn = looker.facts.member !== null;
-  const next = safeNext(url.searchParams.get('next'));
+  const next = safeNext(asked.get('next'));
   const alreadyIn = (): Place =>
     show({ kind: 'alreadyIn', title: 'You are signed in', name: looker.facts.name ?? '', next });
-  const signInFirst = (): Place => ({ is: 'elsewhere', to: `/sign-in?next=${encodeURIComponent(url.pathname)}` });
+  const signInFirst = (): Place => ({ is: 'elsewhere', to: `/sign-in?next=${encodeURIComponent(path)}` });
 
   switch (first) {
     case 'join': {

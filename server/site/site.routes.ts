@@ -97,7 +97,7 @@ export class Site {
 
   /** Resolves and renders in full. */
   private async show(req: Request, res: Response, live: Live, looker: Looker): Promise<void> {
-    const place = await placeFor(new URL(req.originalUrl, this.ports.address), looker, live, this.ports.sources);
+    const place = await placeFor(req.originalUrl, looker, live, this.ports.sources);
     if (place.is === 'elsewhere') {
       res.setHeader('Cache-Control', 'no-store');
       res.redirect(302, place.to);

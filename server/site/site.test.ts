@@ -64,6 +64,35 @@ describe('a visitor', () => {
     expect(await who().html('/sign-in')).toContain('<meta name="robots" content="noindex">');
   });
 
+  it('is led to the tidy address, and never to another site', async () => {
+    for (const [path, to] of [
+      ['/about/', '/about'],
+      ['//about', '/about'],
+      ['/winter-treatment-guide//?from=mail', '/winter-treatment-guide?from=mail'],
+      ['//elsewhere.example/', '/elsewhere.example'],
+      ['//', '/'],
+    ] as const) {
+      const response = await who().raw(path);
+      expect([path, response.status, response.headers.get('location')]).toEqual([path, 302, to]);
+      const asked = await who().get(`/site/view?path=${encodeURIComponent(path)}`);
+      expect(asked).toEqual({ status: 200, body: { elsewhere: to } });
+    }
+  });
+
+  it('gets a plain “no such page” at whatever else can be typed', async () => {
+    for (const path of [
+      '/%ff',
+      '/%00',
+      '/:80',
+      '/[',
+      '/about/more',
+      '/confirm',
+      '/..%2f..%2fetc/passwd',
+      '/a?next=//b',
+    ])
+      expect([path, (await who().raw(path)).status]).toEqual([path, 404]);
+  });
+
   it('is led to sign in where a place is personal, and back', async () => {
     for (const path of ['/joining', '/account']) {
       const response = await who().raw(path);
@@ -123,7 +152,7 @@ describe('a page kept ready', () => {
       const person = live.must.doors.prepare(facts, now);
       for (const path of ['/', '/about', '/winter-treatment-guide', '/mentor-notes', '/my-bees']) {
         const ready = await site.ready(path, facts, now, live.must);
-        const place = await placeFor(new URL(path, config.address), { facts, session: null, now }, live.must, sources);
+        const place = await placeFor(path, { facts, session: null, now }, live.must, sources);
         if (ready === null) continue;
         if (place.is !== 'view') throw new Error('a page that is ready must be a view');
         expect(ready.toString()).toBe(await site.document(place.view, live.must));

@@ -39,8 +39,8 @@ export const viewpointRoute =
     const base = `/viewpoint/${person}/${day}`;
     const looker = { facts: view.facts, session: null, now: view.at };
     const query = req.originalUrl.includes('?') ? req.originalUrl.slice(req.originalUrl.indexOf('?')) : '';
-    let place = await placeFor(new URL(`/${rest.join('/')}${query}`, ports.address), looker, live, ports.sources);
-    if (place.is === 'elsewhere') place = await placeFor(new URL(place.to, ports.address), looker, live, ports.sources);
+    let place = await placeFor(`/${rest.join('/')}${query}`, looker, live, ports.sources);
+    if (place.is === 'elsewhere') place = await placeFor(place.to, looker, live, ports.sources);
     if (place.is === 'elsewhere') return refuse('not-found');
     const html = await ports.site.document(place.view, live);
     res.status(200);
