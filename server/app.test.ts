@@ -103,6 +103,15 @@ describe('problems', () => {
     expect((body['faults'] as { at: string }[]).map((fault) => fault.at)).toEqual(['mail', 'password']);
   });
 
+  it('are told for text that is no text as for any other that is wrong', async () => {
+    for (const mail of ['\ud800@mail.example', '\u0000', '💥'.repeat(60)]) {
+      const body = JSON.stringify({ mail, password: 'quillmoor-demo' });
+      await isProblem(await post('/api/site/sign-in', body), 401, 'wrong-sign-in');
+      await isProblem(await post('/api/desk/sign-in', body), 401, 'wrong-sign-in');
+      await isProblem(await post('/api/site/forgotten', body), 422, 'form-faults');
+    }
+  });
+
   it('are told for addresses that do not exist', async () => {
     await isProblem(await who.raw('/api/site/nowhere'), 404, 'not-found');
     await isProblem(await post('/nowhere', '{}'), 404, 'not-found');

@@ -144,7 +144,7 @@ describe('single kinds', () => {
 
   it('control characters and private marks do not get in', () => {
     const name = quillmoor.fields.get('full-name')!;
-    expect(readAnswer(name, 'Perrin\u0000\uE000Oake', true)).toEqual({ ok: true, value: 'Perrin Oake' });
+    expect(readAnswer(name, 'Perrin\u0000\uE000\uD800Oake', true)).toEqual({ ok: true, value: 'Perrin Oake' });
   });
 
   it('are shown as people read them', () => {

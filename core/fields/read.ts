@@ -103,11 +103,11 @@ function readKind(of: FieldKind, raw: NonNullable<RawAnswer>, label: string): Re
   }
 }
 
-/** One line: no control characters, no doubled spaces, no private-use marks. */
+/** One line: no control characters, no doubled spaces, no private-use marks, no halves of characters. */
 function clean(raw: NonNullable<RawAnswer>): string {
   return String(raw)
     .normalize('NFC')
-    .replace(/[\p{Cc}\p{Co}]+/gu, ' ')
+    .replace(/[\p{Cc}\p{Co}\p{Cs}]+/gu, ' ')
     .replace(/\s+/g, ' ')
     .trim();
 }

@@ -22,7 +22,8 @@ const LEFT_TO_RUN_OUT = 2;
 
 type Counted = RowDataPacket & { key: string; points: number; expire: number };
 
-const keyOf = ([purpose, who]: Try) => `${purpose}:${encodeURIComponent(who).slice(0, 200)}`;
+/** By way of bytes, since encodeURIComponent throws at half a character. */
+const keyOf = ([purpose, who]: Try) => `${purpose}:${encodeURIComponent(Buffer.from(who).toString()).slice(0, 200)}`;
 
 export class Limits {
   constructor(
