@@ -148,8 +148,8 @@ export const desk = {
   firstRun: endpoint('anyone', 'POST', '/desk/first-run', 'Makes the owner and a plain set-up; works once')
     .input(
       z.object({
-        siteName: z.string().trim().min(2).max(120),
-        name: z.string().trim().min(2).max(120),
+        siteName: z.string().trim().max(120),
+        name: z.string().trim().max(120),
         mail: z.string().max(200),
         password: z.string().max(400),
       }),

@@ -101,6 +101,14 @@ describe('problems', () => {
   it('name the input that is wrong', async () => {
     const body = await isProblem(await post('/api/site/sign-in', '{"mail": 5}'), 400, 'bad-input');
     expect((body['faults'] as { at: string }[]).map((fault) => fault.at)).toEqual(['mail', 'password']);
+    const long = JSON.stringify({ mail: 'x'.repeat(201) });
+    expect(await isProblem(await post('/api/desk/sign-in', long), 400, 'bad-input')).toMatchObject({
+      detail: 'mail: There is room for 200 characters. password: This is missing.',
+      faults: [
+        { at: 'mail', says: 'There is room for 200 characters.' },
+        { at: 'password', says: 'This is missing.' },
+      ],
+    });
   });
 
   it('are told for text that is no text as for any other that is wrong', async () => {

@@ -3,7 +3,7 @@
  */
 import { explain, ruleOf, type Doors, type Trace } from '../doors';
 import type { Facts } from '../facts';
-import { listed, type Instant } from '../kernel';
+import { countOf, listed, type Instant } from '../kernel';
 import { hrefOfPage } from './resolve';
 
 export type PageSight = {
@@ -36,7 +36,7 @@ export function pagesSeen(facts: Facts, now: Instant, doors: Doors): PageSight[]
 export function sightSentence(pages: readonly PageSight[], waiting: string): string {
   const open = pages.filter((page) => page.open);
   const shut = pages.filter((page) => !page.open);
-  const count = `Opens ${open.length} of ${pages.length} pages`;
+  const count = `Opens ${open.length} of ${countOf(pages.length, 'page')}`;
   const names = (list: readonly PageSight[]) => listed(list.map((page) => page.title));
   const more =
     shut.length === 0

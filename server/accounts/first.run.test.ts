@@ -35,6 +35,11 @@ describe('a site without a set-up', () => {
   });
 
   it('says what is wrong with an answer, and makes nothing', async () => {
+    const nothing = await who.post('/desk/first-run', { siteName: ' ', name: '', mail: '', password: '' });
+    expect(nothing.status).toBe(422);
+    const empty = nothing.body['faults'] as { at: string; says: string }[];
+    expect(empty.map((fault) => fault.at)).toEqual(['siteName', 'name', 'mail', 'password']);
+    expect(empty[0]!.says).toBe('Write the name your members know it by.');
     const bad = await who.post('/desk/first-run', { ...owner, mail: 'odile@quillmoor', password: 'short' });
     expect(bad.body).toMatchObject({ code: 'form-faults', faults: [{ at: 'mail' }, { at: 'password' }] });
     const easy = await who.post('/desk/first-run', { ...owner, password: 'odileharrowgate' });

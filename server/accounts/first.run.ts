@@ -38,6 +38,10 @@ export class FirstRun {
     const mail = readMail(typed.mail);
     const weak = await weakness(typed.password, [...name.split(' '), ...typed.mail.split(/[@.]/)]);
     const faults = [
+      ...(siteName
+        ? []
+        : [{ at: 'siteName', label: 'Name of the association', says: 'Write the name your members know it by.' }]),
+      ...(name ? [] : [{ at: 'name', label: 'Your name', says: 'Write your name, as members will read it.' }]),
       ...(mail.ok ? [] : [{ at: 'mail', label: 'Mail address', says: mail.refusal }]),
       ...(weak ? [{ at: 'password', label: 'Password', says: weak }] : []),
     ];

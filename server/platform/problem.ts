@@ -27,15 +27,33 @@ export function problemBody(error: ORPCError<string, unknown>): Problem {
   return { type: `/problems/${code}`, title: problems[code].title, status: problems[code].status, code, ...extras };
 }
 
+/** What Zod says of one part of an input, as far as it is used here. */
+type Issue = {
+  path?: PropertyKey[];
+  message: string;
+  code?: string;
+  origin?: string;
+  minimum?: number;
+  maximum?: number;
+};
+
+function sayIssue({ message, code, origin, minimum, maximum }: Issue): string {
+  if (message.endsWith('received undefined')) return 'This is missing.';
+  if (code === 'too_big')
+    return origin === 'string' ? `There is room for ${maximum} characters.` : `${maximum} is the most.`;
+  if (code === 'too_small')
+    return origin === 'string' ? `At least ${minimum} characters are needed.` : `${minimum} is the least.`;
+  return message;
+}
+
 function inputFaults(data: unknown): Extras {
-  const issues = (data as { issues?: { path?: PropertyKey[]; message: string }[] } | undefined)?.issues ?? [];
+  const issues = (data as { issues?: Issue[] } | undefined)?.issues ?? [];
   const faults = issues.map((issue) => {
     const at = (issue.path ?? []).map(String).join('.');
-    const says = issue.message.endsWith('received undefined') ? 'is missing' : issue.message;
-    return { at, label: at || 'the request', says };
+    return { at, label: at || 'the request', says: sayIssue(issue) };
   });
   return {
-    detail: faults.map((fault) => `${fault.label}: ${fault.says}`).join('; ') || 'The request could not be read.',
+    detail: faults.map((fault) => `${fault.label}: ${fault.says}`).join(' ') || 'The request could not be read.',
     faults,
   };
 }

@@ -1,6 +1,6 @@
 <script setup lang="ts">
 /** Signing in at the desk; on a new site, making its owner. */
-import { onMounted, reactive, ref } from 'vue';
+import { nextTick, onMounted, reactive, ref } from 'vue';
 import { VBtn } from 'vuetify/components/VBtn';
 import FieldFrame from '../../kit/fields/FieldFrame.vue';
 import FieldInput from '../../kit/fields/FieldInput.vue';
@@ -30,6 +30,8 @@ async function send(): Promise<void> {
     emit('done');
   } catch (error) {
     trouble.value = troubleOf(error);
+    await nextTick();
+    document.querySelector<HTMLElement>('.lonely [aria-invalid="true"]')?.focus();
   } finally {
     sending.value = false;
   }
