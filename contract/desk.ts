@@ -1,7 +1,7 @@
 /** What the desk asks of the server. */
 import { z } from 'zod';
 import { Standing } from '../core/facts';
-import { ApplicationId, MemberId } from '../core/kernel';
+import { ApplicationId, GroupId, LevelId, MemberId, SessionId } from '../core/kernel';
 import { StaffPart, anyStaff, endpoint, managers, reviewers } from './access';
 import { SessionView } from './site';
 
@@ -65,8 +65,8 @@ export type MemberSort = z.infer<typeof MemberSort>;
 const MemberFilter = {
   q: z.string().max(100).default(''),
   standing: Standing.optional(),
-  level: z.string().max(48).optional(),
-  group: z.string().max(48).optional(),
+  level: LevelId.optional(),
+  group: GroupId.optional(),
 };
 
 export const TimelineRow = z.object({
@@ -180,7 +180,7 @@ export const desk = {
     z.object({ sessions: z.array(SessionView) }),
   ),
   endSession: endpoint(anyStaff, 'POST', '/desk/sessions/end', 'Ends one session, or all others')
-    .input(z.object({ id: z.union([z.literal('others'), z.string().length(20)]) }))
+    .input(z.object({ id: z.union([z.literal('others'), SessionId]) }))
     .output(done),
   today: endpoint(anyStaff, 'GET', '/desk/today', 'What needs somebody now, oldest first').output(TodayView),
   members: endpoint(anyStaff, 'GET', '/desk/members', 'One page of the member list')

@@ -1,5 +1,6 @@
 /** What the public site asks of the server. */
 import { z } from 'zod';
+import { SessionId } from '../core/kernel';
 import { BlockView, MenuLink, PageView } from '../core/pages/view';
 import { endpoint } from './access';
 
@@ -168,6 +169,6 @@ export const site = {
     .input(z.object({ current: z.string().max(400), password: z.string().max(400) }))
     .output(done),
   endSession: endpoint('member', 'POST', '/site/sessions/end', 'Ends one session of the member, or all others')
-    .input(z.object({ id: z.union([z.literal('others'), z.string().length(20)]) }))
+    .input(z.object({ id: z.union([z.literal('others'), SessionId]) }))
     .output(done),
 };

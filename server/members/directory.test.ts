@@ -38,6 +38,13 @@ describe('the list of members', () => {
     },
   );
 
+  it('begins at the first page where a key is none of its own', async () => {
+    const first = await list({ sort: 'newest' });
+    const key = (...parts: unknown[]) => Buffer.from(JSON.stringify(parts)).toString('base64url');
+    for (const after of [key('Abel', 'ü'.repeat(20)), key('no date', 'x'.repeat(20)), key(null, 5), key(), '%'])
+      expect(await list({ sort: 'newest', after })).toEqual(first);
+  });
+
   it('narrows by standing, level held now, and group, and counts what fits', async () => {
     for (const standing of standings) {
       const page = await list({ standing, limit: 200 });

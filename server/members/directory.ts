@@ -5,7 +5,7 @@
 import type { DataSource } from 'typeorm';
 import type { MemberRow, MemberSort, PersonHit } from '../../contract';
 import { currentTerm, lastTerm, standings, type Facts, type Standing } from '../../core/facts';
-import { dayOf, listed, sayNearDate, sayShortDate, type Instant, type MemberId } from '../../core/kernel';
+import { dayOf, listed, MemberId, sayNearDate, sayShortDate, type Instant } from '../../core/kernel';
 import type { Setup } from '../../core/setup';
 import { factsOfMany } from './member.store';
 import { searchWords } from './member.words';
@@ -168,8 +168,10 @@ function writeKey(row: Row, sort: MemberSort): string {
 function readKey(key: string, date: boolean): { value: unknown; id: string } | null {
   try {
     const [value, id] = JSON.parse(Buffer.from(key, 'base64url').toString()) as [string, string];
-    if (typeof value !== 'string' || typeof id !== 'string') return null;
-    return { value: date ? new Date(value) : value, id };
+    if (typeof value !== 'string' || !MemberId.safeParse(id).success) return null;
+    if (!date) return { value, id };
+    const at = new Date(value);
+    return Number.isNaN(at.getTime()) ? null : { value: at, id };
   } catch {
     return null;
   }
