@@ -23,6 +23,9 @@ test('Today: what needs somebody, decided with a reason or a yes', async ({ page
   await sheet.getByLabel(/Why not/).fill('Your apiary lies in Harrowdale.');
   await sheet.getByRole('button', { name: 'Decline Anselm' }).click();
   await expect(page.getByText('Anselm Pikard is declined and gets your reason by mail.')).toBeVisible();
+  // The sheet stays and tells the outcome; the keyboard is where it can go on.
+  await expect(sheet.getByText('Tamsin Rooke said no')).toBeVisible();
+  await expect(sheet.getByRole('button', { name: 'Close' })).toBeFocused();
   expect((await product.letter('anselm.pikard@mail.example', /Your application/)).text).toContain('Harrowdale');
 
   // A question goes out and its answer comes back.

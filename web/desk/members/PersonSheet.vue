@@ -46,7 +46,7 @@ function turn(by: number): void {
         <VBtn size="small" @click="emit('close')">Close <kbd>Esc</kbd></VBtn>
       </header>
       <p class="sheet__standing"><StandingMark :standing="data.standing" /><span>{{ data.membership }}</span></p>
-      <ReviewPanel v-if="data.application?.state === 'open'" :key="data.application.id" :application="data.application" :first-name="firstName" @done="emit('close')" />
+      <ReviewPanel v-if="data.application?.state === 'open'" :key="data.application.id" :application="data.application" :first-name="firstName" />
       <div class="sheet__acts">
         <VBtn size="small" @click="viewpoint.lookAs(data.id)">See as {{ firstName }}</VBtn>
         <a class="linklike" :href="`mailto:${data.mail}`">{{ data.mail }}</a>

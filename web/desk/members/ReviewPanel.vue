@@ -13,7 +13,6 @@ import { useNotice } from '../notice';
 import { useFresh } from '../session';
 
 const props = defineProps<{ application: ApplicationView; firstName: string }>();
-const emit = defineEmits<{ done: [] }>();
 const asking = ref<'decline' | 'question' | null>(null);
 const text = ref('');
 const fault = ref<string | null>(null);
@@ -21,7 +20,8 @@ const busy = ref(false);
 const notice = useNotice();
 const fresh = useFresh();
 
-async function act(call: () => Promise<{ says: string }>, close: boolean): Promise<void> {
+/** Afterwards the sheet tells the outcome; where the pressed button has gone, its head has the focus. */
+async function act(call: () => Promise<{ says: string }>): Promise<void> {
   if (busy.value) return;
   busy.value = true;
   try {
@@ -30,7 +30,8 @@ async function act(call: () => Promise<{ says: string }>, close: boolean): Promi
     asking.value = null;
     text.value = '';
     await fresh();
-    if (close) emit('done');
+    await nextTick();
+    if (document.activeElement === document.body) document.querySelector<HTMLElement>('.sheet__head button')?.focus();
   } catch (error) {
     fault.value = troubleOf(error).says;
     // Someone may have been quicker: show what stands now.
@@ -40,9 +41,9 @@ async function act(call: () => Promise<{ says: string }>, close: boolean): Promi
   }
 }
 const { id } = props.application;
-const admit = () => act(() => calls.approve({ id }), true);
-const decline = () => act(() => calls.decline({ id, reason: text.value }), true);
-const ask = () => act(() => calls.ask({ id, text: text.value }), false);
+const admit = () => act(() => calls.approve({ id }));
+const decline = () => act(() => calls.decline({ id, reason: text.value }));
+const ask = () => act(() => calls.ask({ id, text: text.value }));
 
 async function start(what: 'decline' | 'question'): Promise<void> {
   asking.value = what;
