@@ -41,6 +41,21 @@ describe('signing in', () => {
     expect(unknown).toEqual(wrong);
   });
 
+  it('names what was left empty, at the site and at the desk, and counts no try', async () => {
+    await stack.query('DELETE FROM rate_limit');
+    for (const area of ['site', 'desk'])
+      for (const [mail, password, at] of [
+        ['', '', ['mail', 'password']],
+        [' ', PASSWORD, ['mail']],
+        [IDA, '', ['password']],
+      ] as const) {
+        const { status, body } = await caller().post(`/${area}/sign-in`, { mail, password });
+        expect(status).toBe(422);
+        expect((body['faults'] as { at: string }[]).map((fault) => fault.at)).toEqual(at);
+      }
+    expect(await stack.query('SELECT 1 FROM rate_limit')).toEqual([]);
+  });
+
   it('gives a new secret each time and keeps only its digest', async () => {
     const [one, two] = [caller(), caller()];
     await one.signIn(IDA);

@@ -11,6 +11,7 @@ import { clearCookie, cookieOf, setCookie } from '../platform/cookies';
 import { problem } from '../platform/problem';
 import { sessionView } from '../site';
 import { api, callerOf, mayCall, staffOf, type CallContext } from './context';
+import { demandBoth } from './sign.in';
 import { joiningProblem, passwordProblem } from './site.api';
 
 const done = { done: true } as const;
@@ -192,6 +193,7 @@ export const deskApi = {
 
 async function signStaffIn(context: CallContext, mail: string, password: string) {
   const { services } = context;
+  demandBoth({ mail, password });
   const address = ['signInByAddress', `staff:${mailKey(mail)}`] as const;
   const [, tries = 0] = await services.limits.count(['signInByCaller', callerOf(context)], address);
   const device = deviceOf(context.req.headers['user-agent'] ?? '');

@@ -10,6 +10,7 @@ import { clearCookie, cookieOf, setCookie } from '../platform/cookies';
 import { problem } from '../platform/problem';
 import { placeFor, safeNext, startOf, type Looker } from '../site';
 import { api, callerOf, memberOf, type CallContext, type Services } from './context';
+import { demandBoth } from './sign.in';
 
 const done = { done: true } as const;
 
@@ -169,6 +170,7 @@ export const siteApi = {
 
   signIn: api.site.signIn.handler(async ({ input, context }) => {
     const { services } = context;
+    demandBoth(input);
     const address = ['signInByAddress', mailKey(input.mail)] as const;
     const [, tries = 0] = await services.limits.count(['signInByCaller', callerOf(context)], address);
     const facts = await services.accounts.check(input.mail, input.password);

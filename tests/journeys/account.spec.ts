@@ -8,6 +8,11 @@ test('a member signs in where they wanted to go, and out again', async ({ page, 
   await page.getByRole('link', { name: 'Sign in', exact: true }).click();
   await inputsReady(page);
   await accessible(page, 'Sign in');
+  await page.getByRole('button', { name: 'Sign in', exact: true }).click();
+  await expect(page.locator('#s-mail-note, #s-password-note')).toHaveText([
+    'Write your mail address.',
+    'Write your password.',
+  ]);
   await page.getByLabel('Mail address').fill(IDA);
   await page.getByLabel('Password', { exact: true }).fill('not her password');
   await page.getByRole('button', { name: 'Sign in', exact: true }).click();

@@ -12,7 +12,7 @@ import { useSend } from '../useSend';
 
 const props = defineProps<{ place: Extract<PlaceView, { kind: 'signIn' }> }>();
 const form = reactive({ mail: '', password: '', remember: false });
-const { sending, faults, trouble, send } = useSend();
+const { sending, faults, trouble, faultOf, send } = useSend();
 const go = useGo();
 const site = useSite();
 
@@ -31,8 +31,8 @@ async function signIn(): Promise<void> {
     <h1 tabindex="-1">{{ place.title }}</h1>
     <form class="form" novalidate @submit.prevent="signIn">
       <FaultList :faults="faults" :trouble="trouble" prefix="s-" />
-      <FieldFrame id="s-mail" label="Mail address"><SiteInput id="s-mail" v-model="form.mail" :input="{ kind: 'mail' }" label="Mail address" required autocomplete="username" /></FieldFrame>
-      <FieldFrame id="s-password" label="Password"><SiteInput id="s-password" v-model="form.password" :input="{ kind: 'password', least: 1 }" label="Password" required autocomplete="current-password" /></FieldFrame>
+      <FieldFrame id="s-mail" label="Mail address" :fault="faultOf('mail')"><SiteInput id="s-mail" v-model="form.mail" :input="{ kind: 'mail' }" label="Mail address" required :bad="faultOf('mail') !== null" :described="faultOf('mail') !== null" autocomplete="username" /></FieldFrame>
+      <FieldFrame id="s-password" label="Password" :fault="faultOf('password')"><SiteInput id="s-password" v-model="form.password" :input="{ kind: 'password', least: 1 }" label="Password" required :bad="faultOf('password') !== null" :described="faultOf('password') !== null" autocomplete="current-password" /></FieldFrame>
       <div class="field"><SiteInput id="s-remember" v-model="form.remember" :input="{ kind: 'agreement', text: [] }" label="Keep me signed in on this device" /></div>
       <div class="form__send">
         <button class="button" type="submit" :disabled="sending">{{ sending ? 'Signing in…' : 'Sign in' }}</button>
