@@ -138,10 +138,10 @@ export class Jobs {
     return row ? { at: row.run_at.getTime(), kind: row.kind, payload: JSON.parse(row.payload) } : null;
   }
 
-  /** How many jobs are due now and not yet done, claimed ones included. */
-  async due(): Promise<number> {
+  /** How many jobs are due by that instant (now, unless given) and not yet done, claimed ones included. */
+  async due(by: Instant = this.clock.now()): Promise<number> {
     const [row] = (await this.db.query(`SELECT COUNT(*) AS n FROM job WHERE state = 'ready' AND run_at <= ?`, [
-      new Date(this.clock.now()),
+      new Date(by),
     ])) as { n: string }[];
     return Number(row?.n ?? 0);
   }

@@ -50,7 +50,7 @@ export class ClockService {
     return job.kind === 'sendMail' ? 'a mail' : 'some upkeep';
   }
 
-  /** @returns how many jobs were carried out on the way */
+  /** @returns how many things were due on the way, and have happened */
   async move(by: 'hour' | 'day' | 'nextDue', setup: Setup): Promise<{ now: string; happened: number; says: string }> {
     const from = this.clock.now();
     const next = by === 'nextDue' ? await this.jobs.nextDue(from) : null;
@@ -71,21 +71,23 @@ export class ClockService {
     for (let step = 0; step < MOST_STEPS; step++) {
       const next = await this.jobs.nextDue(this.clock.now());
       if (!next || next.at > to) break;
-      await this.clock.moveTo(next.at, this.db);
-      happened += await this.drain();
+      happened += await this.step(next.at);
     }
-    await this.clock.moveTo(to, this.db);
-    return happened + (await this.drain());
+    return happened + (await this.step(to));
   }
 
-  /** Carries out what is due now, and waits for what other hands have taken. */
-  private async drain(): Promise<number> {
+  /**
+   * Moves to an instant, carries out what is due there, and waits for what other hands have taken.
+   * @returns how much was due; counted beforehand, since nobody can say afterwards whose hands it was
+   */
+  private async step(at: Instant): Promise<number> {
+    const due = await this.jobs.due(at);
+    await this.clock.moveTo(at, this.db);
     const began = Date.now();
-    let done = 0;
     for (;;) {
-      if (await this.jobs.once()) done++;
-      else if ((await this.jobs.due()) === 0 || Date.now() - began > PATIENCE) return done;
-      else await new Promise((wait) => setTimeout(wait, 20));
+      if (await this.jobs.once()) continue;
+      if ((await this.jobs.due()) === 0 || Date.now() - began > PATIENCE) return due;
+      await new Promise((wait) => setTimeout(wait, 20));
     }
   }
 }

@@ -117,8 +117,9 @@ describe('the demo’s clock', () => {
     const { nextDue } = (await odile.get<ClockView>('/desk/clock')).body;
     const name = nextDue!.says.replace('the application of ', '');
     const moved = await move('nextDue');
+    // Whoever's hands were quicker, the worker's or the clock's own.
     expect(moved.happened).toBeGreaterThan(0);
-    expect(moved.says).toContain('happened on the way.');
+    expect(moved.says).toMatch(/\d things? happened on the way\.$/);
     const [row] = await stack.query<{ n: string }>(
       `SELECT COUNT(*) AS n FROM member m LEFT JOIN application a ON a.member = m.id WHERE m.name = ? AND (a.data LIKE '%reviewersReminded%' OR a.state <> 'open')`,
       [name],

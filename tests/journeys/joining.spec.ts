@@ -1,4 +1,4 @@
-import { accessible, codeIn, expect, fillRight, inputsReady, linkIn, staffIn, test, watch } from './product';
+import { accessible, codeIn, expect, fillRight, inputsReady, linkIn, moveClock, staffIn, test, watch } from './product';
 
 test('a visitor sees what is open, and of the guide only its outside', async ({ page, product }) => {
   const complaints = watch(page);
@@ -180,12 +180,7 @@ test('codes: a new one voids the old, five wrong tries void it, age ends it', as
 
   const desk = await (await browser.newContext()).newPage();
   await staffIn(desk, product, 'odile');
-  const moveOn = async (by: string) => {
-    await desk.getByRole('button', { name: 'Demo clock' }).click();
-    await desk.getByRole('button', { name: by }).click();
-    await expect(desk.getByRole('status').getByText(/^It is now /)).toBeVisible();
-  };
-  await moveOn('On by an hour');
+  await moveClock(desk, 'On by an hour');
   await page.reload();
   await inputsReady(page);
   await page.getByRole('button', { name: 'send a new code' }).click();
@@ -194,7 +189,7 @@ test('codes: a new one voids the old, five wrong tries void it, age ends it', as
   await confirm.click();
   await expect(page.getByText('That code was replaced by a newer one.')).toBeVisible();
 
-  await moveOn('On by a day');
+  await moveClock(desk, 'On by a day');
   await page.reload();
   // Half a day unused signs out; the way back is to sign in.
   await expect(page.getByRole('heading', { level: 1 })).toHaveText('Sign in');
@@ -218,12 +213,7 @@ test('a lost sign-up is swept by the clock, and its address is free again', asyn
   await expect(page).toHaveURL(/\/joining$/);
   const desk = await (await browser.newContext()).newPage();
   await staffIn(desk, product, 'odile');
-  for (let day = 1; day <= 8; day++) {
-    await desk.getByRole('button', { name: 'Demo clock' }).click();
-    await desk.getByRole('button', { name: 'On by a day' }).click();
-    await expect(desk.getByText(day === 1 ? '1 day ahead' : `${day} days ahead`)).toBeHidden();
-    await expect(desk.getByRole('button', { name: 'Demo clock' })).toBeEnabled();
-  }
+  for (let day = 1; day <= 8; day++) await moveClock(desk, 'On by a day');
   await page.goto(`${product.site}/joining`);
   await expect(page.getByRole('heading', { level: 1 })).toHaveText('Sign in');
   await page.goto(`${product.site}/join/quillmoor`);

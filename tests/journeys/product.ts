@@ -156,6 +156,19 @@ export async function staffIn(page: Page, product: Product, first: string): Prom
   await expect(page.getByRole('heading', { name: 'Applications to review' })).toBeVisible();
 }
 
+/** Moves the site clock on at the desk; done when everything due has happened and the desk shows it. */
+export async function moveClock(desk: Page, by: string | RegExp): Promise<void> {
+  const clock = desk.getByRole('button', { name: 'Demo clock' });
+  await clock.click();
+  // The line that tells of the move before may still stand there, so the answer itself is waited for.
+  const moved = desk.waitForResponse(
+    (response) => response.url().endsWith('/api/desk/clock') && response.request().method() === 'POST',
+  );
+  await desk.getByRole('button', { name: by }).click();
+  expect((await moved).ok()).toBe(true);
+  await expect(clock).toBeEnabled();
+}
+
 /** Chooses from a select as a keyboard user does. */
 export async function choose(select: Locator, option: string | RegExp): Promise<void> {
   await select.press('ArrowDown');

@@ -15,6 +15,7 @@ const fresh = useFresh();
 
 async function move(by: 'hour' | 'day' | 'nextDue'): Promise<void> {
   moving.value = true;
+  notice.says = null;
   try {
     notice.says = (await calls.moveClock({ by })).says;
     await fresh();

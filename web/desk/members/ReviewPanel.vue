@@ -24,6 +24,7 @@ const fresh = useFresh();
 async function act(call: () => Promise<{ says: string }>): Promise<void> {
   if (busy.value) return;
   busy.value = true;
+  notice.says = null;
   try {
     notice.says = (await call()).says;
     fault.value = null;
