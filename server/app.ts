@@ -43,7 +43,7 @@ export async function makeApp(services: Services, log: Log): Promise<Express> {
   app.get('/api/site/view', site.json);
   app.use('/api', sameSite(config.address), express.json({ limit: '256kb' }), apiHandler(services, log));
 
-  app.get(/^\/viewpoint\//, viewpointRoute({ live, sessions, clock, sight, site, sources, address: config.address }));
+  app.get(/^\/viewpoint\//, viewpointRoute({ live, sessions, clock, sight, site, sources }));
   app.get(/^\/desk(\/.*)?$/, desk(deskHtml));
   app.get(/.*/, site.handle);
   app.use((_req: Request, res: Response) => sendProblem(res, 'not-found'));

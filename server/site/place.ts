@@ -74,7 +74,8 @@ export async function placeFor(address: string, looker: Looker, live: Live, sour
   });
   const missing = () => show({ kind: 'missing', title: 'There is no such page' }, 404);
 
-  const tidy = `/${path.split('/').filter(Boolean).join('/')}`;
+  // Browsers take a backslash for a slash, so two of either would lead to another site.
+  const tidy = `/${path.split(/[/\\]/).filter(Boolean).join('/')}`;
   if (tidy !== path) return { is: 'elsewhere', to: query ? `${tidy}?${query}` : tidy };
 
   const page = pageAt(path, setup);

@@ -71,6 +71,7 @@ describe('a visitor', () => {
       ['/winter-treatment-guide//?from=mail', '/winter-treatment-guide?from=mail'],
       ['//elsewhere.example/', '/elsewhere.example'],
       ['//', '/'],
+      ['/\\elsewhere.example/', '/elsewhere.example'],
     ] as const) {
       const response = await who().raw(path);
       expect([path, response.status, response.headers.get('location')]).toEqual([path, 302, to]);

@@ -18,7 +18,6 @@ export type ViewPorts = {
   readonly sight: Sight;
   readonly site: Site;
   readonly sources: PlaceSources;
-  readonly address: string;
 };
 
 export const viewpointRoute =

@@ -46,11 +46,11 @@ async function send(): Promise<void> {
       <p class="quiet">{{ begin.firstRun ? 'You are the first here: tell us the name of your association and yours, and the desk is yours.' : begin.siteName }}</p>
       <p v-if="trouble && !trouble.faults" class="field__fault" role="alert">{{ trouble.says }}</p>
       <template v-if="begin.firstRun">
-        <FieldFrame id="siteName" label="Name of the association" :fault="fault('siteName')"><FieldInput id="siteName" v-model="form.siteName" :input="{ kind: 'text', long: false, longest: 120, autocomplete: 'organization' }" label="Name of the association" required :bad="fault('siteName') !== null" /></FieldFrame>
-        <FieldFrame id="name" label="Your name" :fault="fault('name')"><FieldInput id="name" v-model="form.name" :input="{ kind: 'text', long: false, longest: 120, autocomplete: 'name' }" label="Your name" required :bad="fault('name') !== null" /></FieldFrame>
+        <FieldFrame id="siteName" label="Name of the association" :fault="fault('siteName')"><FieldInput id="siteName" v-model="form.siteName" :input="{ kind: 'text', long: false, longest: 120, autocomplete: 'organization' }" label="Name of the association" required :bad="fault('siteName') !== null" :described="fault('siteName') !== null" /></FieldFrame>
+        <FieldFrame id="name" label="Your name" :fault="fault('name')"><FieldInput id="name" v-model="form.name" :input="{ kind: 'text', long: false, longest: 120, autocomplete: 'name' }" label="Your name" required :bad="fault('name') !== null" :described="fault('name') !== null" /></FieldFrame>
       </template>
-      <FieldFrame id="mail" label="Mail address" :fault="fault('mail')"><FieldInput id="mail" v-model="form.mail" :input="{ kind: 'mail' }" label="Mail address" required autocomplete="username" :bad="fault('mail') !== null" /></FieldFrame>
-      <FieldFrame id="password" label="Password" :help="begin.firstRun ? '10 characters or more.' : null" :fault="fault('password')"><FieldInput id="password" v-model="form.password" :input="{ kind: 'password', least: 10 }" label="Password" required :autocomplete="begin.firstRun ? 'new-password' : 'current-password'" :bad="fault('password') !== null" /></FieldFrame>
+      <FieldFrame id="mail" label="Mail address" :fault="fault('mail')"><FieldInput id="mail" v-model="form.mail" :input="{ kind: 'mail' }" label="Mail address" required autocomplete="username" :bad="fault('mail') !== null" :described="fault('mail') !== null" /></FieldFrame>
+      <FieldFrame id="password" label="Password" :help="begin.firstRun ? '10 characters or more.' : null" :fault="fault('password')"><FieldInput id="password" v-model="form.password" :input="{ kind: 'password', least: 10 }" label="Password" required :autocomplete="begin.firstRun ? 'new-password' : 'current-password'" :bad="fault('password') !== null" :described="begin.firstRun || fault('password') !== null" /></FieldFrame>
       <VBtn type="submit" color="primary" variant="flat" :disabled="sending">{{ begin.firstRun ? 'Make this site mine' : 'Sign in' }}</VBtn>
     </form>
     <p v-else-if="trouble" class="field__fault" role="alert">{{ trouble.says }}</p>

@@ -52,7 +52,7 @@ async function withdraw(): Promise<void> {
       </section>
       <GateList title="Your way in" :gates="place.gates" />
     </div>
-    <div class="two__told">
+    <div>
       <h2>What you told us</h2>
       <dl class="answers">
         <div v-for="answer in place.answers" :key="answer.label"><dt>{{ answer.label }}</dt><dd>{{ answer.value }}</dd></div>
