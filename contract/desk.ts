@@ -42,6 +42,11 @@ export const TodayView = z.object({
   standings: z.array(z.object({ standing: Standing, count: z.number() })),
   people: z.number(),
   lately: z.array(z.object({ count: z.number(), says: text })),
+  /** Letters that do not get through. */
+  letters: z.object({
+    total: z.number(),
+    rows: z.array(z.object({ to: text, subject: text, says: text, since: text })),
+  }),
   comingUp: z.object({ lines: z.array(z.object({ day: text, says: text })), more: z.boolean() }),
 });
 export type TodayView = z.infer<typeof TodayView>;
@@ -59,7 +64,7 @@ export const MemberRow = z.object({
 });
 export type MemberRow = z.infer<typeof MemberRow>;
 
-export const MemberSort = z.enum(['name', 'newest', 'oldest', 'seen']);
+export const MemberSort = z.enum(['name', 'nameDown', 'newest', 'oldest', 'seen', 'unseen']);
 export type MemberSort = z.infer<typeof MemberSort>;
 
 const MemberFilter = {
@@ -85,6 +90,8 @@ export const ApplicationView = z.object({
   gate: text.nullable(),
   says: text,
   canReview: z.boolean(),
+  /** May be taken up again by the one who looks. */
+  canReopen: z.boolean(),
   answers: z.array(z.object({ label: text, value: text })),
   duplicates: z.array(z.object({ member: MemberId, name: text, standing: Standing, why: text })),
   question: z.object({ text: text, answer: text.nullable() }).nullable(),
@@ -168,10 +175,16 @@ export const desk = {
       siteName: text,
       mayReview: z.boolean(),
       mayMoveClock: z.boolean(),
+      mayManage: z.boolean(),
     }),
   ),
   index: endpoint(anyStaff, 'GET', '/desk/index', 'The state of each area, for the index').output(
-    z.object({ needYou: z.number(), people: z.number() }),
+    z.object({
+      needYou: z.number(),
+      /** How many things wait for somebody else. */
+      needOthers: z.number(),
+      people: z.number(),
+    }),
   ),
   changePassword: endpoint(anyStaff, 'POST', '/desk/password', 'Changes the password and ends all other sessions')
     .input(z.object({ current: z.string().max(400), password: z.string().max(400) }))
@@ -182,7 +195,9 @@ export const desk = {
   endSession: endpoint(anyStaff, 'POST', '/desk/sessions/end', 'Ends one session, or all others')
     .input(z.object({ id: z.union([z.literal('others'), SessionId]) }))
     .output(done),
-  today: endpoint(anyStaff, 'GET', '/desk/today', 'What needs somebody now, oldest first').output(TodayView),
+  today: endpoint(anyStaff, 'GET', '/desk/today', 'What needs somebody now, oldest first')
+    .input(z.object({ all: z.enum(['reviews', 'stuck']).optional() }))
+    .output(TodayView),
   members: endpoint(anyStaff, 'GET', '/desk/members', 'One page of the member list')
     .input(
       z.object({
@@ -214,13 +229,31 @@ export const desk = {
     .output(z.object({ people: z.array(PersonHit) })),
   approve: endpoint(reviewers, 'POST', '/desk/applications/{id}/approve', 'Says yes to an application')
     .input(z.object({ id: ApplicationId }))
-    .output(z.object({ says: text })),
+    .output(z.object({ says: text, undo: ApplicationId.nullable() })),
   decline: endpoint(reviewers, 'POST', '/desk/applications/{id}/decline', 'Says no, with a reason the applicant reads')
     .input(z.object({ id: ApplicationId, reason: z.string().max(2000) }))
     .output(z.object({ says: text })),
   ask: endpoint(reviewers, 'POST', '/desk/applications/{id}/ask', 'Asks the applicant a question')
     .input(z.object({ id: ApplicationId, text: z.string().max(2000) }))
     .output(z.object({ says: text })),
+  undoApproval: endpoint(reviewers, 'POST', '/desk/applications/{id}/undo', 'Takes a yes back while its letter waits')
+    .input(z.object({ id: ApplicationId }))
+    .output(z.object({ says: text })),
+  reopen: endpoint(reviewers, 'POST', '/desk/applications/{id}/reopen', 'Takes up an application that has ended')
+    .input(z.object({ id: ApplicationId }))
+    .output(z.object({ says: text })),
+  retryLetters: endpoint(managers, 'POST', '/desk/letters/retry', 'Tries the letters that are stuck again, now').output(
+    z.object({ says: text }),
+  ),
+  pulse: endpoint(anyStaff, 'GET', '/desk/pulse', 'A word that changes when something at the desk has changed').output(
+    z.object({ at: text }),
+  ),
+  forgotten: endpoint('anyone', 'POST', '/desk/forgotten', 'Asks for a link to choose a new password at the desk')
+    .input(z.object({ mail: z.string().max(200) }))
+    .output(done),
+  reset: endpoint('anyone', 'POST', '/desk/reset', 'Chooses a new password at the desk by a link')
+    .input(z.object({ token: z.string().max(100), password: z.string().max(400) }))
+    .output(done),
   sight: endpoint(anyStaff, 'GET', '/desk/viewpoint', 'What one person can open on one day')
     .input(z.object({ person, on: day.optional() }))
     .output(SightView),

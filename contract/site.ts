@@ -1,6 +1,7 @@
 /** What the public site asks of the server. */
 import { z } from 'zod';
 import { SessionId } from '../core/kernel';
+import { FieldKind } from '../core/setup/schema';
 import { BlockView, MenuLink, PageView } from '../core/pages/view';
 import { endpoint } from './access';
 
@@ -21,6 +22,9 @@ export const QuestionView = z.object({
   help: z.string().nullable(),
   required: z.boolean(),
   half: z.boolean(),
+  /** The definition its answers are read by, for a browser to see when one is right; null for what is no field. */
+  of: FieldKind.nullable(),
+  role: z.enum(['name', 'mail']).nullable(),
   input: z.discriminatedUnion('kind', [
     z.object({ kind: z.literal('text'), long: z.boolean(), longest: z.number(), autocomplete: z.string() }),
     z.object({ kind: z.literal('mail') }),
@@ -29,7 +33,8 @@ export const QuestionView = z.object({
     z.object({ kind: z.literal('yesNo') }),
     z.object({ kind: z.literal('oneChoice'), choices: z.array(Choice) }),
     z.object({ kind: z.literal('severalChoices'), choices: z.array(Choice) }),
-    z.object({ kind: z.literal('agreement'), text: z.array(z.string()) }),
+    /** `agree`: the words beside the box; the question's label stands above the text. */
+    z.object({ kind: z.literal('agreement'), text: z.array(z.string()), agree: z.string() }),
     z.object({ kind: z.literal('heading') }),
   ]),
 });
@@ -40,7 +45,7 @@ export const ShellView = z.object({
   mark: z.object({ size: z.number(), stroke: z.number(), paths: z.array(z.string()) }).nullable(),
   menu: z.array(MenuLink),
   /** Who is signed in, or null. */
-  viewer: z.object({ name: z.string(), note: z.string(), applicant: z.boolean() }).nullable(),
+  viewer: z.object({ name: z.string(), note: z.string(), application: z.boolean() }).nullable(),
   canJoin: MenuLink.nullable(),
 });
 export type ShellView = z.infer<typeof ShellView>;
@@ -66,7 +71,7 @@ export const JoiningView = z.object({
       wait: z.number(),
     })
     .nullable(),
-  review: z.object({ says: z.string(), question: z.string().nullable() }).nullable(),
+  review: z.object({ says: z.string(), question: z.string().nullable(), answer: z.string().nullable() }).nullable(),
   outcome: z.object({ says: z.string(), href: z.string(), label: z.string() }).nullable(),
 });
 export type JoiningView = z.infer<typeof JoiningView>;
@@ -80,6 +85,9 @@ export const PlaceView = z.discriminatedUnion('kind', [
     form: z.string(),
     intro: z.string(),
     questions: z.array(QuestionView),
+    /** The key of this one sending, and when it was made (milliseconds of real time). */
+    once: z.string(),
+    opened: z.number(),
     sendLabel: z.string(),
     sendNote: z.string().nullable(),
     gates: z.array(GateView),
@@ -91,6 +99,9 @@ export const PlaceView = z.discriminatedUnion('kind', [
     token: z.string(),
     state: z.enum(['ready', 'done', 'gone']),
     says: z.string(),
+    answers: z.array(z.object({ label: z.string(), value: z.string() })),
+    /** Whether this browser did not send the form, so that its reader chooses the password. */
+    choosesPassword: z.boolean(),
   }),
   z.object({ kind: z.literal('signIn'), title: z.string(), next: z.string() }),
   z.object({ kind: z.literal('alreadyIn'), title: z.string(), name: z.string(), next: z.string() }),
@@ -106,11 +117,28 @@ export const PlaceView = z.discriminatedUnion('kind', [
     groups: z.string().nullable(),
     sessions: z.array(SessionView),
   }),
+  z.object({ kind: z.literal('withdrawn'), title: z.string() }),
   z.object({ kind: z.literal('missing'), title: z.string() }),
 ]);
 export type PlaceView = z.infer<typeof PlaceView>;
 
-export const SiteView = z.object({ shell: ShellView, place: PlaceView, path: z.string() });
+/** What became of a form that was sent without script: the place is shown again with it. Null where none was sent. */
+export const Attempt = z.object({
+  form: z.string(),
+  through: z.boolean(),
+  faults: z.array(z.object({ at: z.string(), label: z.string(), says: z.string() })),
+  trouble: z.string().nullable(),
+  /** What was typed, without passwords and codes. */
+  typed: z.record(z.string(), z.union([z.string(), z.boolean(), z.array(z.string())])),
+});
+export type Attempt = z.infer<typeof Attempt>;
+
+export const SiteView = z.object({
+  shell: ShellView,
+  place: PlaceView,
+  path: z.string(),
+  attempt: Attempt.nullable(),
+});
 export type SiteView = z.infer<typeof SiteView>;
 
 const Going = z.object({ next: z.string() });
@@ -145,7 +173,16 @@ export const site = {
   withdraw: endpoint('member', 'POST', '/site/joining/withdraw', 'Withdraws the application and erases it').output(
     Going,
   ),
-  confirm: endpoint('anyone', 'POST', '/site/confirm', 'Confirms a mail address by its link')
+  confirm: endpoint('anyone', 'POST', '/site/confirm', 'Confirms an address by its link and signs its reader in')
+    .input(
+      z.object({
+        token: z.string().max(100),
+        /** The sign-up's password from now on; not asked of the browser that sent the form. */
+        password: z.string().max(400).default(''),
+      }),
+    )
+    .output(Going),
+  discard: endpoint('anyone', 'POST', '/site/confirm/discard', 'Throws a sign-up away, by the link in its letter')
     .input(z.object({ token: z.string().max(100) }))
     .output(Going),
   signIn: endpoint('anyone', 'POST', '/site/sign-in', 'Signs a member in')

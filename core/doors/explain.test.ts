@@ -1,5 +1,16 @@
 import { describe, expect, it } from 'vitest';
-import { NOW, applicant, friend, keeper, lapsed, mentor, person, quillmoor } from '../../tests/support/quillmoor';
+import {
+  NOW,
+  applicant,
+  friend,
+  keeper,
+  lapsed,
+  mentor,
+  person,
+  quillmoor,
+  quillmoorDocument,
+  setupOf,
+} from '../../tests/support/quillmoor';
 import { visitorFacts } from '../facts';
 import type { LevelId } from '../kernel';
 import {
@@ -9,6 +20,7 @@ import {
   ruleOf,
   waysIn,
   type Condition,
+  type Rule,
   type Trace,
 } from './index';
 
@@ -103,11 +115,38 @@ describe('ways in', () => {
 
   it('does not offer the form where it would not open the door', () => {
     const mentorsOnly = ruleOf({ named: 'mentors-only' as never }, quillmoor);
-    expect(waysIn(mentorsOnly, visitorFacts, NOW, quillmoor)).toEqual([]);
+    // A Mentor may be looking, so signing in is always said; nothing else would help.
+    expect(waysIn(mentorsOnly, visitorFacts, NOW, quillmoor)).toEqual([{ by: 'signIn' }]);
+    expect(waysIn(mentorsOnly, keeper, NOW, quillmoor)).toEqual([{ by: 'ask' }]);
+    expect(waysIn(mentorsOnly, applicant, NOW, quillmoor, 'keeper-path' as never)).toEqual([{ by: 'ask' }]);
+  });
+
+  it('promises an applicant only what their own path gives', () => {
+    const doc = quillmoorDocument();
+    doc.paths.push({ ...doc.paths[0]!, id: 'friend-path' as never, grants: [{ level: 'friend' as never }] });
+    const setup = setupOf(doc);
+    expect(waysIn(rule, applicant, NOW, setup, 'keeper-path' as never)).toEqual([{ by: 'finish' }]);
+    expect(waysIn(rule, applicant, NOW, setup, 'friend-path' as never)).toEqual([{ by: 'ask' }]);
+  });
+
+  it('says when time alone opens the door, on the day that is looked at', () => {
+    const spring = { all: [rule, { fact: 'date', from: '2027-03-01', until: '2027-03-31' }] } as Rule;
+    const opens = Date.UTC(2027, 2, 1);
+    expect(waysIn(spring, mentor, NOW, quillmoor)).toEqual([{ by: 'wait', at: opens }]);
+    expect(waysIn(spring, mentor, opens, quillmoor)).toEqual([]);
+    expect(waysIn(spring, mentor, Date.UTC(2027, 3, 1), quillmoor)).toEqual([{ by: 'ask' }]);
+    // Joining now would not open it today, so it is not offered.
+    expect(waysIn(spring, visitorFacts, NOW, quillmoor)).toEqual([{ by: 'signIn' }]);
+    const held = { fact: 'level', is: ['keeper'], when: 'now', heldDays: 300 } as Rule;
+    expect(waysIn(held, keeper, NOW, quillmoor)[0]).toEqual({
+      by: 'wait',
+      at: Date.UTC(2026, 2, 2) + 300 * 86_400_000,
+    });
+    expect(waysIn({ fact: 'admittedFor', days: 400 }, keeper, NOW, quillmoor)[0]).toMatchObject({ by: 'wait' });
   });
 
   it('tells an applicant to see the application through', () => {
-    expect(waysIn(rule, applicant, NOW, quillmoor)).toEqual([{ by: 'finish' }]);
+    expect(waysIn(rule, applicant, NOW, quillmoor, 'keeper-path' as never)).toEqual([{ by: 'finish' }]);
   });
 
   it('tells a lapsed Keeper to renew before anything else', () => {
@@ -123,9 +162,9 @@ describe('ways in', () => {
     ]);
   });
 
-  it('offers nothing where the door is open, or where nothing helps', () => {
+  it('offers nothing where the door is open, and to ask where nothing helps', () => {
     expect(waysIn(rule, keeper, NOW, quillmoor)).toEqual([]);
-    expect(waysIn({ fact: 'date', from: '2030-01-01' }, keeper, NOW, quillmoor)).toEqual([]);
+    expect(waysIn({ fact: 'date', until: '2020-01-01' }, keeper, NOW, quillmoor)).toEqual([{ by: 'ask' }]);
     expect(
       waysIn(
         { fact: 'field', field: 'years-keeping' as never, test: { op: 'atLeast', value: 5 } },
@@ -133,6 +172,6 @@ describe('ways in', () => {
         NOW,
         quillmoor,
       ),
-    ).toEqual([]);
+    ).toEqual([{ by: 'ask' }]);
   });
 });

@@ -1,30 +1,39 @@
 /**
  * Purpose: the ways in: which change would open a shut door for this person, cheapest first.
  * How: each change a person can make is tried on a copy of their facts, and those that open the door are kept.
- * Nothing is promised that the rule would not grant.
+ * Nothing is promised that the rule would not grant on the day that is looked at, and nobody is left without a word:
+ * a visitor may always be somebody whom it lets in, and whom nothing helps may ask.
  */
 import { currentTerm, lastTerm, visitorFacts, type Facts } from '../facts';
 import { addSpan } from '../kernel/calendar';
-import type { SignupFormId, Instant, LevelId, MemberId } from '../kernel';
+import { DAY, type Instant, type LevelId, type MemberId, type PathId, type SignupFormId } from '../kernel';
+import { windowOf } from './condition';
+import { conditionsOf, type Rule } from './rule';
 import { firstPayment, type SignupForm, type Grant, type PathItem, type Setup } from '../setup';
 import { compile } from './compile';
-import { layoutOf, prepare } from './prepare';
-import type { Rule } from './rule';
+import { heldSince, layoutOf, prepare } from './prepare';
 
 export type WayIn =
   | { readonly by: 'signIn' }
   | { readonly by: 'join'; readonly form: SignupFormId; readonly level: LevelId | null }
   | { readonly by: 'finish' }
+  /** It opens by itself at that instant. */
+  | { readonly by: 'wait'; readonly at: Instant }
+  /** Nothing that a person can do by themselves opens it. */
+  | { readonly by: 'ask' }
   | { readonly by: 'renew'; readonly level: LevelId }
   | { readonly by: 'changeLevel'; readonly level: LevelId };
 
 const someone = 'aaaaaaaaaaaaaaaaaaaa' as MemberId;
 
-/** The ways in for one person, cheapest first. Empty when nothing a person can do opens the door. */
-export function waysIn(rule: Rule, facts: Facts, now: Instant, setup: Setup): WayIn[] {
-  const opens = compile(rule, layoutOf(setup));
+/**
+ * The ways in for one person, cheapest first. Empty only where the door is open.
+ * @param path the path an applicant is on; null where it is not known, and then nothing is promised of it
+ */
+export function waysIn(rule: Rule, facts: Facts, now: Instant, setup: Setup, path: PathId | null = null): WayIn[] {
   const layout = layoutOf(setup);
-  const would = (changed: Facts) => opens(prepare(layout, changed, now));
+  const opens = compile(rule, layout);
+  const would = (changed: Facts, at = now) => opens(prepare(layout, changed, at));
   if (would(facts)) return [];
   const found: { way: WayIn; cost: number }[] = [];
   const add = (cost: number, way: WayIn) => void found.push({ way, cost });
@@ -34,13 +43,11 @@ export function waysIn(rule: Rule, facts: Facts, now: Instant, setup: Setup): Wa
       afterJoining(form, facts, now, setup).filter((c) => would(c.facts)),
     );
     for (const { form, level, cost } of joins) add(cost, { by: 'join', form: form.id, level });
-    // Whoever is a member already needs only to sign in; offered when any kind of membership would open it.
-    if (joins.length > 0 || setup.doc.levels.some((level) => would(withLevel(admitted(facts, now), level.id, now)))) {
-      add(-1, { by: 'signIn' });
-    }
+    // Whoever is a member already may be one whom it lets in, by level, group or whatever else is known of them.
+    add(-1, { by: 'signIn' });
   } else if (facts.standing === 'applicant') {
-    const paths = setup.doc.paths.filter((path) => would(granted(admitted(facts, now), path.grants, now, setup)));
-    if (paths.length > 0) add(0, { by: 'finish' });
+    const own = path === null ? undefined : setup.paths.get(path);
+    if (own && would(granted(admitted(facts, now), own.grants, now, setup))) add(0, { by: 'finish' });
   } else {
     const last = lastTerm(facts);
     const running = currentTerm(facts, now);
@@ -53,7 +60,33 @@ export function waysIn(rule: Rule, facts: Facts, now: Instant, setup: Setup): Wa
         add(price(setup, level.id), { by: 'changeLevel', level: level.id });
     }
   }
+  const at = facts.member === null ? null : opensAt(rule, facts, now, setup.doc.site.zone, would);
+  if (at !== null) add(-2, { by: 'wait', at });
+  if (found.length === 0) add(0, { by: 'ask' });
   return found.sort((a, b) => a.cost - b.cost).map(({ way }) => way);
+}
+
+/** The first instant at which time alone opens a door: a window begins, or something has been held for long enough. */
+function opensAt(
+  rule: Rule,
+  facts: Facts,
+  now: Instant,
+  zone: string,
+  would: (facts: Facts, at: Instant) => boolean,
+): Instant | null {
+  const marks = conditionsOf(rule).flatMap((condition): (Instant | null)[] => {
+    if (condition.fact === 'date') {
+      const { from, until } = windowOf(condition, zone);
+      return [from, until];
+    }
+    if (condition.fact === 'admittedFor')
+      return [facts.admittedAt === null ? null : facts.admittedAt + condition.days * DAY];
+    if (condition.fact !== 'level' || !condition.heldDays) return [];
+    const since = heldSince(facts, condition.is, now);
+    return [since === null ? null : since + condition.heldDays * DAY];
+  });
+  const coming = marks.filter((mark): mark is Instant => mark !== null && Number.isFinite(mark) && mark > now);
+  return coming.sort((a, b) => a - b).find((mark) => would(facts, mark)) ?? null;
 }
 
 const price = (setup: Setup, level: string) => {

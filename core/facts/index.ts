@@ -1,1 +1,2 @@
 export * from './facts';
+export * from './asOf';

@@ -55,12 +55,12 @@ describe('a whole form', () => {
         rules: false,
       }),
     ).toEqual([
-      'full-name: “Full name” is needed.',
+      'full-name: This is needed.',
       'mail: That address has no ending, such as .org.',
       'password: Choose a password.',
       'apiary-postcode: That does not look right. Write it like QM4 7TB.',
       'colonies-kept: 0 is the least that can be right here.',
-      'years-keeping: Write a number for “Years keeping bees”, 0 if there are none.',
+      'years-keeping: Write a number, 0 if there are none.',
       'heard-of-us: Choose one of the answers offered.',
       'rules: Tick the box to agree; without it we cannot take you in.',
     ]);
@@ -80,15 +80,58 @@ describe('a whole form', () => {
   });
 
   it('takes names as people have them', () => {
-    for (const name of ['Li Wu', 'Åse Ødegård', 'Mary-Jane O’Hara', '李 小龍'])
+    for (const name of [
+      'Li Wu',
+      'Åse Ødegård',
+      'Mary-Jane O’Hara',
+      '李 小龍',
+      'Ingrid Strauß',
+      'J. R. Oake',
+      'Dr. Ann Oake',
+    ])
       expect(faultsOf({ 'full-name': name })).toEqual([]);
+  });
+
+  it('takes no name that a letter would carry as a link', () => {
+    for (const name of [
+      'honey.example',
+      'Win at www.honey.example',
+      'https://honey.example',
+      'Perrin perrin@oake.example',
+    ])
+      expect(faultsOf({ 'full-name': name }), name).toEqual([
+        'full-name: That reads like an address. Write your name alone, with a space after each full stop.',
+      ]);
+  });
+
+  it('keeps nothing that cannot be seen, but the joiners some scripts are written with', () => {
+    const nameOf = (typed: string) => {
+      const read = readForm(form, quillmoor, { ...right, 'full-name': typed });
+      return read.ok ? read.value.name : read.refusal;
+    };
+    expect(nameOf('Per\u200Brin \u202Eekao\u202C\u2066 Oake\uFEFF')).toBe('Perrin ekao Oake');
+    expect(nameOf('Per\u200Drin Oa\u00ADke')).toBe('Perrin Oake');
+    expect(nameOf('علی\u200Cرضا کریمی')).toBe('علی\u200Cرضا کریمی');
   });
 });
 
 describe('mail addresses', () => {
+  it('are one by their canonical form, however they are spelled', () => {
+    const one = mailKey('ida.marrowby@mail.example');
+    for (const spelled of [
+      ' Ida.Marrowby@MAIL.example ',
+      'ｉda.marrowby@mail.example',
+      'ida\u00AD.marrowby@mail.example',
+      'ida\u200B.marrowby@mail.example',
+    ])
+      expect(mailKey(spelled)).toBe(one);
+    expect(mailKey('ída.marrowby@mail.example')).not.toBe(one);
+    expect(readMail('perrin\u200B@oake.example')).toEqual({ ok: true, value: 'perrin@oake.example' });
+  });
+
   it.each([
-    ['', 'Write your mail address.'],
-    ['perrin', 'That address has no @.'],
+    ['', 'Write your address, as name@place.org.'],
+    ['perrin', 'That address has no @. Write it as name@place.org.'],
     ['@oake.example', 'Something is missing before the @.'],
     ['perrin@', 'Something is missing after the @.'],
     ['perrin@oake', 'That address has no ending, such as .org.'],
@@ -139,7 +182,7 @@ describe('single kinds', () => {
     const interests = quillmoor.fields.get('interests')!;
     expect(readAnswer(interests, ['planting', 'planting'], false)).toEqual({ ok: true, value: ['planting'] });
     expect(readAnswer(interests, ['planting', 'flying'], false).ok).toBe(false);
-    expect(readAnswer(interests, [], true)).toEqual({ ok: false, refusal: 'Choose an answer to “Interests”.' });
+    expect(readAnswer(interests, [], true)).toEqual({ ok: false, refusal: 'Choose an answer.' });
   });
 
   it('control characters and private marks do not get in', () => {

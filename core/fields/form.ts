@@ -2,7 +2,8 @@
  * Purpose: a whole form read at once: every answer checked, every fault told, nothing dropped.
  */
 import type { FieldValue } from '../facts';
-import { ok, refuse, type FieldId, type Result, type TopicId } from '../kernel';
+import type { FieldId, TopicId } from '../kernel';
+import { ok, refuse, type Result } from '../kernel/result';
 import type { SignupForm, Setup } from '../setup';
 import { readAnswer, type RawAnswer } from './read';
 
@@ -34,6 +35,17 @@ export function passwordFault(password: string): string | null {
   return null;
 }
 
+/**
+ * What is wrong with a name: nothing that reads as an address, since a letter that greets by it would carry a link to
+ * wherever its writer likes.
+ */
+export function nameFault(name: string): string | null {
+  if (!/\p{L}.*\p{L}/u.test(name)) return 'Write your name in letters, first name first.';
+  if (/[/\\@]|:\S|\p{L}{2,}\.\p{L}{2,}/u.test(name))
+    return 'That reads like an address. Write your name alone, with a space after each full stop.';
+  return null;
+}
+
 /** Reads a signup form. Refuses with all faults in the order of the form. */
 export function readForm(form: SignupForm, setup: Setup, raw: RawForm): Result<ReadForm, AnswerFault[]> {
   const faults: AnswerFault[] = [];
@@ -48,13 +60,13 @@ export function readForm(form: SignupForm, setup: Setup, raw: RawForm): Result<R
       case 'field': {
         const field = setup.fields.get(part.field)!;
         const label = part.label ?? field.label;
-        const read = readAnswer({ label, of: field.of }, raw[part.field], part.required);
+        const read = readAnswer(field, raw[part.field], part.required);
         if (!read.ok) faults.push({ at: part.field, label, says: read.refusal });
         else if (field.role === 'name' && typeof read.value === 'string') name = read.value;
         else if (field.role === 'mail' && typeof read.value === 'string') mail = read.value;
         else if (read.value !== null) fields[part.field] = read.value;
-        if (field.role === 'name' && read.ok && name !== '' && !/\p{L}.*\p{L}/u.test(name))
-          faults.push({ at: part.field, label, says: 'Write your name in letters, first name first.' });
+        const fault = field.role === 'name' && read.ok && name !== '' ? nameFault(name) : null;
+        if (fault) faults.push({ at: part.field, label, says: fault });
         break;
       }
       case 'password': {
@@ -68,7 +80,7 @@ export function readForm(form: SignupForm, setup: Setup, raw: RawForm): Result<R
         else
           faults.push({
             at: part.id,
-            label: part.label,
+            label: part.title ?? part.label,
             says: 'Tick the box to agree; without it we cannot take you in.',
           });
         break;

@@ -2,18 +2,18 @@
  * Purpose: mail addresses: what is accepted, and which two are the same.
  * Source: the dot-atom form of RFC 5321 section 4.1.2, without quoted local parts, which no provider gives out.
  */
-import { ok, refuse, type Result } from '../kernel';
+import { ok, refuse, type Result } from '../kernel/result';
 
 const atom = /^[A-Za-z0-9!#$%&'*+/=?^_`{|}~-]+(\.[A-Za-z0-9!#$%&'*+/=?^_`{|}~-]+)*$/;
 const domain = /^([A-Za-z0-9]([A-Za-z0-9-]{0,61}[A-Za-z0-9])?\.)+[A-Za-z]{2,63}$/;
 
 /** Accepts an address or says in one sentence what is wrong with it. */
 export function readMail(raw: string): Result<string, string> {
-  const mail = raw.trim();
+  const mail = plainAddress(raw);
   const at = mail.lastIndexOf('@');
-  if (mail === '') return refuse('Write your mail address.');
+  if (mail === '') return refuse('Write your address, as name@place.org.');
   if (/\s/.test(mail)) return refuse('A mail address has no spaces.');
-  if (at < 0) return refuse('That address has no @.');
+  if (at < 0) return refuse('That address has no @. Write it as name@place.org.');
   if (at === 0) return refuse('Something is missing before the @.');
   const end = mail.slice(at + 1);
   if (end === '') return refuse('Something is missing after the @.');
@@ -24,5 +24,15 @@ export function readMail(raw: string): Result<string, string> {
   return ok(mail);
 }
 
-/** The form under which an address is unique: small letters throughout. */
-export const mailKey = (mail: string): string => mail.trim().toLowerCase();
+/** What was typed without what cannot be seen, and with letters in their usual shape (NFKC of UAX 15). */
+const plainAddress = (raw: string): string =>
+  raw
+    .normalize('NFKC')
+    .replace(/\p{Cf}/gu, '')
+    .trim();
+
+/**
+ * The one form of an address: under it an address is unique, looked up, and its tries are counted, compared byte by
+ * byte. Two spellings that lead to one account must not be two for the limits.
+ */
+export const mailKey = (mail: string): string => plainAddress(mail).toLowerCase();

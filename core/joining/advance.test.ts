@@ -37,6 +37,8 @@ const events: Record<JoiningEvent['it'], JoiningEvent> = {
   questionAsked: { it: 'questionAsked', by: 'Tamsin Rooke', text: 'Where?' },
   answerGiven: { it: 'answerGiven', text: 'Here.' },
   withdrawn: { it: 'withdrawn' },
+  approvalUndone: { it: 'approvalUndone', by: 'Tamsin Rooke' },
+  reopened: { it: 'reopened', by: 'Tamsin Rooke' },
   timePassed: { it: 'timePassed' },
 };
 const states = {
@@ -59,6 +61,8 @@ const decided: Record<keyof typeof states, Record<JoiningEvent['it'], string>> =
     declined: 'not-at-this-gate',
     questionAsked: 'not-at-this-gate',
     answerGiven: 'not-at-this-gate',
+    approvalUndone: 'too-late-to-undo',
+    reopened: 'not-ended',
     withdrawn: '→ withdrawn',
     timePassed: '→ confirm',
   },
@@ -71,12 +75,14 @@ const decided: Record<keyof typeof states, Record<JoiningEvent['it'], string>> =
     declined: '→ declined',
     questionAsked: '→ review',
     answerGiven: 'no-question',
+    approvalUndone: 'too-late-to-undo',
+    reopened: 'not-ended',
     withdrawn: '→ withdrawn',
     timePassed: '→ review',
   },
   admitted: ended('→ admitted', { codeEntered: 'email-already-confirmed', linkOpened: 'email-already-confirmed' }),
-  declined: ended('→ declined'),
-  outOfTime: ended('→ outOfTime'),
+  declined: ended('→ declined', { reopened: '→ review' }),
+  outOfTime: ended('→ outOfTime', { reopened: '→ confirm' }),
   withdrawn: ended('→ withdrawn'),
 };
 function ended(afterClock: string, others: Partial<Record<JoiningEvent['it'], string>> = {}) {
@@ -84,7 +90,8 @@ function ended(afterClock: string, others: Partial<Record<JoiningEvent['it'], st
     JoiningEvent['it'],
     string
   >;
-  return { ...all, submitted: 'already-submitted', timePassed: afterClock, ...others };
+  const never = { submitted: 'already-submitted', approvalUndone: 'too-late-to-undo', reopened: 'not-ended' };
+  return { ...all, ...never, timePassed: afterClock, ...others };
 }
 const nameOf = (application: Application) =>
   application.state === 'open' ? (application.gate === 0 ? 'confirm' : 'review') : application.state;
@@ -111,6 +118,14 @@ describe('sending the form', () => {
     ]);
     expect(submitted.application.history.map((item) => item.what)).toEqual(['submitted', 'codeSent']);
   });
+
+  it('gives the address to the first who uses it only where no gate asks for proof', () => {
+    const claims = (effects: readonly Effect[]) => effects.some((effect) => effect.do === 'claimAddress');
+    expect(claims(submitted.effects)).toBe(false);
+    const doc = quillmoorDocument();
+    doc.paths[0]!.gates.shift();
+    expect(claims(must(blankApplication(NOW), events.submitted, NOW, setupOf(doc)).effects)).toBe(true);
+  });
 });
 
 describe('the code', () => {
@@ -122,8 +137,8 @@ describe('the code', () => {
       state: 'open',
       detail: { kind: 'review', reminded: false },
     });
-    expect(confirmed.effects[0]).toEqual({ do: 'cancelTimer' });
-    expect(confirmed.effects[1]).toEqual({ do: 'startTimer', at: NOW + 5 * MINUTE + 5 * DAY });
+    expect(confirmed.effects.slice(0, 2)).toEqual([{ do: 'claimAddress' }, { do: 'cancelTimer' }]);
+    expect(confirmed.effects[2]).toEqual({ do: 'startTimer', at: NOW + 5 * MINUTE + 5 * DAY });
   });
 
   it('counts wrong tries and is void after the fifth, even for the right code', () => {
@@ -249,8 +264,44 @@ describe('the review', () => {
       { do: 'cancelTimer' },
       { do: 'setStanding', standing: 'admitted' },
       { do: 'giveLevel', level: 'keeper', from: at, until: Date.UTC(2027, 9, 15, 9, 0) },
-      { do: 'send', message: 'welcome-keeper' },
+      { do: 'send', message: 'welcome-keeper', at: at + MINUTE },
     ]);
+  });
+
+  it('lets a yes be taken back until its letter leaves, and is then exactly where it was', () => {
+    const undo = (ago: number) =>
+      act(admitted.application, { it: 'approvalUndone', by: 'Tamsin Rooke' }, NOW + DAY + ago);
+    const back = undo(59_000);
+    if (!back.ok) throw new Error(back.refusal.code);
+    const { history: _, ...was } = confirmed.application;
+    expect(back.value.application).toMatchObject(was);
+    expect(back.value.application.history.slice(-3).map((item) => item.what)).toEqual([
+      'approved',
+      'admitted',
+      'approvalUndone',
+    ]);
+    expect(back.value.effects).toEqual([
+      { do: 'setStanding', standing: 'applicant' },
+      { do: 'takeLevel', level: 'keeper', from: NOW + DAY },
+      { do: 'unsend' },
+      { do: 'startTimer', at: confirmed.application.dueAt },
+    ]);
+    expect(undo(MINUTE)).toEqual({ ok: false, refusal: { code: 'too-late-to-undo' } });
+    const twice = act(back.value.application, { it: 'approvalUndone', by: 'Tamsin Rooke' }, NOW + DAY + 59_500);
+    expect(twice).toEqual({ ok: false, refusal: { code: 'too-late-to-undo' } });
+    // Admitting again gives the same as the first time.
+    expect(must(back.value.application, events.approved, NOW + 2 * DAY).effects).toHaveLength(admitted.effects.length);
+  });
+
+  it('can be taken up again after a no, with all its time anew', () => {
+    const later = NOW + 30 * DAY;
+    const again = must(declined.application, { it: 'reopened', by: 'Odile Harrowgate' }, later);
+    expect(again.application).toMatchObject({ state: 'open', gate: 1, gateSince: later, endedAt: null });
+    // Fourteen calendar days: the clocks have gone back by then, so they are 14 days of 24 hours.
+    expect(again.application.limitAt).toBe(later + 14 * DAY);
+    expect(again.effects[0]).toEqual({ do: 'setStanding', standing: 'applicant' });
+    expect(again.application.history.findLast((item) => item.what === 'declined')?.note).toBe('Too far.');
+    expect(nameOf(must(again.application, events.approved, later + DAY).application)).toBe('admitted');
   });
 
   it('gives the group that hangs on an answer to those it fits', () => {
@@ -320,9 +371,10 @@ describe('whatever happens', () => {
             expect(application).toEqual(before);
             if (!step.ok) continue;
             const next = step.value.application;
-            // History only grows; an end is for good; open means a gate with its own detail and a timer.
+            // History only grows; an end stays unless staff take it back; open means a gate with its own detail and a timer.
             expect(next.history.slice(0, application.history.length)).toEqual(application.history);
-            if (application.state !== 'open') expect(next.state).toBe(application.state);
+            const opens = event.it === 'approvalUndone' || event.it === 'reopened';
+            if (application.state !== 'open' && !opens) expect(next.state).toBe(application.state);
             if (next.state === 'open') {
               expect(next.detail?.kind).toBe(keeperPath.gates[next.gate]!.kind);
               expect(next.dueAt).not.toBeNull();
@@ -348,7 +400,7 @@ describe('where a person stands', () => {
       {
         number: 2,
         title: 'Tamsin reads your application',
-        says: 'Usually within 5 days, never more than 14 days.',
+        says: 'Usually within 5 days, never more than 21 days.',
         state: 'now',
       },
     ]);
@@ -357,15 +409,15 @@ describe('where a person stands', () => {
   });
 
   it('says at which gate and how long is left', () => {
-    expect(waitsAt(keeperPath, confirmed.application, NOW + 4 * DAY)).toBe(
+    expect(waitsAt(keeperPath, confirmed.application, NOW + 4 * DAY, 'Europe/London')).toBe(
       'Waits at gate 2 of 2, Review. Eleven days left.',
     );
-    expect(waitsAt(keeperPath, submitted.application, NOW + 6 * DAY + HOUR)).toBe(
+    expect(waitsAt(keeperPath, submitted.application, NOW + 6 * DAY + HOUR, 'Europe/London')).toBe(
       'Waits at gate 1 of 2, Confirm email. One day left.',
     );
-    expect(waitsAt(keeperPath, confirmed.application, NOW + 40 * DAY)).toBe(
+    expect(waitsAt(keeperPath, confirmed.application, NOW + 40 * DAY, 'Europe/London')).toBe(
       'Waits at gate 2 of 2, Review. Its time is over.',
     );
-    expect(waitsAt(keeperPath, admitted.application, NOW)).toBe('');
+    expect(waitsAt(keeperPath, admitted.application, NOW, 'Europe/London')).toBe('');
   });
 });

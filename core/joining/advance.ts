@@ -7,7 +7,7 @@ import { never, ok, refuse, type Instant, type Result } from '../kernel';
 import type { PathItem, Setup } from '../setup';
 import type { Application, Effect, JoiningEvent, JoiningRefusal, Step } from './application';
 import { confirmEmail } from './confirm';
-import { end, enterGate } from './moves';
+import { end, enterGate, reopen, undoApproval } from './moves';
 import { review } from './review';
 
 /**
@@ -22,6 +22,8 @@ export function advance(
   setup: Setup,
 ): Result<Step, JoiningRefusal> {
   if (event.it === 'submitted') return submit(path, application, now, setup);
+  if (event.it === 'approvalUndone') return undoApproval(application, event.by, now);
+  if (event.it === 'reopened') return reopen(path, application, event.by, now, setup);
   if (application.state !== 'open') return ended(application, event);
   if (event.it === 'withdrawn') {
     const gone = end(application, 'withdrawn', { at: now, what: 'withdrawn' });
@@ -42,8 +44,11 @@ function submit(path: PathItem, application: Application, now: Instant, setup: S
   if (application.history.length > 0) return refuse({ code: 'already-submitted' });
   const sent: Application = { ...application, submittedAt: now, history: [{ at: now, what: 'submitted' }] };
   const entered = enterGate(path, sent, 0, now, setup);
+  // Where no gate asks for proof, the first to use an address has it.
+  const proven = path.gates.some((gate) => gate.kind === 'confirmEmail');
   return step(entered.application, [
     { do: 'setStanding', standing: 'applicant' },
+    ...(proven ? [] : [{ do: 'claimAddress' as const }]),
     { do: 'signIn' },
     ...entered.effects,
   ]);

@@ -25,7 +25,7 @@ export function answersOf(application: Application, setup: Setup): { label: stri
       const topics = application.answers.topics.map((id) => setup.topics.get(id)?.title ?? id);
       return [{ label: 'News by mail', value: topics.length ? listed(topics) : 'none wanted' }];
     }
-    if (part.part === 'agreement') return [{ label: part.label, value: 'agreed' }];
+    if (part.part === 'agreement') return [{ label: part.title ?? part.label, value: 'agreed' }];
     return [];
   });
   return rows;

@@ -3,9 +3,9 @@
  * Invariant: `state` is `open` exactly while `gate` points at a gate of the path and `detail` is that gate's own.
  */
 import { z } from 'zod';
-import { FieldValue } from '../facts';
-import type { GroupId, LevelId, MessageId } from '../kernel';
-import { ApplicationId, FieldId, SignupFormId, MemberId, PathId, TopicId } from '../kernel';
+import { FieldValue, HeldTerm } from '../facts';
+import type { LevelId, MessageId } from '../kernel';
+import { ApplicationId, FieldId, GroupId, SignupFormId, MemberId, PathId, TopicId } from '../kernel';
 
 export const ApplicationState = z.enum(['open', 'admitted', 'declined', 'outOfTime', 'withdrawn']);
 export type ApplicationState = z.infer<typeof ApplicationState>;
@@ -53,6 +53,8 @@ export const Happening = z.object({
     'admitted',
     'outOfTime',
     'withdrawn',
+    'approvalUndone',
+    'reopened',
   ]),
   by: z.string().optional(),
   note: z.string().optional(),
@@ -67,6 +69,18 @@ export const Answers = z.object({
   topics: z.array(TopicId),
 });
 export type Answers = z.infer<typeof Answers>;
+
+/** What a yes has changed, kept until its letter leaves, so that it can be taken back exactly. */
+const Undo = z.object({
+  until: z.number(),
+  gate: z.number(),
+  gateSince: z.number(),
+  dueAt: z.number().nullable(),
+  limitAt: z.number().nullable(),
+  detail: GateDetail.nullable(),
+  terms: z.array(HeldTerm),
+  groups: z.array(GroupId),
+});
 
 export const Application = z.object({
   id: ApplicationId,
@@ -87,6 +101,7 @@ export const Application = z.object({
   detail: GateDetail.nullable(),
   history: z.array(Happening),
   endedAt: z.number().nullable(),
+  undo: Undo.nullable().default(null),
 });
 export type Application = z.infer<typeof Application>;
 
@@ -101,6 +116,9 @@ export type JoiningEvent =
   | { readonly it: 'declined'; readonly by: string; readonly reason: string }
   | { readonly it: 'questionAsked'; readonly by: string; readonly text: string }
   | { readonly it: 'answerGiven'; readonly text: string }
+  | { readonly it: 'approvalUndone'; readonly by: string }
+  /** A declined or closed application is taken up again. */
+  | { readonly it: 'reopened'; readonly by: string }
   | { readonly it: 'withdrawn' }
   | { readonly it: 'timePassed' };
 
@@ -108,13 +126,26 @@ export type JoiningEvent =
 export type Effect =
   | { readonly do: 'signIn' }
   | { readonly do: 'sendCode'; readonly message: MessageId; readonly serial: number; readonly expiresAt: number }
-  | { readonly do: 'send'; readonly message: MessageId; readonly reason?: string; readonly question?: string }
+  /** `at`: when the letter may leave, where that is later than now. */
+  | {
+      readonly do: 'send';
+      readonly message: MessageId;
+      readonly reason?: string;
+      readonly question?: string;
+      readonly at?: number;
+    }
+  /** Takes back the letters that have not left yet. */
+  | { readonly do: 'unsend' }
+  /** The address has been shown to be this person's: it belongs to this member alone from now on. */
+  | { readonly do: 'claimAddress' }
   | { readonly do: 'tellReviewers'; readonly message: MessageId }
   | { readonly do: 'startTimer'; readonly at: number }
   | { readonly do: 'cancelTimer' }
   | { readonly do: 'setStanding'; readonly standing: 'applicant' | 'admitted' | 'declined' | 'closed' }
   | { readonly do: 'giveLevel'; readonly level: LevelId; readonly from: number; readonly until: number | null }
+  | { readonly do: 'takeLevel'; readonly level: LevelId; readonly from: number }
   | { readonly do: 'giveGroup'; readonly group: GroupId }
+  | { readonly do: 'takeGroup'; readonly group: GroupId }
   | { readonly do: 'purge' };
 
 /** Why a move is not made. Each carries what a person needs to go on. */
@@ -133,7 +164,9 @@ export type JoiningRefusal =
   | { readonly code: 'question-needed' }
   | { readonly code: 'question-open' }
   | { readonly code: 'no-question' }
-  | { readonly code: 'answer-needed' };
+  | { readonly code: 'answer-needed' }
+  | { readonly code: 'too-late-to-undo' }
+  | { readonly code: 'not-ended' };
 
 /**
  * One step. `told` is a refusal that has to be told although the state moved on (a wrong code is counted).

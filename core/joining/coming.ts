@@ -26,6 +26,8 @@ const foretold: Record<Happening['what'], Foretold | null> = {
   admitted: null,
   outOfTime: 'closed',
   withdrawn: null,
+  approvalUndone: null,
+  reopened: null,
 };
 
 /** What comes by itself until the instant `until`, in order. */

@@ -6,8 +6,8 @@
 import { never, ok, refuse, type Instant, type Result } from '../kernel';
 import { addSpan } from '../kernel/calendar';
 import type { GateItem, PathItem, Setup } from '../setup';
-import type { Application, ConfirmDetail, JoiningEvent, JoiningRefusal, Step } from './application';
-import { end, noted, passGate, sendCode } from './moves';
+import type { Application, ConfirmDetail, JoiningRefusal, Step } from './application';
+import { end, noted, passGate, sendCode, type GateEvent } from './moves';
 
 type Gate = Extract<GateItem, { kind: 'confirmEmail' }>;
 
@@ -15,7 +15,7 @@ export function confirmEmail(
   path: PathItem,
   gate: Gate,
   application: Application,
-  event: Exclude<JoiningEvent, { it: 'submitted' } | { it: 'withdrawn' }>,
+  event: GateEvent,
   now: Instant,
   setup: Setup,
 ): Result<Step, JoiningRefusal> {
@@ -58,7 +58,7 @@ function codeFault(detail: ConfirmDetail, now: Instant): JoiningRefusal | null {
 
 function pass(path: PathItem, application: Application, now: Instant, setup: Setup): Result<Step, JoiningRefusal> {
   const moved = passGate(path, application, { at: now, what: 'emailConfirmed' }, now, setup);
-  return ok({ ...moved, told: null });
+  return ok({ ...moved, effects: [{ do: 'claimAddress' }, ...moved.effects], told: null });
 }
 
 function wrongCode(

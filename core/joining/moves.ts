@@ -4,12 +4,26 @@
  */
 import { visitorFacts, type Facts } from '../facts';
 import { granted } from '../doors/ways';
-import { never, type Instant } from '../kernel';
+import { MINUTE, never, ok, refuse, type Instant, type Result } from '../kernel';
 import { addSpan } from '../kernel/calendar';
 import type { GateItem, PathItem, Setup } from '../setup';
-import type { Application, ApplicationState, Effect, Happening, Step } from './application';
+import type {
+  Application,
+  ApplicationState,
+  Effect,
+  Happening,
+  JoiningEvent,
+  JoiningRefusal,
+  Step,
+} from './application';
 
 type Moved = Omit<Step, 'told'>;
+
+/** The events that a gate decides; the others are decided whatever the gate. */
+export type GateEvent = Exclude<JoiningEvent, { it: 'submitted' | 'withdrawn' | 'approvalUndone' | 'reopened' }>;
+
+/** How long a yes can be taken back: its letter waits as long. */
+export const UNDO_LASTS = MINUTE;
 
 /** Enters the gate numbered `at`, or admits when there is none left. */
 export function enterGate(path: PathItem, application: Application, at: number, now: Instant, setup: Setup): Moved {
@@ -72,8 +86,7 @@ export function passGate(
 
 /** Admits: standing, then each grant that fits the answers, then the message. */
 function admit(path: PathItem, application: Application, now: Instant, setup: Setup): Moved {
-  const facts: Facts = { ...visitorFacts, ...application.answers, member: application.member, terms: [], groups: [] };
-  const after = granted(facts, path.grants, now, setup);
+  const after = grantsAt(path, application, now, setup);
   return {
     application: end(application, 'admitted', { at: now, what: 'admitted' }),
     effects: [
@@ -83,6 +96,68 @@ function admit(path: PathItem, application: Application, now: Instant, setup: Se
       { do: 'send', message: path.admitted },
     ],
   };
+}
+
+function grantsAt(path: PathItem, application: Application, now: Instant, setup: Setup): Facts {
+  const facts: Facts = { ...visitorFacts, ...application.answers, member: application.member, terms: [], groups: [] };
+  return granted(facts, path.grants, now, setup);
+}
+
+/** A reviewer's yes. What it changes is remembered, and an admission's letter held back, until it can stand. */
+export function approve(path: PathItem, application: Application, by: string, now: Instant, setup: Setup): Moved {
+  const moved = passGate(path, application, { at: now, what: 'approved', by }, now, setup);
+  const until = now + UNDO_LASTS;
+  const { gate, gateSince, dueAt, limitAt, detail } = application;
+  const admits = moved.application.state === 'admitted';
+  const after = admits ? grantsAt(path, application, now, setup) : null;
+  const undo = {
+    until,
+    gate,
+    gateSince,
+    dueAt,
+    limitAt,
+    detail,
+    terms: after?.terms ?? [],
+    groups: after?.groups ?? [],
+  };
+  return {
+    application: { ...moved.application, undo: admits ? undo : null },
+    effects: moved.effects.map((effect) => (effect.do === 'send' && admits ? { ...effect, at: until } : effect)),
+  };
+}
+
+/** Takes a yes back while its letter waits: everything is as it was before, with the story of both. */
+export function undoApproval(application: Application, by: string, now: Instant): Result<Step, JoiningRefusal> {
+  const { undo } = application;
+  if (application.state !== 'admitted' || !undo || now >= undo.until) return refuse({ code: 'too-late-to-undo' });
+  const { gate, gateSince, dueAt, limitAt, detail } = undo;
+  const open: Application = { ...application, state: 'open', gate, gateSince, dueAt, limitAt, detail };
+  return ok({
+    application: noted({ ...open, endedAt: null, undo: null }, { at: now, what: 'approvalUndone', by }),
+    effects: [
+      { do: 'setStanding', standing: 'applicant' },
+      ...undo.terms.map(({ level, from }): Effect => ({ do: 'takeLevel', level, from })),
+      ...undo.groups.map((group): Effect => ({ do: 'takeGroup', group })),
+      { do: 'unsend' },
+      ...(dueAt === null ? [] : [{ do: 'startTimer', at: dueAt } as const]),
+    ],
+    told: null,
+  });
+}
+
+/** Takes an application up again that was declined or ran out of time: it waits anew at the gate it ended at. */
+export function reopen(
+  path: PathItem,
+  application: Application,
+  by: string,
+  now: Instant,
+  setup: Setup,
+): Result<Step, JoiningRefusal> {
+  if (application.state !== 'declined' && application.state !== 'outOfTime') return refuse({ code: 'not-ended' });
+  const open: Application = { ...application, state: 'open', endedAt: null };
+  const at = Math.min(application.gate, path.gates.length - 1);
+  const entered = enterGate(path, noted(open, { at: now, what: 'reopened', by }), at, now, setup);
+  return ok({ ...entered, effects: [{ do: 'setStanding', standing: 'applicant' }, ...entered.effects], told: null });
 }
 
 export function end(

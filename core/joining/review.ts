@@ -6,8 +6,8 @@
 import { never, ok, refuse, type Instant, type Result } from '../kernel';
 import { addSpan } from '../kernel/calendar';
 import type { GateItem, PathItem, Setup } from '../setup';
-import type { Application, JoiningEvent, JoiningRefusal, ReviewDetail, Step } from './application';
-import { end, noted, passGate } from './moves';
+import type { Application, JoiningRefusal, ReviewDetail, Step } from './application';
+import { approve, end, noted, passGate, type GateEvent } from './moves';
 
 type Gate = Extract<GateItem, { kind: 'review' }>;
 
@@ -15,16 +15,14 @@ export function review(
   path: PathItem,
   gate: Gate,
   application: Application,
-  event: Exclude<JoiningEvent, { it: 'submitted' } | { it: 'withdrawn' }>,
+  event: GateEvent,
   now: Instant,
   setup: Setup,
 ): Result<Step, JoiningRefusal> {
   const detail = application.detail as ReviewDetail;
   switch (event.it) {
-    case 'approved': {
-      const moved = passGate(path, application, { at: now, what: 'approved', by: event.by }, now, setup);
-      return ok({ ...moved, told: null });
-    }
+    case 'approved':
+      return ok({ ...approve(path, application, event.by, now, setup), told: null });
     case 'declined': {
       const reason = event.reason.trim();
       if (reason === '') return refuse({ code: 'reason-needed' });

@@ -1,9 +1,10 @@
 /**
  * Purpose: where a person stands on a path, for the person and for staff: gates done, now and to come.
  */
-import { countBegins, DAY, never, sayDate, saySpan, type Instant } from '../kernel';
+import { countBegins, never, sayDate, saySpan, type Instant } from '../kernel';
 import type { GateItem, PathItem, Setup } from '../setup';
 import type { Application } from './application';
+import { limitOf, longestOf } from './limit';
 
 export type GateView = {
   readonly number: number;
@@ -23,7 +24,7 @@ export function gatePromise(gate: GateItem): { title: string; says: string } {
     case 'review':
       return {
         title: `${gate.reader} reads your application`,
-        says: `Usually within ${saySpan(gate.target)}, never more than ${saySpan(gate.limit)}.`,
+        says: `Usually within ${saySpan(gate.target)}, never more than ${longestOf(gate)}.`,
       };
     default:
       return never(gate);
@@ -56,10 +57,11 @@ function doneTitle(gate: GateItem): string {
 }
 
 /** `Waits at gate 2 of 2, Review. 10 days left.` */
-export function waitsAt(path: PathItem, application: Application, now: Instant): string {
+export function waitsAt(path: PathItem, application: Application, now: Instant, zone: string): string {
   const gate = path.gates[application.gate];
   if (application.state !== 'open' || !gate) return '';
-  const left = application.limitAt === null ? null : Math.ceil((application.limitAt - now) / DAY);
-  const time = left === null ? '' : left <= 0 ? ' Its time is over.' : ` ${countBegins(left, 'day')} left.`;
+  const over = application.limitAt !== null && application.limitAt <= now;
+  const { left } = limitOf(application, gate, now, zone);
+  const time = application.limitAt === null ? '' : over ? ' Its time is over.' : ` ${countBegins(left, 'day')} left.`;
   return `Waits at gate ${application.gate + 1} of ${path.gates.length}, ${gate.title}.${time}`;
 }

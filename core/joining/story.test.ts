@@ -40,7 +40,7 @@ describe('the story of an application', () => {
     expect(
       told([[...submitted], [...confirmed], [3 + HOUR / DAY, { it: 'approved', by: 'Tamsin Rooke' }]]).slice(1),
     ).toEqual([
-      'Mail address confirmed | Gate 1, Confirm email',
+      'Email confirmed | Gate 1, Confirm email',
       'Tamsin Rooke said yes | Gate 2, Review, after 3 days',
       'Admitted | Keeper path, all 2 gates passed',
       expect.stringMatching(/^Given Keeper until \d+ \w+ \d{4}$/),

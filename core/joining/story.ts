@@ -35,7 +35,7 @@ const titles: Record<Happening['what'], ((by: string | undefined) => string) | n
   codeSent: () => 'New code sent',
   wrongCode: null,
   codeVoided: () => 'Code voided after too many wrong tries',
-  emailConfirmed: () => 'Mail address confirmed',
+  emailConfirmed: () => 'Email confirmed',
   reviewersReminded: () => 'Reviewers reminded',
   limitExtended: () => 'Time ran out, reviewers asked again',
   questionAsked: (by) => `${by} asked a question`,
@@ -45,6 +45,8 @@ const titles: Record<Happening['what'], ((by: string | undefined) => string) | n
   admitted: null,
   outOfTime: null,
   withdrawn: null,
+  approvalUndone: (by) => `${by} took the yes back`,
+  reopened: (by) => `${by} opened the application again`,
 };
 
 function momentOfHappening(item: Happening, before: Application, setup: Setup): Moment | null {
@@ -76,6 +78,14 @@ function momentOfEffect(effect: Effect, application: Application, at: Instant, s
       const until = effect.until === null ? '' : ` until ${sayDate(effect.until, setup.doc.site)}`;
       return { at, what: 'level.given', title: `Given ${title}${until}` };
     }
+    case 'takeLevel':
+      return { at, what: 'level.taken', title: `${setup.levels.get(effect.level)?.title ?? effect.level} taken back` };
+    case 'takeGroup':
+      return {
+        at,
+        what: 'group.taken',
+        title: `Taken out of ${setup.groups.get(effect.group)?.title ?? effect.group}`,
+      };
     case 'giveGroup':
       return { at, what: 'group.given', title: `Added to ${setup.groups.get(effect.group)?.title ?? effect.group}` };
     default:
@@ -90,7 +100,9 @@ function standingTold(
 ): { title: string; note?: string } {
   switch (standing) {
     case 'applicant':
-      return { title: 'Applicant', note: `Form ${setup.forms.get(application.form)?.title ?? 'since removed'}` };
+      return application.history.some(({ what }) => what === 'approvalUndone' || what === 'reopened')
+        ? { title: 'Applicant' }
+        : { title: 'Applicant', note: `Form ${setup.forms.get(application.form)?.title ?? 'since removed'}` };
     case 'admitted': {
       const path = setup.paths.get(application.path);
       const gates = path?.gates.length ?? 0;

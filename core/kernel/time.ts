@@ -76,6 +76,16 @@ export function sayMoment(at: Instant, now: Instant, place: Place): string {
   return `${when} at ${sayTime(at, place)}`;
 }
 
+/** `a moment ago`, `a minute ago`, `3 hours ago`; longer ago as the moment itself. */
+export function sayAgo(at: Instant, now: Instant, place: Place): string {
+  const minutes = Math.floor((now - at) / MINUTE);
+  if (minutes < 1) return 'a moment ago';
+  if (minutes < 60) return minutes === 1 ? 'a minute ago' : `${minutes} minutes ago`;
+  const hours = Math.floor(minutes / 60);
+  if (hours < 12) return hours === 1 ? 'an hour ago' : `${hours} hours ago`;
+  return sayMoment(at, now, place);
+}
+
 /** What goes after `until`: `18:42`, `tomorrow at 09:10`, else `2 March 2027 at 18:42`. */
 export const sayUntil = (at: Instant, now: Instant, place: Place): string =>
   sayMoment(at, now, place).replace(/^(today at|on) /, '');

@@ -17,6 +17,8 @@ export const ChipName = z.union([
     'mail',
     'code',
     'codeUntil',
+    'sentAt',
+    'waited',
     'link',
     'reason',
     'question',
@@ -48,6 +50,12 @@ export function chipsIn(words: Words): ChipName[] {
 export function firstNameOf(fullName: string): string {
   return fullName.trim().split(/\s+/)[0] ?? '';
 }
+
+/** A word that fits on a button: the longest names are cut, with a mark that they are. */
+export const clipped = (word: string, most = 18): string => {
+  const letters = [...word];
+  return letters.length <= most ? word : `${letters.slice(0, most - 1).join('')}…`;
+};
 
 /** `a, b and c`. */
 export function listed(parts: readonly string[], joint: 'and' | 'or' = 'and'): string {

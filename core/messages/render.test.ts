@@ -54,6 +54,16 @@ describe('a message', () => {
     expect(subject).toBe('a Bcc: x@y.example');
   });
 
+  it('makes no link of what a person wrote, and leaves the owner’s words alone', () => {
+    const sent = renderMessage(message, (chip) => (chip === 'firstName' ? 'https://honey.example' : 'x'), look);
+    for (const body of [sent.text, sent.html]) {
+      expect(body).not.toMatch(/honey\.example|https:\/\/honey/);
+      expect(body.replaceAll('\u2060', '')).toContain('https://honey.example');
+    }
+    const own = { ...message, parts: [{ part: 'text' as const, words: 'See quillmoor.example' }] };
+    expect(renderMessage(own, () => null, look).text).toContain('See quillmoor.example');
+  });
+
   it('leaves out a paragraph that has nothing to say', () => {
     expect(renderMessage(quillmoor.messages.get('declined')!, () => null, look).text).not.toMatch(/\n{3,}/);
   });

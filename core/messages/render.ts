@@ -1,8 +1,9 @@
 /**
  * Purpose: a message for one reader, as subject, plain text and HTML, from the owner's template.
- * Invariant: every value is escaped in the HTML; secrets (a code, a link) come only from the word source.
+ * Invariant: every value is escaped in the HTML; secrets (a code, a link) come only from the word source; what a
+ * person wrote about themselves is never a link, whatever a mail program makes of words that look like one.
  */
-import { never, say, type WordSource } from '../kernel';
+import { never, say, type ChipName, type WordSource } from '../kernel';
 import type { MessageItem } from '../setup';
 
 export type Look = {
@@ -15,12 +16,16 @@ export type Rendered = { readonly subject: string; readonly text: string; readon
 
 /** Renders a template. A part whose chip has no value falls back as the template says. */
 export function renderMessage(message: MessageItem, source: WordSource, look: Look): Rendered {
+  const safe: WordSource = (chip) => {
+    const word = source(chip);
+    return word !== null && isPersonal(chip) ? unlinked(word) : word;
+  };
   const paragraphs: string[] = [];
   const blocks: string[] = [];
   for (const part of message.parts) {
     switch (part.part) {
       case 'text': {
-        const text = say(part.words, source);
+        const text = say(part.words, safe);
         if (text.trim() === '') break;
         paragraphs.push(text);
         blocks.push(`<p style="margin:0 0 16px">${escapeHtml(text).replaceAll('\n', '<br>')}</p>`);
@@ -47,11 +52,22 @@ export function renderMessage(message: MessageItem, source: WordSource, look: Lo
     }
   }
   return {
-    subject: say(message.subject, source).replace(/[\r\n]+/g, ' '),
+    subject: say(message.subject, safe).replace(/[\r\n]+/g, ' '),
     text: `${paragraphs.join('\n\n')}\n\n-- \n${look.siteName}\n`,
     html: page(look, blocks.join('\n')),
   };
 }
+
+/** Whether a word is one that its subject wrote, perhaps to be read by somebody else. */
+const isPersonal = (chip: ChipName): boolean =>
+  ['firstName', 'fullName', 'memberName', 'mail'].includes(chip) || chip.startsWith('field:');
+
+/**
+ * Words that a mail program would make into a link, broken so that it does not: a word joiner (U+2060), which has no
+ * width, after each mark that addresses are known by.
+ */
+const unlinked = (text: string): string =>
+  text.replace(/(?<=[\p{L}\p{N}])([.@])(?=[\p{L}\p{N}])|(:)(?=\/\/)/gu, (mark) => `${mark}\u2060`);
 
 const page = (look: Look, body: string) => `<!doctype html>
 <html lang="en"><head><meta charset="utf-8"><meta name="viewport" content="width=device-width,initial-scale=1"></head>

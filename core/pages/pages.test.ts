@@ -18,7 +18,13 @@ import { chipsOfPage, menuFor, pagesSeen, resolvePage, sightSentence, wordsFor }
 
 const doors = doorsOf(quillmoor);
 const look = (page: string, facts: Facts, now = NOW) =>
-  resolvePage(quillmoor.pages.get(page)!, doors.prepare(facts, now), wordsFor(facts, now, quillmoor), doors);
+  resolvePage(
+    quillmoor.pages.get(page)!,
+    doors.prepare(facts, now),
+    wordsFor(facts, now, quillmoor),
+    doors,
+    'keeper-path' as never,
+  );
 const viewOf = (page: string, facts: Facts) => {
   const resolved = look(page, facts);
   if (resolved.is !== 'page') throw new Error(resolved.is);
@@ -46,7 +52,7 @@ describe('the winter guide', () => {
         {
           label: 'Sign in',
           href: '/sign-in?next=%2Fwinter-treatment-guide',
-          says: 'Already a member? Sign in to read on.',
+          says: 'Already a member? Sign in to read on, if it is open to you.',
         },
         {
           label: 'Join Quillmoor',

@@ -5,7 +5,7 @@
  */
 import { ruleOf, waysIn, type Doors, type Prepared, type WayIn } from '../doors';
 import { lastTerm, type Facts } from '../facts';
-import { chipsIn, never, say, sayDate, type ChipName, type WordSource } from '../kernel';
+import { chipsIn, never, say, sayDate, type ChipName, type PathId, type WordSource } from '../kernel';
 import { sayPrice, type Block, type MenuItem, type PageItem, type Setup } from '../setup';
 import type { BlockView, MenuLink, PageView, WayView } from './view';
 
@@ -17,8 +17,17 @@ export type Resolved =
 export const hrefOfPage = (page: PageItem, setup: Setup): string =>
   page.id === setup.doc.site.home ? '/' : `/${page.address}`;
 
-/** Resolves a page. `words` gives the personal words, normally those of the same person. */
-export function resolvePage(page: PageItem, person: Prepared, words: WordSource, doors: Doors): Resolved {
+/**
+ * Resolves a page. `words` gives the personal words, normally those of the same person; `path` is the path that an
+ * applicant is on, for the ways in.
+ */
+export function resolvePage(
+  page: PageItem,
+  person: Prepared,
+  words: WordSource,
+  doors: Doors,
+  path: PathId | null = null,
+): Resolved {
   const { setup } = doors;
   const open = doors.predicate(page.door)(person);
   if (!open && page.outside.view === 'nothing') return { is: 'missing' };
@@ -39,7 +48,7 @@ export function resolvePage(page: PageItem, person: Prepared, words: WordSource,
       description: page.description,
       blocks: views(false),
       aside: views(true),
-      shut: open ? null : { note: say(note, words), ways: waysFor(page, person, setup) },
+      shut: open ? null : { note: say(note, words), ways: waysFor(page, person, setup, path) },
     },
   };
 }
@@ -160,8 +169,8 @@ export function menuItemShows(item: MenuItem, person: Prepared, doors: Doors): b
 }
 
 /** The ways into a shut page, told to the person, of several levels the cheapest. The first is the one to offer largest. */
-function waysFor(page: PageItem, person: Prepared, setup: Setup): WayView[] {
-  const ways = waysIn(ruleOf(page.door, setup), person.facts, person.now, setup);
+function waysFor(page: PageItem, person: Prepared, setup: Setup, path: PathId | null): WayView[] {
+  const ways = waysIn(ruleOf(page.door, setup), person.facts, person.now, setup, path);
   const next = encodeURIComponent(hrefOfPage(page, setup));
   const cheapest = ways.find((way) => way.by === 'changeLevel');
   return ways
@@ -175,7 +184,11 @@ function sayWay(way: WayIn, facts: Facts, next: string, setup: Setup): WayView {
   const write = `mailto:${site.replyTo}`;
   switch (way.by) {
     case 'signIn':
-      return { label: 'Sign in', href: `/sign-in?next=${next}`, says: 'Already a member? Sign in to read on.' };
+      return {
+        label: 'Sign in',
+        href: `/sign-in?next=${next}`,
+        says: 'Already a member? Sign in to read on, if it is open to you.',
+      };
     case 'join': {
       const form = setup.forms.get(way.form)!;
       const gives = way.level ? level(way.level) : undefined;
@@ -189,10 +202,14 @@ function sayWay(way: WayIn, facts: Facts, next: string, setup: Setup): WayView {
     }
     case 'finish':
       return {
-        label: 'See where you stand',
+        label: 'Your application',
         href: '/joining',
         says: 'Your application is on its way. This page opens once you are admitted.',
       };
+    case 'wait':
+      return { label: 'Write to us', href: write, says: `It opens to you on ${sayDate(way.at, site)}.` };
+    case 'ask':
+      return { label: 'Write to us', href: write, says: 'If you think it should be open to you, write to us.' };
     case 'renew': {
       const last = lastTerm(facts);
       const title = level(way.level)?.title ?? '';

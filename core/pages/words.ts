@@ -37,6 +37,8 @@ export function wordsFor(facts: Facts, now: Instant, setup: Setup): WordSource {
         return facts.mail;
       case 'code':
       case 'codeUntil':
+      case 'sentAt':
+      case 'waited':
       case 'link':
       case 'reason':
       case 'question':

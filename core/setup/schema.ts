@@ -118,6 +118,8 @@ export const SignupPart = z.discriminatedUnion('part', [
   z.strictObject({
     part: z.literal('agreement'),
     id: FieldId,
+    /** What stands above the text, where it is more than the words to be ticked. */
+    title: title.optional(),
     label: title,
     text: z.array(text).min(1),
     version: z.int().min(1),

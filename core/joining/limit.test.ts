@@ -1,0 +1,52 @@
+import { describe, expect, it } from 'vitest';
+import { NOW, blankApplication, keeperPath, quillmoor } from '../../tests/support/quillmoor';
+import { DAY, HOUR, MINUTE } from '../kernel';
+import type { GateItem } from '../setup';
+import { advance, gatePromise, latestOf, limitOf, longestOf, waitedFor, waitsAt, type Application } from './index';
+
+const zone = 'Europe/London';
+const review = keeperPath.gates[1] as Extract<GateItem, { kind: 'review' }>;
+const step = (application: Application, event: Parameters<typeof advance>[2], now: number) => {
+  const made = advance(keeperPath, application, event, now, quillmoor);
+  if (!made.ok) throw new Error(made.refusal.code);
+  return made.value.application;
+};
+const sent = step(blankApplication(NOW), { it: 'submitted' }, NOW);
+const inReview = step(sent, { it: 'codeEntered', serial: 1 }, NOW + MINUTE);
+
+describe('a limit tells one truth', () => {
+  it('in days passed, left and allowed, the same in the ruler and in the sentence', () => {
+    for (const days of [0, 1, 4, 13, 14]) {
+      const now = inReview.gateSince + days * DAY + HOUR;
+      const { passed, left, allowed } = limitOf(inReview, review, now, zone);
+      expect(passed + left).toBe(allowed);
+      if (left > 0)
+        expect(waitsAt(keeperPath, inReview, now, zone)).toMatch(
+          new RegExp(
+            `(${left}|${['', 'One', 'Two', 'Three', 'Four', 'Five', 'Six', 'Seven', 'Eight', 'Nine', 'Ten'][left]}) days? left`,
+          ),
+        );
+    }
+  });
+
+  it('promises what comes at the very latest, in words and as a day, and keeps to it', () => {
+    expect(longestOf(review)).toBe('21 days');
+    expect(gatePromise(review).says).toBe('Usually within 5 days, never more than 21 days.');
+    const promised = latestOf(inReview, review, zone)!;
+    // Played to the end by the clock alone: that is when it ends, and never later.
+    let application = inReview;
+    while (application.state === 'open') application = step(application, { it: 'timePassed' }, application.dueAt!);
+    expect(application.endedAt).toBe(promised);
+    expect(Math.round((promised - inReview.gateSince) / DAY)).toBe(21);
+  });
+
+  it('adds spans only where they are of one kind, and says others one after the other', () => {
+    expect(longestOf({ ...review, then: 'close' })).toBe('14 days');
+    expect(longestOf({ ...review, extra: { count: 1, unit: 'weeks' } })).toBe('14 days and then 1 week');
+  });
+
+  it('says how long somebody has waited by now, not by the target', () => {
+    expect(waitedFor(inReview, inReview.gateSince + 5 * DAY)).toBe('5 days');
+    expect(waitedFor(inReview, inReview.gateSince + 14 * DAY)).toBe('14 days');
+  });
+});
