@@ -1,7 +1,7 @@
 import vue from '@vitejs/plugin-vue';
 import { defineConfig } from 'vite';
 
-/** The desk. */
+/** The desk, and the small page at its door. */
 export default defineConfig({
   root: 'web/desk',
   plugins: [vue()],
@@ -14,5 +14,6 @@ export default defineConfig({
     assetsDir: '.',
     modulePreload: { polyfill: false },
     chunkSizeWarningLimit: 900,
+    rolldownOptions: { input: ['web/desk/index.html', 'web/desk/door.html'] },
   },
 });

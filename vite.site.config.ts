@@ -15,6 +15,6 @@ export default defineConfig(({ isSsrBuild }) => ({
     cssMinify: true,
     assetsDir: '.',
     modulePreload: { polyfill: false },
-    rolldownOptions: { input: isSsrBuild ? 'web/site/render.ts' : 'web/site/main.ts' },
+    rolldownOptions: { input: isSsrBuild ? 'web/site/render.ts' : 'web/site/start.ts' },
   },
 }));

@@ -234,6 +234,7 @@ function byJoining(
     detail: null,
     history: [],
     endedAt: null,
+    undo: null,
   };
   const done: { at: Instant; effect: Effect }[] = [];
   const timeline: Moment[] = [];

@@ -1,7 +1,6 @@
 /**
  * Purpose: people into the database in bulk: many rows a statement, whatever their number.
  */
-import { randomUUID } from 'node:crypto';
 import type { Pool } from 'mysql2/promise';
 import { mailKey } from '../core/fields';
 import type { Setup } from '../core/setup';
@@ -14,7 +13,7 @@ const BATCH = 1_000;
 
 const tables = {
   member:
-    'id, number, mail_key, mail, name, standing, standing_since, joined_at, admitted_at, seen_at, password_hash, shadow_of',
+    'id, number, mail_key, owned_mail, mail, name, standing, standing_since, joined_at, admitted_at, seen_at, password_hash, shadow_of',
   member_value: 'member, field, text, number, value',
   member_term: 'member, level, from_at, until_at',
   member_group: 'member, group_id, since',
@@ -22,7 +21,7 @@ const tables = {
   member_facts: 'member, facts',
   member_word: 'word, member',
   timeline: 'member, at, what, standing, title, note',
-  application: 'id, member, shadow, once, path, state, gate_kind, gate_since, submitted_at, data',
+  application: 'id, member, shadow, path, state, gate_kind, gate_since, submitted_at, data',
   job: 'kind, job_key, run_at, payload',
 } as const;
 type Table = keyof typeof tables;
@@ -86,6 +85,8 @@ function lay(rows: Record<Table, unknown[][]>, person: Generated, setup: Setup, 
     id,
     facts.number,
     mailKey(facts.mail),
+    // Whoever has not confirmed the address does not own it yet.
+    application?.detail?.kind === 'confirmEmail' ? null : mailKey(facts.mail),
     facts.mail,
     facts.name,
     facts.standing,
@@ -113,7 +114,6 @@ function lay(rows: Record<Table, unknown[][]>, person: Generated, setup: Setup, 
     application.id,
     id,
     0,
-    randomUUID(),
     columns.path,
     columns.state,
     columns.gateKind,

@@ -1,3 +1,4 @@
+import { createHash } from 'node:crypto';
 import { afterAll, beforeAll, describe, expect, it } from 'vitest';
 import { Caller, makeStack, type Stack } from '../tests/support/stack';
 
@@ -16,35 +17,38 @@ describe('headers', () => {
   it('allow no script or style but those of the house', async () => {
     const response = await who.raw('/');
     const policy = response.headers.get('content-security-policy')!;
-    expect(policy).toContain("default-src 'none'; script-src 'self'; style-src 'self';");
+    expect(policy).toMatch(/^default-src 'none'; script-src 'self'; style-src 'sha256-[\w+/]{43}=';/);
     expect(policy).not.toContain('unsafe');
     expect(response.headers.get('x-content-type-options')).toBe('nosniff');
     expect(response.headers.has('x-powered-by')).toBe(false);
     expect(response.headers.has('strict-transport-security')).toBe(false);
   });
 
-  it('give the desk a nonce of its own each time, and forbid framing it', async () => {
+  it('give the desk a nonce of its own each time, its door no script at all, and forbid framing either', async () => {
+    const door = (await who.raw('/desk')).headers.get('content-security-policy')!;
+    expect(door).not.toContain('script-src');
+    const odile = await new Caller(stack.address).staffIn('odile@quillmoor.example');
     const policies = await Promise.all(
-      [1, 2].map(async () => (await who.raw('/desk')).headers.get('content-security-policy')!),
+      [1, 2].map(async () => (await odile.raw('/desk')).headers.get('content-security-policy')!),
     );
     expect(policies[0]).toMatch(/style-src 'self' 'nonce-[\w+/=]{24}'/);
     expect(policies[0]).not.toBe(policies[1]);
-    expect(policies[0]).toContain("frame-ancestors 'none'");
-    const html = await who.html('/desk/members');
+    for (const policy of [door, ...policies]) expect(policy).toContain("frame-ancestors 'none'");
+    const html = await odile.html('/desk/members');
     expect(html).toMatch(/<meta name="style-nonce" content="[\w+/=]{24}"/);
   });
 
   it('keep pages out of shared caches and files in for good', async () => {
     const html = await who.html('/');
     expect((await who.raw('/')).headers.get('cache-control')).toBe('private, no-cache');
-    for (const file of [/src="(\/assets\/site\/main-[\w-]+\.js)"/, /href="(\/look-\d+\.css)"/]) {
+    for (const file of [/src="(\/assets\/site\/start-[\w-]+\.js)"/, /href="(\/icon-\w+\.svg)"/]) {
       const response = await who.raw(file.exec(html)![1]!);
       expect(response.status).toBe(200);
-      expect(response.headers.get('cache-control')).toMatch(/max-age=31536000, immutable/);
+      expect(response.headers.get('cache-control')).toMatch(/max-age=31536000, ?immutable/);
     }
   });
 
-  it('no HTML of the site carries an inline script, style or handler', async () => {
+  it('no HTML of the site carries an inline script or handler, nor a style but the one its policy names', async () => {
     for (const path of [
       '/',
       '/about',
@@ -54,8 +58,13 @@ describe('headers', () => {
       '/forgotten',
       '/no-such-page',
     ]) {
-      const html = await who.html(path);
-      expect(html, path).not.toMatch(/ style="| on\w+="|<style/);
+      const response = await who.raw(path);
+      const html = await response.text();
+      const [style, ...others] = [...html.matchAll(/<style>(.*?)<\/style>/gs)].map((found) => found[1]!);
+      expect(others, path).toEqual([]);
+      const digest = createHash('sha256').update(style!).digest('base64');
+      expect(response.headers.get('content-security-policy'), path).toContain(`style-src 'sha256-${digest}';`);
+      expect(html, path).not.toMatch(/ style="| on\w+="|<style[^>]/);
       expect(html.match(/<script(?![^>]* src=)(?![^>]*type="application\/json")/g), path).toBeNull();
     }
   });
@@ -93,9 +102,9 @@ describe('problems', () => {
 
   it('are told for what cannot be read', async () => {
     await isProblem(await post('/api/site/sign-in', '{"mail": '), 400, 'bad-input');
-    await isProblem(await post('/api/site/sign-in', JSON.stringify({ mail: 'x'.repeat(300_000) })), 400, 'bad-input');
+    await isProblem(await post('/api/site/sign-in', JSON.stringify({ mail: 'x'.repeat(300_000) })), 413, 'too-large');
     await isProblem(await post('/api/site/sign-in', '[]'), 400, 'bad-input');
-    await isProblem(await post('/api/site/sign-in', '"text"', { 'content-type': 'text/plain' }), 400, 'bad-input');
+    await isProblem(await post('/api/site/sign-in', '"text"', { 'content-type': 'text/plain' }), 415, 'wrong-type');
   });
 
   it('name the input that is wrong', async () => {
@@ -170,6 +179,10 @@ describe('what machines ask', () => {
 
   it('health: alive, and ready with the revision served', async () => {
     expect(await (await who.raw('/health/live')).json()).toEqual({ live: true });
-    expect(await (await who.raw('/health/ready')).json()).toEqual({ ready: true, revision: 1 });
+    expect(await (await who.raw('/health/ready')).json()).toEqual({
+      ready: true,
+      revision: 1,
+      mail: { waiting: 0, stuck: 0, oldestMinutes: 0 },
+    });
   });
 });

@@ -5,11 +5,19 @@ import { randomBytes } from 'node:crypto';
 import { existsSync, readFileSync } from 'node:fs';
 import { join } from 'node:path';
 import express, { type ErrorRequestHandler, type Express, type Request, type Response } from 'express';
-import { apiHandler, openApi, sameSite, sendProblem, type Services } from './api';
+import sirv from 'sirv';
+import { Door, apiHandler, openApi, ownHost, plainForms, sameSite, sendProblem, type Services } from './api';
+import { bodies } from './platform/bodies';
 import { isUnreachable } from './platform/database';
-import type { Log } from './platform/log';
-import { Site, loadTemplate } from './site';
+import { ownAddresses } from './platform/hosts';
+import { pathPattern, type Log } from './platform/log';
+import { squeeze } from './platform/squeeze';
+import { Site, loadTemplate, sitePolicy } from './site';
 import { viewpointRoute } from './viewpoint';
+
+/** Where a plain form may be sent to: the site's own places, and the desk's sign-in. */
+const plainForm =
+  /^\/(join|confirm|reset)\/[^/]+$|^\/(sign-in|sign-out|forgotten|joining|account)$|^\/desk\/(sign-in|first-run|forgotten|reset\/[^/]+)$/;
 
 /** Builds the application. Reads the built browser parts; refuses to start without them. */
 export async function makeApp(services: Services, log: Log): Promise<Express> {
@@ -19,6 +27,7 @@ export async function makeApp(services: Services, log: Log): Promise<Express> {
   const deskFile = join(config.dist, 'desk/index.html');
   if (!existsSync(deskFile)) throw new Error('The desk has not been built; run npm run build.');
   const deskHtml = readFileSync(deskFile, 'utf8');
+  const doorHtml = readFileSync(join(config.dist, 'desk/door.html'), 'utf8');
   const described = JSON.stringify(await openApi());
 
   const app = express();
@@ -27,35 +36,56 @@ export async function makeApp(services: Services, log: Log): Promise<Express> {
   app.set('query parser', 'simple');
   if (config.proxy) app.set('trust proxy', 1);
   const headers = securityHeaders(config.secure);
-  // Before everything else: a visitor's page is a buffer that is ready, and most requests are for one.
-  app.use(site.visitors(headers));
-  app.use(secure(headers), logged(log));
-
+  app.use('/health', secure(headers));
   app.get('/health/live', (_req, res) => void res.json({ live: true }));
   app.get('/health/ready', ready(services));
-  app.get(/^\/look-\d+\.css$/, site.look);
-  app.get(/^\/icon-\d+\.svg$/, site.icon);
-  const files = { immutable: true, maxAge: '1y', index: false, fallthrough: false, redirect: false } as const;
-  app.use('/assets/site', express.static(join(config.dist, 'site'), files));
-  app.use('/assets/desk', express.static(join(config.dist, 'desk'), files));
+  const own = ownAddresses(config.address, config.proxy);
+  app.use(ownHost(own, config.address));
+  // Before everything else: a visitor's page is a buffer that is ready, and most requests are for one.
+  app.use(site.visitors(headers));
+  app.use(
+    secure(headers),
+    logged(log),
+    bodies(sendProblem, (path) => plainForm.test(path)),
+    squeeze(),
+  );
+
+  app.get(/^\/icon-\w+\.svg$/, site.icon);
+  app.get('/favicon.ico', site.favicon);
+  app.get('/robots.txt', site.robots);
+  for (const part of ['site', 'desk']) app.use(`/assets/${part}`, builtFiles(join(config.dist, part)));
 
   app.get('/api/openapi.json', (_req, res) => void res.type('json').send(described));
   app.get('/api/site/view', site.json);
-  app.use('/api', sameSite(config.address), express.json({ limit: '256kb' }), apiHandler(services, log));
+  app.use('/api', sameSite(own, log), apiHandler(services, log));
 
+  const noted = (error: unknown, path: string): string => {
+    const id = crypto.randomUUID();
+    log.error({ err: error, path: pathPattern(path), id }, 'http: form failed');
+    return id;
+  };
+  const door = new Door(services, doorHtml, noted);
+  app.post(/^\/desk\/(sign-in|first-run|forgotten|reset\/[^/]+)$/, sameSite(own, log), door.take);
+  app.post(plainForm, sameSite(own, log), plainForms(services, site, noted));
   app.get(/^\/viewpoint\//, viewpointRoute({ live, sessions, clock, sight, site, sources }));
-  app.get(/^\/desk(\/.*)?$/, desk(deskHtml));
+  app.get(/^\/desk\/(forgotten|reset\/[^/]+)$/, door.show);
+  app.get(/^\/desk(\/.*)?$/, desk(deskHtml, door));
   app.get(/.*/, site.handle);
   app.use((_req: Request, res: Response) => sendProblem(res, 'not-found'));
   app.use(failed(log));
   return app;
 }
 
-/** Headers every answer carries. The desk and the viewpoint replace the content policy by their own. */
+/** The files of a build, each with its packed forms beside it, at addresses that change with their content. */
+function builtFiles(folder: string) {
+  const serve = sirv(folder, { brotli: true, gzip: true, etag: false, immutable: true, maxAge: 31_536_000 });
+  return (req: Request, res: Response): void => serve(req, res, () => sendProblem(res, 'not-found'));
+}
+
+/** Headers every answer carries. Pages, the desk and the viewpoint replace the content policy by their own. */
 function securityHeaders(https: boolean): readonly [string, string][] {
   return Object.entries({
-    'Content-Security-Policy':
-      "default-src 'none'; script-src 'self'; style-src 'self'; font-src 'self'; img-src 'self' data:; connect-src 'self'; form-action 'self'; base-uri 'none'; frame-ancestors 'self'",
+    'Content-Security-Policy': sitePolicy(),
     'X-Content-Type-Options': 'nosniff',
     'Referrer-Policy': 'strict-origin-when-cross-origin',
     'Cross-Origin-Opener-Policy': 'same-origin',
@@ -72,16 +102,14 @@ function secure(headers: readonly [string, string][]) {
   };
 }
 
-/** One line a request, when that much is asked for. Addresses that carry a secret are cut before it. */
+/** One line a request, when that much is asked for. Paths by their pattern: the rest of one may be a secret. */
 function logged(log: Log) {
   if (!log.isLevelEnabled('debug')) return (_req: Request, _res: Response, next: () => void): void => next();
   return (req: Request, res: Response, next: () => void): void => {
     const began = performance.now();
     res.once('finish', () => {
-      const path = req.originalUrl.split('?')[0]!.replace(/^\/(confirm|reset)\/.+/, '/$1/…');
       const ms = Math.round((performance.now() - began) * 10) / 10;
-      const line = { method: req.method, path, status: res.statusCode, ms };
-      log.debug(line, 'http');
+      log.debug({ method: req.method, path: pathPattern(req.originalUrl), status: res.statusCode, ms }, 'http');
     });
     next();
   };
@@ -92,7 +120,8 @@ function ready(services: Services) {
   return async (_req: Request, res: Response): Promise<void> => {
     try {
       await services.database.pool.query('SELECT 1');
-      res.json({ ready: true, revision: services.live.current?.revision ?? 0 });
+      const mail = await services.letters.state(services.clock.now());
+      res.json({ ready: true, revision: services.live.current?.revision ?? 0, mail });
     } catch {
       sendProblem(res, 'not-available');
     }
@@ -100,8 +129,9 @@ function ready(services: Services) {
 }
 
 /** The desk's one page. Its style sheets made at run time carry a nonce; scripts come from files only. */
-function desk(html: string) {
-  return (_req: Request, res: Response): void => {
+function desk(html: string, door: Door) {
+  return async (req: Request, res: Response): Promise<void> => {
+    if (!(await door.isIn(req))) return door.show(req, res);
     const nonce = randomBytes(16).toString('base64');
     res.setHeader(
       'Content-Security-Policy',
@@ -120,15 +150,10 @@ function failed(log: Log): ErrorRequestHandler {
       return;
     }
     if (error.status === 404) return sendProblem(res, 'not-found');
-    if (error.status && error.status < 500)
-      return sendProblem(
-        res,
-        'bad-input',
-        error.type === 'entity.too.large'
-          ? 'That is too large; 256 kB are the most.'
-          : 'The request could not be read as JSON.',
-      );
-    log.error({ err: error, path: req.path }, 'http: failed');
+    if (error.status === 413) return sendProblem(res, 'too-large', 'That is too large; 256 kB are the most.');
+    if (error.status === 415) return sendProblem(res, 'wrong-type');
+    if (error.status && error.status < 500) return sendProblem(res, 'bad-input', 'The request could not be read.');
+    log.error({ err: error, path: pathPattern(req.originalUrl) }, 'http: failed');
     if (isUnreachable(error))
       return sendProblem(res, 'not-available', 'We cannot reach our records just now. Try again in a minute.');
     sendProblem(res, 'internal');

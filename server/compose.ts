@@ -2,13 +2,13 @@
  * Purpose: the composition root: every part built once, in order, and taken down in the other order.
  */
 import { createServer, type Server } from 'node:http';
-import { Accounts, FirstRun, Sessions, Staff } from './accounts';
+import { Accounts, Devices, FirstRun, Sessions, Staff } from './accounts';
 import type { Services } from './api';
 import { makeApp } from './app';
 import { entities } from './entities';
 import { Joining } from './joining';
 import { Directory } from './members';
-import { Outbox } from './messages';
+import { Outbox, StuckLetters } from './messages';
 import { SiteClock } from './platform/clock';
 import type { Config } from './platform/config';
 import { migrate, openDatabase } from './platform/database';
@@ -17,6 +17,7 @@ import { Jobs } from './platform/jobs';
 import { Limits } from './platform/limits';
 import type { Log } from './platform/log';
 import { smtpTransport } from './platform/mail';
+import { siteSecret } from './platform/secret';
 import { LiveSetup, SetupStore } from './setup';
 import { placeSources } from './site';
 import { ClockService, Today } from './today';
@@ -46,7 +47,8 @@ export async function buildServices(config: Config, log: Log): Promise<{ service
   const { address } = config;
   const accounts = new Accounts(db, database.pool, live, sessions, outbox, jobs, clock, random, address);
   const joining = new Joining(db, live, sessions, clock, { outbox, jobs, random, address });
-  const staff = new Staff(db, sessions, clock, random);
+  const staff = new Staff(db, sessions, clock, random, live, { outbox, jobs, address });
+  const letters = new StuckLetters(db, jobs);
   const directory = new Directory(db);
   const services: Services = {
     config,
@@ -58,11 +60,13 @@ export async function buildServices(config: Config, log: Log): Promise<{ service
     live,
     sessions,
     accounts,
+    devices: new Devices(await siteSecret(database.pool), random),
     staff,
     firstRun: new FirstRun(db, staff, setups, clock),
     joining,
     directory,
-    today: new Today(db, directory),
+    today: new Today(db, directory, letters),
+    letters,
     clockService: new ClockService(db, clock, jobs, config.demo, config.demo ? config.mailPage : null),
     sight: new Sight(db),
     sources: placeSources(db, joining, accounts, sessions, clock),
@@ -96,6 +100,7 @@ export async function start(config: Config, log: Log): Promise<Running> {
   const sweep = setInterval(() => {
     services.sessions
       .sweep(services.clock.now())
+      .then(() => services.limits.sweep())
       .catch((error: unknown) => log.warn({ err: error }, 'sessions and limits: not swept'));
   }, SWEEP_EVERY);
   log.info({ port: config.port, worker: config.worker }, 'ready');

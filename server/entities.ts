@@ -1,6 +1,6 @@
 /** Every table's class, for the data source and the drift test. */
-import { OneTimeRow, SessionRow, StaffRow } from './accounts/account.entities';
-import { ApplicationEntity } from './joining/application.entity';
+import { OneTimeRow, SecretRow, SessionRow, StaffRow } from './accounts/account.entities';
+import { ApplicationEntity, SentFormRow } from './joining/application.entity';
 import {
   MemberEntity,
   MemberFactsRow,
@@ -32,6 +32,8 @@ export const entities = [
   MemberWordRow,
   TimelineEntity,
   ApplicationEntity,
+  SentFormRow,
+  SecretRow,
   OutgoingRow,
   JobRow,
   ClockRow,

@@ -2,6 +2,7 @@
 import { createHash } from 'node:crypto';
 import { existsSync, mkdirSync, readFileSync, readdirSync, writeFileSync } from 'node:fs';
 import { join } from 'node:path';
+import { pack } from './pack.mjs';
 import { run } from './run.mjs';
 import { say } from './say.mjs';
 
@@ -38,6 +39,7 @@ export async function build(root) {
   await Promise.all([step('-c', 'vite.site.config.ts'), step('-c', 'vite.site.config.ts', '--ssr')]);
   say('Building the desk and the server');
   await Promise.all([step('-c', 'vite.desk.config.ts'), step('-c', 'vite.server.config.ts')]);
+  for (const part of ['site', 'desk']) pack(join(root, 'dist', part));
   mkdirSync(join(root, 'dist'), { recursive: true });
   writeFileSync(mark, now);
 }

@@ -2,8 +2,9 @@
  * What runs is written down in the data folder, so that a run that was killed without warning does not leave its
  * database and its server in the way of the next.
  */
-import { existsSync, mkdirSync, readFileSync, rmSync, writeFileSync } from 'node:fs';
+import { existsSync, mkdirSync, readFileSync, rmSync } from 'node:fs';
 import { join } from 'node:path';
+import { readPrivate, writePrivate } from './private.mjs';
 import { Obstacle, say } from './say.mjs';
 
 const fileIn = (folder) => join(folder, 'running.json');
@@ -11,7 +12,7 @@ const fileIn = (folder) => join(folder, 'running.json');
 /** @param parts process ids of what was started */
 export function noteRunning(folder, parts) {
   mkdirSync(folder, { recursive: true });
-  writeFileSync(fileIn(folder), JSON.stringify({ by: process.pid, parts }));
+  writePrivate(fileIn(folder), JSON.stringify({ by: process.pid, parts }));
 }
 
 export const forgetRunning = (folder) => rmSync(fileIn(folder), { force: true });
@@ -36,7 +37,7 @@ export async function endLeftovers(folder) {
 
 function read(folder) {
   try {
-    return JSON.parse(readFileSync(fileIn(folder), 'utf8'));
+    return JSON.parse(readPrivate(fileIn(folder)));
   } catch {
     // Written half when the power went: what ran then runs no more.
     return { by: 0, parts: [] };

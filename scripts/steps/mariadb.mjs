@@ -4,9 +4,10 @@
  */
 import { spawn } from 'node:child_process';
 import { randomBytes } from 'node:crypto';
-import { chownSync, existsSync, mkdirSync, readFileSync, readdirSync, rmSync, statSync, writeFileSync } from 'node:fs';
+import { existsSync, mkdirSync, readFileSync, rmSync, statSync, writeFileSync } from 'node:fs';
 import { dirname, join, resolve } from 'node:path';
 import { portIsFree } from './ports.mjs';
+import { giveTo, readPrivate, refuseLink, writePrivate } from './private.mjs';
 import { run, whereIs } from './run.mjs';
 import { Obstacle, say } from './say.mjs';
 
@@ -21,12 +22,13 @@ const root = process.getuid?.() === 0;
 export async function startMariadb({ folder, port, memory = '256M', quick = false, started = () => {} }) {
   folder = resolve(folder);
   const data = join(folder, 'mariadb');
+  refuseLink(data);
   mkdirSync(folder, { recursive: true });
   const user = root ? runsAs(folder) : null;
   const password = ownPassword(folder);
   if (!existsSync(join(data, 'made'))) await make(data, user);
   const first = join(data, 'first.sql');
-  writeFileSync(first, firstStatements(password));
+  writePrivate(first, firstStatements(password));
   if (user) giveTo(data, user);
 
   say(`Starting MariaDB on 127.0.0.1:${port}`);
@@ -94,8 +96,11 @@ async function make(data, user) {
 /** The password of the project's database user, made once and readable by its owner alone. */
 function ownPassword(folder) {
   const file = join(folder, 'database-password');
-  if (!existsSync(file)) writeFileSync(file, randomBytes(18).toString('base64url'), { mode: 0o600 });
-  return readFileSync(file, 'utf8');
+  const kept = readPrivate(file);
+  if (kept !== null) return kept;
+  const made = randomBytes(18).toString('base64url');
+  writePrivate(file, made);
+  return made;
 }
 
 /** Run by the server at each start, one statement a line. */
@@ -125,10 +130,4 @@ function runsAs(folder) {
   if (!line) throw new Obstacle('There is no user “mysql” on this machine. Install mariadb-server and start again.');
   const [, , uid, gid] = line.split(':');
   return { name: 'mysql', uid: Number(uid), gid: Number(gid) };
-}
-
-/** Makes `user` the owner of all that is in the folder, whoever the server ran as before. */
-function giveTo(data, user) {
-  for (const path of [data, ...readdirSync(data, { recursive: true }).map((name) => join(data, name))])
-    chownSync(path, user.uid, user.gid);
 }

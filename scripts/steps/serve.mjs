@@ -53,8 +53,8 @@ export async function serve(root, options, extra) {
     const env = {
       ...process.env,
       NODE_ENV: 'production',
-      // Argon2 works in this pool; more threads than cores only delay the event loop.
-      UV_THREADPOOL_SIZE: '2',
+      // Argon2 works in this pool, on as many threads as there are cores; the others are left to files.
+      UV_THREADPOOL_SIZE: '6',
       ADMISSA_PORT: String(options.port),
       ADMISSA_DB_PORT: String(options.database),
       ADMISSA_DB_PASSWORD: database.password,

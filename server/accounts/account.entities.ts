@@ -1,13 +1,13 @@
 import { Column, Entity, Index, PrimaryColumn } from 'typeorm';
 import type { StaffPart } from '../../contract';
-import { IdColumn, InstantColumn, JsonColumn, PrimaryId, TextColumn } from '../platform/columns';
+import { IdColumn, InstantColumn, JsonColumn, KeyColumn, PrimaryId, TextColumn } from '../platform/columns';
 
 @Entity('staff')
 export class StaffRow {
   @PrimaryId()
   id!: string;
 
-  @TextColumn(190, { name: 'mail_key', unique: true })
+  @KeyColumn(190, { name: 'mail_key', unique: true })
   mailKey!: string;
 
   @TextColumn(190)
@@ -53,6 +53,10 @@ export class SessionRow {
   @InstantColumn({ name: 'expires_at' })
   expiresAt!: number;
 
+  /** When it ends however much it is used. */
+  @InstantColumn({ name: 'ends_at' })
+  endsAt!: number;
+
   @TextColumn(120)
   device!: string;
 }
@@ -64,9 +68,10 @@ export class OneTimeRow {
   @PrimaryColumn({ type: 'binary', length: 32 })
   hash!: Buffer;
 
-  @Column({ type: 'enum', enum: ['code', 'confirm', 'reset'] })
-  purpose!: 'code' | 'confirm' | 'reset';
+  @Column({ type: 'enum', enum: ['code', 'confirm', 'reset', 'staffReset'] })
+  purpose!: 'code' | 'confirm' | 'reset' | 'staffReset';
 
+  /** Whose it is: a member's id, or for the desk a staff member's. */
   @IdColumn()
   member!: string;
 
@@ -82,4 +87,14 @@ export class OneTimeRow {
 
   @InstantColumn({ name: 'used_at', nullable: true })
   usedAt!: number | null;
+}
+
+/** One row: what the product signs with; made at the first start, never shown. */
+@Entity('site_secret')
+export class SecretRow {
+  @PrimaryColumn({ type: 'tinyint' })
+  id!: number;
+
+  @Column({ type: 'binary', length: 32 })
+  value!: Buffer;
 }

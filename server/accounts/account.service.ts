@@ -3,7 +3,7 @@
  * Invariant: known and unknown addresses get the same answer after the same work.
  */
 import type { Pool, RowDataPacket } from 'mysql2/promise';
-import { IsNull, type DataSource, type EntityManager } from 'typeorm';
+import { IsNull, MoreThan, type DataSource, type EntityManager } from 'typeorm';
 import { mailKey } from '../../core/fields';
 import { visitorFacts, type Facts } from '../../core/facts';
 import { HOUR, ok, refuse, type MemberId, type Result } from '../../core/kernel';
@@ -16,12 +16,12 @@ import { digest, type Randomness } from '../platform/ids';
 import type { Jobs } from '../platform/jobs';
 import type { LiveSetup } from '../setup';
 import { OneTimeRow } from './account.entities';
-import { hashPassword, verifyPassword, weakness } from './passwords';
+import { hashPassword, ownWords, verifyPassword, weakness } from './passwords';
 import type { Opened, Sessions } from './sessions';
 import { transact } from '../platform/database';
 
 const RESET_LASTS = HOUR;
-const SHADOWS_TRIED = 3;
+const UNOWNED_TRIED = 3;
 
 type SignInRow = RowDataPacket & { password_hash: string; facts: string };
 
@@ -46,24 +46,24 @@ export class Accounts {
   }
 
   /**
-   * The member whose address and password go together, or null. The newest shadows can be signed in to like any new
-   * account, else signing out and in again would tell whether the address had been known; however many there are,
-   * the address's owner is always among those tried. A failure costs the same number of verifications whoever asks,
-   * so that the time tells nothing either.
+   * The member whose address and password go together, or null. Of those who signed up with the address without
+   * owning it (it is not confirmed, or somebody else's) the newest few can be signed in to, the same few whether the
+   * address is known or not; its owner is always among those tried. A failure costs the same number of verifications
+   * whoever asks, so that the time tells nothing either.
    */
   async check(mail: string, password: string): Promise<Facts | null> {
     const [rows] = await this.pool.execute<SignInRow[]>(
       `(SELECT m.password_hash, f.facts, 0 AS place, m.joined_at FROM member m JOIN member_facts f ON f.member = m.id
-        WHERE m.mail = ? AND m.shadow_of <> '' ORDER BY m.joined_at DESC LIMIT ${SHADOWS_TRIED})
+        WHERE m.mail_key = ? AND m.owned_mail IS NULL ORDER BY m.joined_at DESC LIMIT ${UNOWNED_TRIED})
        UNION ALL
        (SELECT m.password_hash, f.facts, 1 AS place, m.joined_at FROM member m JOIN member_facts f ON f.member = m.id
-        WHERE m.mail_key = ?)
+        WHERE m.owned_mail = ?)
        ORDER BY place, joined_at DESC`,
       [mailKey(mail), mailKey(mail)],
     );
     for (const row of rows)
       if (await verifyPassword(row.password_hash, password)) return JSON.parse(row.facts) as Facts;
-    for (let done = rows.length; done <= SHADOWS_TRIED; done++) await verifyPassword(null, password);
+    for (let done = rows.length; done <= UNOWNED_TRIED; done++) await verifyPassword(null, password);
     return null;
   }
 
@@ -71,16 +71,22 @@ export class Accounts {
     return this.sessions.signIn({ kind: 'member', subject: member, device, remember }, this.clock.now(), old);
   }
 
-  /** Only queues: the look-up and the mail happen after the answer, so that it takes the same time for all. */
-  async askReset(mail: string): Promise<void> {
-    await this.jobs.add(this.db.manager, { kind: 'resetMail', runAt: this.clock.now(), payload: { mail } });
+  /**
+   * Only queues: the look-up and the mail happen after the answer, so that it takes the same time for all.
+   * @param wait seconds to put the letter off, where many were asked for (of those put off one is sent); null: none
+   */
+  async askReset(mail: string, wait: number | null): Promise<void> {
+    if (wait === null) return;
+    const runAt = this.clock.now() + wait * 1000;
+    const key = wait > 0 ? `reset:${digest(mailKey(mail)).toString('base64url')}` : undefined;
+    await this.jobs.add(this.db.manager, { kind: 'resetMail', runAt, payload: { mail }, ...(key ? { key } : {}) });
     this.jobs.nudge();
   }
 
   private async sendReset(manager: EntityManager, mail: string): Promise<void> {
     const { setup } = this.live.must;
     const now = this.clock.now();
-    const row = await manager.getRepository(MemberEntity).findOneBy({ mailKey: mailKey(mail) });
+    const row = await manager.getRepository(MemberEntity).findOneBy({ ownedMail: mailKey(mail) });
     if (!row) {
       const facts: Facts = { ...visitorFacts, mail };
       const secrets = { link: this.address };
@@ -94,7 +100,7 @@ export class Accounts {
     }
     const token = this.random.secret();
     const id = row.id as MemberId;
-    await manager.getRepository(OneTimeRow).update({ member: id, purpose: 'reset', usedAt: IsNull() }, { usedAt: now });
+    // Earlier links go on working until their hour is over: else asking again and again would void them all.
     await manager.getRepository(OneTimeRow).insert({
       hash: digest(token),
       purpose: 'reset',
@@ -124,7 +130,15 @@ export class Accounts {
 
   /** Chooses a new password by a link; all sessions end. @returns the member, to be signed in */
   async reset(token: string, password: string): Promise<Result<MemberId, PasswordRefusal>> {
-    const weak = await weakness(password, []);
+    const whose = await this.db.getRepository(OneTimeRow).findOneBy({
+      hash: digest(token),
+      purpose: 'reset',
+      usedAt: IsNull(),
+      expiresAt: MoreThan(this.clock.now()),
+    });
+    if (!whose) return refuse({ code: 'token-used' });
+    const owner = await this.db.getRepository(MemberEntity).findOneByOrFail({ id: whose.member });
+    const weak = await weakness(password, this.wordsOf(owner));
     if (weak) return refuse({ code: 'weak-password', says: weak });
     const passwordHash = await hashPassword(password);
     const done = await transact(this.db, async (manager) => {
@@ -135,7 +149,6 @@ export class Accounts {
         lock: { mode: 'pessimistic_write' },
       });
       if (!row || row.usedAt !== null || row.expiresAt <= now) return null;
-      await rows.update({ hash: row.hash }, { usedAt: now });
       await this.setPassword(manager, row.member as MemberId, passwordHash, null);
       return row.member as MemberId;
     });
@@ -152,7 +165,7 @@ export class Accounts {
   ): Promise<Result<true, PasswordRefusal>> {
     const row = await this.db.getRepository(MemberEntity).findOneByOrFail({ id });
     if (!(await verifyPassword(row.passwordHash, current))) return refuse({ code: 'wrong-password' });
-    const weak = await weakness(password, [...row.name.split(' '), ...row.mail.split(/[@.]/)]);
+    const weak = await weakness(password, this.wordsOf(row));
     if (weak) return refuse({ code: 'weak-password', says: weak });
     const passwordHash = await hashPassword(password);
     await transact(this.db, (manager) => this.setPassword(manager, id, passwordHash, session));
@@ -160,20 +173,28 @@ export class Accounts {
     return ok(true);
   }
 
-  private async setPassword(
-    manager: EntityManager,
-    id: MemberId,
-    passwordHash: string,
-    keep: string | null,
-  ): Promise<void> {
+  /** The words that are tried first for this person: their own, and the site's. */
+  wordsOf(person: { readonly name: string; readonly mail: string }): string[] {
+    const site = this.live.current?.setup.doc.site;
+    return ownWords(person.name, person.mail, site?.name, site?.shortName, new URL(this.address).hostname, 'Admissa');
+  }
+
+  /**
+   * Sets a password within a transaction: all sessions but `keep` end, and so does every link that could set another
+   * and every form that could be sent again.
+   */
+  async setPassword(manager: EntityManager, id: MemberId, passwordHash: string, keep: string | null): Promise<void> {
     const { setup }: { setup: Setup } = this.live.must;
     const now = this.clock.now();
     await manager.getRepository(MemberEntity).update({ id }, { passwordHash });
     await this.sessions.endOthers(manager, 'member', id, keep);
+    await manager.getRepository(OneTimeRow).delete({ member: id, purpose: 'reset' });
+    await manager.query('DELETE FROM sent_form WHERE member = ?', [id]);
     await noteOnTimeline(manager, id, [{ at: now, what: 'password.changed', title: 'Password changed' }]);
     const row = await manager.getRepository(MemberEntity).findOneByOrFail({ id });
     const facts = await factsOf(manager, id);
-    if (row.shadowOf || !facts) return;
+    // Somebody who has never shown that the address is theirs gets no letter there.
+    if (row.ownedMail === null || !facts) return;
     const secrets = { link: `${this.address}/forgotten` };
     await this.outbox.post(
       manager,

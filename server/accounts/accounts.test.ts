@@ -1,5 +1,5 @@
-import { afterAll, beforeAll, describe, expect, it } from 'vitest';
-import { Caller, PASSWORD, linkIn, makeStack, type Stack } from '../../tests/support/stack';
+import { afterAll, beforeAll, beforeEach, describe, expect, it } from 'vitest';
+import { Caller, PASSWORD, linkIn, makeStack, perrin, type Stack } from '../../tests/support/stack';
 import { DAY, HOUR } from '../../core/kernel';
 import type { SiteView } from '../../contract';
 import { deviceOf } from './sessions';
@@ -71,7 +71,9 @@ describe('signing in', () => {
       headers: { 'content-type': 'application/json' },
       body: JSON.stringify({ mail: IDA, password: PASSWORD, remember: true }),
     });
-    const [cookie] = response.headers.getSetCookie();
+    const cookies = response.headers.getSetCookie();
+    for (const one of cookies) expect(one).toContain('HttpOnly');
+    const cookie = cookies.find((one) => one.startsWith('admissa_member='));
     expect(cookie).toMatch(/^admissa_member=[\w-]{43}; /);
     expect(cookie).toContain('HttpOnly');
     expect(cookie).toContain('SameSite=Lax');
@@ -182,11 +184,13 @@ describe('a forgotten password', () => {
     const reset = (address: string, password: string) =>
       who.post('/site/reset', { token: address.split('/').pop(), password });
     expect(await who.html(new URL(link).pathname)).toContain('Set this password');
-    expect((await reset(earlier, 'ivy bramble sunrise')).body).toMatchObject({ code: 'token-used' });
+    expect(earlier).not.toBe(link);
     expect((await reset(link, 'password12')).body).toMatchObject({ code: 'weak-password' });
     expect(await reset(link, 'ivy bramble sunrise')).toEqual({ status: 200, body: { next: '/' } });
     expect(await who.html('/')).toContain('Philippa Ansty');
-    expect((await reset(link, 'ivy bramble sunset')).body).toMatchObject({ code: 'token-used' });
+    // Used, and with it every other link that was on its way.
+    for (const spent of [link, earlier])
+      expect((await reset(spent, 'ivy bramble sunset')).body).toMatchObject({ code: 'token-used' });
     expect(await old.html('/')).not.toContain('Philippa Ansty');
     expect((await caller().signIn(PHILIPPA)).status).toBe(401);
     expect((await caller().signIn(PHILIPPA, 'ivy bramble sunrise')).status).toBe(200);
@@ -240,25 +244,233 @@ describe('changing the password', () => {
 });
 
 describe('limits', () => {
-  it('stop guessing at one address, wherever it comes from, and say when to try again', async () => {
-    const strict = await makeStack({ members: 12, env: { ADMISSA_DEMO: '0' } });
-    try {
-      const guess = () => new Caller(strict.address).signIn(IDA, 'a guess at it');
-      for (let n = 0; n < 8; n++) expect((await guess()).status).toBe(401);
-      const ninth = (await guess()) as { status: number; body: Record<string, unknown> };
-      expect(ninth).toMatchObject({
-        status: 429,
-        body: { code: 'too-many', detail: 'Too many tries from here. Try again in 15 minutes.' },
+  let strict: Stack;
+  beforeAll(async () => {
+    strict = await makeStack({ members: 12, env: { ADMISSA_DEMO: '0', ADMISSA_PROXY: '1' } });
+  });
+  afterAll(() => strict.stop());
+  beforeEach(() => strict.query('DELETE FROM rate_limit'));
+
+  /** A browser behind the proxy, at a network address of its own. */
+  const from = (ip: string, browser = new Caller(strict.address)) => ({
+    browser,
+    post: async (path: string, body: unknown) => {
+      const response = await browser.raw(`/api${path}`, {
+        method: 'POST',
+        headers: { 'content-type': 'application/json', 'x-forwarded-for': ip },
+        body: JSON.stringify(body),
       });
-      // Counted in the database: another process refuses as well. Another address is not affected.
-      const other = await strict.second();
-      expect((await new Caller(other.services.config.address).signIn(IDA)).status).toBe(429);
-      expect((await new Caller(strict.address).signIn(GWENNA)).status).toBe(200);
-      // The clock of a real site is not to be moved.
-      const odile = await new Caller(strict.address).staffIn('odile@quillmoor.example');
-      expect((await odile.post('/desk/clock', { by: 'day' })).status).toBe(403);
-    } finally {
-      await strict.stop();
+      return { status: response.status, body: (await response.json()) as Record<string, unknown> };
+    },
+  });
+  const guess = (ip: string, mail = IDA) => from(ip).post('/site/sign-in', { mail, password: 'a guess at it' });
+
+  it('stop guessing from one place, say when to try again, and hold in every process', async () => {
+    for (let n = 0; n < 8; n++) expect((await guess('192.0.2.1')).status).toBe(401);
+    expect(await guess('192.0.2.1')).toMatchObject({
+      status: 429,
+      body: { code: 'too-many', detail: 'Too many tries. Try again in 15 minutes.' },
+    });
+    const other = await strict.second();
+    const there = from('192.0.2.1', new Caller(other.services.config.address));
+    expect((await there.post('/site/sign-in', { mail: IDA, password: PASSWORD })).status).toBe(429);
+    expect((await from('192.0.2.1').post('/site/sign-in', { mail: GWENNA, password: PASSWORD })).status).toBe(200);
+    // The clock of a real site is not to be moved.
+    const odile = from('192.0.2.2');
+    await odile.post('/desk/sign-in', { mail: 'odile@quillmoor.example', password: PASSWORD });
+    expect((await odile.post('/desk/clock', { by: 'day' })).status).toBe(403);
+  });
+
+  it.each([
+    ['an accent', 'ída.marrowby@mail.example'],
+    ['full width', 'ｉda.marrowby@mail.example'],
+    ['a soft hyphen', 'ida\u00AD.marrowby@mail.example'],
+    ['no width', 'ida\u200B.marrowby@mail.example'],
+    ['capitals', 'IDA.Marrowby@mail.example'],
+  ])('are not dodged by spelling the address with %s', async (_, spelled) => {
+    const mails = [IDA, spelled];
+    let weighed = 0;
+    for (let n = 0; n < 20; n++) {
+      const { status } = await guess('192.0.2.3', mails[n % 2]!);
+      if (status === 401) weighed++;
     }
+    // Either both spellings are counted as one, or the other spelling is nobody's address and leads to no account.
+    if (weighed > 8) {
+      const right = await from('192.0.2.9').post('/site/sign-in', { mail: spelled, password: PASSWORD });
+      expect(right.status).toBe(401);
+    } else expect(weighed).toBe(8);
+  });
+
+  it('let nobody shut out another: wrong tries from elsewhere leave a member and the owner alone', async () => {
+    for (let n = 0; n < 12; n++) await guess('192.0.2.4');
+    expect((await from('192.0.2.5').post('/site/sign-in', { mail: IDA, password: PASSWORD })).status).toBe(200);
+    for (let n = 0; n < 12; n++)
+      await from('192.0.2.4').post('/desk/sign-in', { mail: 'odile@quillmoor.example', password: 'wrong' });
+    const odile = { mail: 'odile@quillmoor.example', password: PASSWORD };
+    expect((await from('192.0.2.5').post('/desk/sign-in', odile)).status).toBe(200);
+  });
+
+  it('have a wide net for one address, which does not catch a device that was let in before', async () => {
+    const home = from('192.0.2.6');
+    expect((await home.post('/site/sign-in', { mail: IDA, password: PASSWORD })).status).toBe(200);
+    await home.post('/site/sign-out', {});
+    for (let n = 0; n < 100; n++) await strict.services.limits.waits(['signInByAddress', `member:${IDA}`]);
+    expect(await from('192.0.2.7').post('/site/sign-in', { mail: IDA, password: PASSWORD })).toMatchObject({
+      status: 429,
+      body: { detail: expect.stringContaining('a device you have signed in with before') },
+    });
+    expect((await home.post('/site/sign-in', { mail: IDA, password: PASSWORD })).status).toBe(200);
+    // The cookie of another device, or one that somebody made up, is none.
+    const forged = from('192.0.2.7');
+    const made = `admissa_known=${'A'.repeat(43)}.${'B'.repeat(22)}`;
+    const answer = await forged.browser.raw('/api/site/sign-in', {
+      method: 'POST',
+      headers: { 'content-type': 'application/json', cookie: made },
+      body: JSON.stringify({ mail: IDA, password: PASSWORD }),
+    });
+    expect(answer.status).toBe(429);
+  });
+
+  it('never refuse the reset of an address: what strangers ask too often is put off by minutes', async () => {
+    for (let n = 0; n < 6; n++)
+      expect((await from(`192.0.2.${100 + n}`).post('/site/forgotten', { mail: PHILIPPA })).status).toBe(200);
+    const jobs = await strict.query<{ run_at: Date }>(
+      `SELECT run_at FROM job WHERE kind = 'resetMail' AND run_at > NOW(3)`,
+    );
+    // Of those put off there is one, within ten minutes.
+    expect(jobs).toHaveLength(1);
+    expect(jobs[0]!.run_at.getTime() - Date.now()).toBeLessThanOrEqual(10 * 60_000);
+    expect((await from('192.0.2.110').post('/site/forgotten', { mail: PHILIPPA })).body).toEqual({ done: true });
+    await strict.settled();
+    expect(strict.letters.list(PHILIPPA).length).toBeLessThanOrEqual(4);
+    // All the links that came work until one is used.
+    const first = linkIn(strict.letters.list(PHILIPPA).at(-1)!);
+    expect(await new Caller(strict.address).html(new URL(first).pathname)).toContain('Set this password');
+  });
+
+  it('one caller cannot fill a mailbox, whatever sends the letters', async () => {
+    const mail = 'honeysuckle@oake.example';
+    const sends = [];
+    for (let n = 0; n < 20; n++) {
+      const { status } = await from('192.0.2.8').post('/site/join/quillmoor', {
+        once: crypto.randomUUID(),
+        answers: { ...perrin, mail },
+        took: 60_000,
+      });
+      sends.push(status);
+    }
+    expect(sends.filter((status) => status === 200)).toHaveLength(6);
+    expect(new Set(sends.slice(6))).toEqual(new Set([429]));
+    await strict.settled();
+    expect(strict.letters.list(mail)).toHaveLength(6);
+    // Twelve in all within the hour, from wherever.
+    for (let n = 0; n < 12; n++)
+      await from(`192.0.2.${120 + n}`).post('/site/join/quillmoor', {
+        once: crypto.randomUUID(),
+        answers: { ...perrin, mail },
+        took: 60_000,
+      });
+    await strict.settled();
+    expect(strict.letters.list(mail)).toHaveLength(12);
+  });
+
+  it('keep neither names nor addresses', async () => {
+    await guess('192.0.2.66', 'marigold@oake.example');
+    expect(JSON.stringify(await strict.query('SELECT * FROM rate_limit'))).not.toMatch(/marigold|192\.0\.2/);
+  });
+});
+
+describe('what a password may not be', () => {
+  it.each([
+    ['the own name', 'Philippa Ansty'],
+    ['the site’s name and a year', 'quillmoor1911'],
+    ['the site’s kind', 'Beekeepers-2026'],
+    ['the address', 'philippa.ansty1'],
+    ['what is guessed first', 'password1234'],
+  ])('%s: at a change and by a link', async (_, password) => {
+    const who = caller();
+    await who.signIn(PHILIPPA, 'ivy bramble sunrise');
+    expect((await who.post('/site/password', { current: 'ivy bramble sunrise', password })).body).toMatchObject({
+      code: 'weak-password',
+    });
+    await stack.query('DELETE FROM rate_limit');
+    await caller().post('/site/forgotten', { mail: PHILIPPA });
+    await stack.settled();
+    const token = linkIn(stack.letters.list(PHILIPPA)[0]!).split('/').pop();
+    expect((await caller().post('/site/reset', { token, password })).body).toMatchObject({ code: 'weak-password' });
+  });
+
+  it('a link from before a change of password works no more', async () => {
+    await stack.query('DELETE FROM rate_limit');
+    await caller().post('/site/forgotten', { mail: PHILIPPA });
+    await stack.settled();
+    const token = linkIn(stack.letters.list(PHILIPPA)[0]!).split('/').pop();
+    const who = caller();
+    await who.signIn(PHILIPPA, 'ivy bramble sunrise');
+    const change = { current: 'ivy bramble sunrise', password: 'fern lantern dusk' };
+    expect((await who.post('/site/password', change)).status).toBe(200);
+    expect((await caller().post('/site/reset', { token, password: 'moss lantern heather' })).body).toMatchObject({
+      code: 'token-used',
+    });
+  });
+});
+
+describe('what is tried leaves a trace', () => {
+  it('staff sign-ins, good and bad, and what is not theirs', async () => {
+    await stack.query('DELETE FROM audit');
+    await caller().post('/desk/sign-in', { mail: 'bea@quillmoor.example', password: 'wrong' });
+    await caller().post('/desk/sign-in', { mail: 'nobody@quillmoor.example', password: 'wrong' });
+    const bea = await caller().staffIn('bea@quillmoor.example');
+    expect((await bea.post(`/desk/applications/${'x'.repeat(20)}/approve`)).status).toBe(403);
+    const rows = await stack.query<{ act: string; staff: string; detail: string }>('SELECT * FROM audit ORDER BY id');
+    expect(rows.map((row) => [row.act, row.staff !== ''])).toEqual([
+      ['staff.signInFailed', true],
+      ['staff.signInFailed', false],
+      ['staff.signedIn', true],
+      ['refused', true],
+    ]);
+    expect(rows[3]!.detail).toContain('desk.approve');
+  });
+});
+
+describe('a session', () => {
+  it('ends after half a year however much it is used, and one that is not remembered after a week', async () => {
+    const [remembered, short] = [caller(), caller()];
+    await remembered.post('/site/sign-in', { mail: IDA, password: 'ivy bramble sunrise', remember: true });
+    await short.signIn(IDA, 'ivy bramble sunrise');
+    for (let half = 1; half <= 13; half++) {
+      await move(11.9 * HOUR);
+      expect(await short.html('/')).toContain('Ida Marrowby');
+    }
+    for (let half = 1; half <= 2; half++) {
+      await move(11.9 * HOUR);
+      await short.html('/');
+    }
+    expect(await short.html('/')).not.toContain('Ida Marrowby');
+    for (let week = 1; week <= 24; week++) {
+      await move(7 * DAY);
+      expect(await remembered.html('/')).toContain('Ida Marrowby');
+    }
+    await move(8 * DAY);
+    expect(await remembered.html('/')).not.toContain('Ida Marrowby');
+  });
+});
+
+describe('many at once', () => {
+  it('are weighed so many at a time; beyond the queue the answer is a 503 that says when, and pages go on', async () => {
+    await stack.query('DELETE FROM rate_limit');
+    const crowd = Array.from({ length: 90 }, (_, n) =>
+      caller()
+        .signIn(`nobody.${n}@oake.example`, 'not the password')
+        .then(({ status, body }) => ({ status, body })),
+    );
+    const pages = await Promise.all(Array.from({ length: 10 }, () => caller().raw('/')));
+    expect(pages.map((page) => page.status)).toEqual(Array.from({ length: 10 }, () => 200));
+    const answers = await Promise.all(crowd);
+    const busy = answers.filter(({ status }) => status === 503);
+    expect(busy.length).toBeGreaterThan(0);
+    expect(busy[0]!.body).toMatchObject({ code: 'busy', wait: 3 });
+    expect(answers.every(({ status }) => status === 401 || status === 503)).toBe(true);
+    expect((await caller().signIn(IDA, 'ivy bramble sunrise')).status).toBe(200);
   });
 });

@@ -10,7 +10,7 @@ import { makeSetup } from '../../core/setup';
 import { isDuplicate, transact } from '../platform/database';
 import type { SiteClock } from '../platform/clock';
 import { starterSetup, type SetupStore } from '../setup';
-import { hashPassword, weakness } from './passwords';
+import { hashPassword, ownWords, weakness } from './passwords';
 import type { Staff } from './staff.service';
 
 export type Beginning = {
@@ -36,13 +36,13 @@ export class FirstRun {
   async begin({ siteName, name, ...typed }: Beginning): Promise<Result<string, BeginningRefusal>> {
     if (await this.staff.anybody()) return refuse({ code: 'already-done' });
     const mail = readMail(typed.mail);
-    const weak = await weakness(typed.password, [...name.split(' '), ...typed.mail.split(/[@.]/)]);
+    const weak = await weakness(typed.password, ownWords(name, typed.mail, siteName, 'Admissa'));
     const faults = [
       ...(siteName
         ? []
         : [{ at: 'siteName', label: 'Name of the association', says: 'Write the name your members know it by.' }]),
       ...(name ? [] : [{ at: 'name', label: 'Your name', says: 'Write your name, as members will read it.' }]),
-      ...(mail.ok ? [] : [{ at: 'mail', label: 'Mail address', says: mail.refusal }]),
+      ...(mail.ok ? [] : [{ at: 'mail', label: 'Email', says: mail.refusal }]),
       ...(weak ? [{ at: 'password', label: 'Password', says: weak }] : []),
     ];
     if (!mail.ok || faults.length) return refuse({ code: 'form-faults', faults });
@@ -50,11 +50,15 @@ export class FirstRun {
     if (!made.ok) throw new Error(`The plain set-up has a hole: ${JSON.stringify(made.refusal)}`);
     const passwordHash = await hashPassword(typed.password);
     try {
-      await transact(this.db, async (manager) => {
+      const first = await transact(this.db, async (manager) => {
+        // Asked again here: somebody may have begun while the password was weighed.
+        if (await this.staff.anybody(manager)) return false;
         await this.setups.replaceDraft(made.value.doc, manager);
         await this.setups.publish('The first set-up', name, this.clock.now(), manager);
         await this.staff.add({ name, mail: mail.value, parts: ['owner', 'reviewer'], passwordHash }, manager);
+        return true;
       });
+      if (!first) return refuse({ code: 'already-done' });
     } catch (error) {
       // The other's set-up has taken the same keys: theirs was first.
       if (isDuplicate(error)) return refuse({ code: 'already-done' });

@@ -22,8 +22,9 @@ export type StaffViewer = {
   readonly parts: readonly StaffPart[];
 };
 
-/** How long a session lasts without being used again. */
+/** How long a session lasts without being used again, and how long however much it is used (ASVS 5.0, 7.3). */
 const lasts = { short: 12 * HOUR, remembered: 60 * DAY, staff: 14 * DAY } as const;
+const ends = { short: 7 * DAY, remembered: 180 * DAY, staff: 30 * DAY } as const;
 
 type MemberHit = RowDataPacket & { id: SessionId; seen_at: Date; expires_at: Date; facts: string };
 type StaffHit = RowDataPacket & {
@@ -43,27 +44,27 @@ export class Sessions {
   ) {}
 
   /** Opens a session within a transaction. @returns the secret for the cookie and how long it lasts in milliseconds (null: with the browser) */
-  async open(manager: EntityManager, who: Opening, now: Instant): Promise<Opened> {
-    const { opened, row } = this.make(who, now);
+  async open(manager: EntityManager, who: Opening, now: Instant, secret = this.random.secret()): Promise<Opened> {
+    const { opened, row } = this.make(who, now, secret);
     await manager.getRepository(SessionRow).insert(row);
     return opened;
   }
 
   /** Signs in: opens a session and ends the browser's old one. Each is one statement; nothing else changes with them. */
   async signIn(who: Opening, now: Instant, old: string | null): Promise<Opened> {
-    const { opened, row } = this.make(who, now);
+    const { opened, row } = this.make(who, now, this.random.secret());
     const at = new Date(now);
     await this.pool.execute(
-      `INSERT INTO session (token_hash, id, kind, subject, created_at, seen_at, expires_at, device) VALUES (?, ?, ?, ?, ?, ?, ?, ?)`,
-      [row.tokenHash, row.id, row.kind, row.subject, at, at, new Date(row.expiresAt), row.device],
+      `INSERT INTO session (token_hash, id, kind, subject, created_at, seen_at, expires_at, ends_at, device)
+       VALUES (?, ?, ?, ?, ?, ?, ?, ?, ?)`,
+      [row.tokenHash, row.id, row.kind, row.subject, at, at, new Date(row.expiresAt), new Date(row.endsAt), row.device],
     );
     if (old) await this.pool.execute('DELETE FROM session WHERE token_hash = ?', [digest(old)]);
     return opened;
   }
 
-  private make(who: Opening, now: Instant): { opened: Opened; row: SessionRow } {
-    const secret = this.random.secret();
-    const span = who.kind === 'staff' ? lasts.staff : who.remember ? lasts.remembered : lasts.short;
+  private make(who: Opening, now: Instant, secret: string): { opened: Opened; row: SessionRow } {
+    const sort = who.kind === 'staff' ? 'staff' : who.remember ? 'remembered' : 'short';
     const { kind, subject, device } = who;
     const row = {
       tokenHash: digest(secret),
@@ -72,7 +73,8 @@ export class Sessions {
       subject,
       createdAt: now,
       seenAt: now,
-      expiresAt: now + span,
+      expiresAt: now + lasts[sort],
+      endsAt: now + ends[sort],
       device,
     };
     return { opened: { secret, maxAge: who.remember ? lasts.remembered : null }, row };
@@ -108,7 +110,8 @@ export class Sessions {
   /** Notes that a session was used, at most once a minute, and puts its end off by as long as it lasts. */
   private async seen(id: SessionId, member: string | null, now: Instant): Promise<void> {
     await this.pool.execute(
-      `UPDATE session SET expires_at = TIMESTAMPADD(SECOND, TIMESTAMPDIFF(SECOND, seen_at, expires_at), ?), seen_at = ? WHERE id = ?`,
+      `UPDATE session SET expires_at =
+         LEAST(ends_at, TIMESTAMPADD(SECOND, TIMESTAMPDIFF(SECOND, seen_at, expires_at), ?)), seen_at = ? WHERE id = ?`,
       [new Date(now), new Date(now), id],
     );
     if (member) await this.pool.execute('UPDATE member SET seen_at = ? WHERE id = ?', [new Date(now), member]);
@@ -133,6 +136,7 @@ export class Sessions {
 
   async sweep(now: Instant): Promise<void> {
     await this.pool.execute('DELETE FROM session WHERE expires_at <= ? LIMIT 5000', [new Date(now)]);
+    await this.pool.execute('DELETE FROM sent_form WHERE expires_at <= ? LIMIT 5000', [new Date()]);
     await this.pool.execute('DELETE FROM one_time WHERE expires_at <= ? LIMIT 5000', [new Date(now - 7 * DAY)]);
   }
 }

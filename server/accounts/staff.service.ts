@@ -2,14 +2,19 @@
 import type { DataSource, EntityManager } from 'typeorm';
 import type { StaffPart } from '../../contract';
 import { mailKey } from '../../core/fields';
-import { ok, refuse, type Result } from '../../core/kernel';
+import { visitorFacts } from '../../core/facts';
+import { HOUR, ok, refuse, type Result } from '../../core/kernel';
 import type { SiteClock } from '../platform/clock';
-import type { Randomness } from '../platform/ids';
-import { StaffRow } from './account.entities';
+import type { Outbox } from '../messages';
+import { digest, type Randomness } from '../platform/ids';
+import type { Jobs } from '../platform/jobs';
+import { OneTimeRow, StaffRow } from './account.entities';
 import type { PasswordRefusal } from './account.service';
-import { hashPassword, verifyPassword, weakness } from './passwords';
+import { hashPassword, ownWords, verifyPassword, weakness } from './passwords';
 import type { Sessions } from './sessions';
+import { writeAudit } from '../platform/audit';
 import { transact } from '../platform/database';
+import type { LiveSetup } from '../setup';
 
 export class Staff {
   constructor(
@@ -17,10 +22,14 @@ export class Staff {
     private readonly sessions: Sessions,
     private readonly clock: SiteClock,
     private readonly random: Randomness,
-  ) {}
+    private readonly live: LiveSetup,
+    private readonly ports: { readonly outbox: Outbox; readonly jobs: Jobs; readonly address: string },
+  ) {
+    ports.jobs.handle<{ mail: string }>('staffResetMail', (manager, { mail }) => this.sendReset(manager, mail));
+  }
 
-  async anybody(): Promise<boolean> {
-    return (await this.db.getRepository(StaffRow).count()) > 0;
+  async anybody(manager: EntityManager = this.db.manager): Promise<boolean> {
+    return (await manager.getRepository(StaffRow).count()) > 0;
   }
 
   async add(
@@ -43,21 +52,107 @@ export class Staff {
   async signIn(mail: string, password: string, device: string, old: string | null) {
     const row = await this.db.getRepository(StaffRow).findOneBy({ mailKey: mailKey(mail) });
     const right = await verifyPassword(row?.passwordHash ?? null, password);
-    if (!right || !row) return null;
+    const at = this.clock.now();
+    const signedIn = right && row !== null;
+    await transact(this.db, (manager) =>
+      writeAudit(manager, {
+        at,
+        staff: row?.id ?? '',
+        act: signedIn ? 'staff.signedIn' : 'staff.signInFailed',
+        detail: { device },
+      }),
+    );
+    if (!signedIn) return null;
     const who = { kind: 'staff', subject: row.id, device, remember: false } as const;
-    return this.sessions.signIn(who, this.clock.now(), old);
+    return this.sessions.signIn(who, at, old);
+  }
+
+  /** Asks for a letter with a link to choose a new password: the same, whoever asks (see `Accounts.askReset`). */
+  async askReset(mail: string, wait: number | null): Promise<void> {
+    if (wait === null || !this.live.current) return;
+    const runAt = this.clock.now() + wait * 1000;
+    const key = wait > 0 ? { key: `staffReset:${digest(mailKey(mail)).toString('base64url')}` } : {};
+    await this.ports.jobs.add(this.db.manager, { kind: 'staffResetMail', runAt, payload: { mail }, ...key });
+    this.ports.jobs.nudge();
+  }
+
+  private async sendReset(manager: EntityManager, mail: string): Promise<void> {
+    const { setup } = this.live.must;
+    const now = this.clock.now();
+    const row = await manager.getRepository(StaffRow).findOneBy({ mailKey: mailKey(mail) });
+    const { account } = setup.doc;
+    const post = { member: null, facts: { ...visitorFacts, name: row?.name ?? null, mail } };
+    if (!row) {
+      const secrets = { link: `${this.ports.address}/desk` };
+      return this.ports.outbox.post(manager, setup, { ...post, message: account.resetUnknown, to: mail, secrets }, now);
+    }
+    const token = this.random.secret();
+    await manager.getRepository(OneTimeRow).insert({
+      hash: digest(token),
+      purpose: 'staffReset',
+      member: row.id,
+      application: null,
+      serial: 0,
+      expiresAt: now + HOUR,
+      usedAt: null,
+    });
+    const secrets = { link: `${this.ports.address}/desk/reset/${token}` };
+    await this.ports.outbox.post(
+      manager,
+      setup,
+      { ...post, message: account.resetPassword, to: row.mail, secrets },
+      now,
+    );
+  }
+
+  private async byToken(token: string): Promise<StaffRow | null> {
+    const found = await this.db.getRepository(OneTimeRow).findOneBy({ hash: digest(token), purpose: 'staffReset' });
+    if (!found || found.expiresAt <= this.clock.now()) return null;
+    return this.db.getRepository(StaffRow).findOneBy({ id: found.member });
+  }
+
+  /** Whether a link from such a letter still works. Looking does not use it up. */
+  async resetUsable(token: string): Promise<boolean> {
+    return (await this.byToken(token)) !== null;
+  }
+
+  /** Chooses a new password by a link; all sessions end, and so does every other link. @returns the address */
+  async reset(token: string, password: string): Promise<Result<string, PasswordRefusal>> {
+    const row = await this.byToken(token);
+    if (!row) return refuse({ code: 'token-used' });
+    const weak = await weakness(password, this.wordsOf(row));
+    if (weak) return refuse({ code: 'weak-password', says: weak });
+    const passwordHash = await hashPassword(password);
+    const done = await transact(this.db, async (manager) => {
+      const links = manager.getRepository(OneTimeRow);
+      const hash = digest(token);
+      const link = await links.findOne({ where: { hash, purpose: 'staffReset' }, lock: { mode: 'pessimistic_write' } });
+      if (!link || link.expiresAt <= this.clock.now()) return false;
+      await this.setPassword(manager, row.id, passwordHash, null);
+      return true;
+    });
+    return done ? ok(row.mail) : refuse({ code: 'token-used' });
+  }
+
+  private wordsOf(person: { readonly name: string; readonly mail: string }): string[] {
+    const site = this.live.current?.setup.doc.site;
+    return ownWords(person.name, person.mail, site?.name, site?.shortName, 'Admissa');
+  }
+
+  private async setPassword(manager: EntityManager, id: string, passwordHash: string, keep: string | null) {
+    await manager.getRepository(StaffRow).update({ id }, { passwordHash });
+    await this.sessions.endOthers(manager, 'staff', id, keep);
+    await manager.getRepository(OneTimeRow).delete({ member: id, purpose: 'staffReset' });
+    await writeAudit(manager, { at: this.clock.now(), staff: id, act: 'password.changed', subject: id });
   }
 
   async change(id: string, session: string, current: string, password: string): Promise<Result<true, PasswordRefusal>> {
     const row = await this.db.getRepository(StaffRow).findOneByOrFail({ id });
     if (!(await verifyPassword(row.passwordHash, current))) return refuse({ code: 'wrong-password' });
-    const weak = await weakness(password, [...row.name.split(' '), ...row.mail.split(/[@.]/)]);
+    const weak = await weakness(password, this.wordsOf(row));
     if (weak) return refuse({ code: 'weak-password', says: weak });
     const passwordHash = await hashPassword(password);
-    await transact(this.db, async (manager) => {
-      await manager.getRepository(StaffRow).update({ id }, { passwordHash });
-      await this.sessions.endOthers(manager, 'staff', id, session);
-    });
+    await transact(this.db, (manager) => this.setPassword(manager, id, passwordHash, session));
     return ok(true);
   }
 }

@@ -2,9 +2,10 @@
 import { implement } from '@orpc/server';
 import type { Request, Response } from 'express';
 import { contract, type Access, type EndpointMeta, type StaffPart } from '../../contract';
-import type { Accounts, FirstRun, MemberViewer, Sessions, Staff, StaffViewer } from '../accounts';
+import type { Accounts, Devices, FirstRun, MemberViewer, Sessions, Staff, StaffViewer } from '../accounts';
 import type { Joining } from '../joining';
 import type { Directory } from '../members';
+import type { StuckLetters } from '../messages';
 import type { SiteClock } from '../platform/clock';
 import type { Config } from '../platform/config';
 import type { Database } from '../platform/database';
@@ -27,11 +28,13 @@ export type Services = {
   readonly live: LiveSetup;
   readonly sessions: Sessions;
   readonly accounts: Accounts;
+  readonly devices: Devices;
   readonly staff: Staff;
   readonly firstRun: FirstRun;
   readonly joining: Joining;
   readonly directory: Directory;
   readonly today: Today;
+  readonly letters: StuckLetters;
   readonly clockService: ClockService;
   readonly sight: Sight;
   readonly sources: PlaceSources;

@@ -1,32 +1,63 @@
 /** Purpose: the endpoints of the desk, each a list of steps. */
-import { mailKey } from '../../core/fields';
-import { firstNameOf } from '../../core/kernel';
+import type { EntityManager } from 'typeorm';
+import { readMail } from '../../core/fields';
+import type { Application, Happening, JoiningEvent } from '../../core/joining';
+import { countBegins, firstNameOf, sayAgo, type ApplicationId, type Instant } from '../../core/kernel';
 import type { Access } from '../../contract';
 import { managers, reviewers } from '../../contract';
 import { deviceOf } from '../accounts';
-import { applicationOfMember, applicationView } from '../joining';
+import { applicationById, applicationOfMember, applicationView } from '../joining';
 import { personView } from '../members';
-import { AuditRow } from '../platform/audit.entity';
+import { writeAudit } from '../platform/audit';
 import { clearCookie, cookieOf, setCookie } from '../platform/cookies';
 import { problem } from '../platform/problem';
 import { sessionView } from '../site';
 import { api, callerOf, mayCall, staffOf, type CallContext } from './context';
-import { demandBoth } from './sign.in';
+import { countSignIn, demandBoth, demandRoom, resetWait } from './sign.in';
 import { joiningProblem, passwordProblem } from './site.api';
 
 const done = { done: true } as const;
 const may = (context: CallContext, access: Access) => mayCall(access, null, context.staff) === 'yes';
 
-/** Notes what a staff member did. */
-async function audit(context: CallContext, act: string, subject: string | null, detail: unknown = null): Promise<void> {
+/** Notes an act of the staff member who calls, in the transaction of the act. */
+const noted =
+  (context: CallContext, act: string) =>
+  async (manager: EntityManager, application: Application, at: Instant): Promise<void> =>
+    writeAudit(manager, {
+      at,
+      staff: staffOf(context).id,
+      act,
+      subject: application.member,
+      detail: { application: application.id },
+    });
+
+/** Brings a reviewer's event to an application; a refusal says what has happened meanwhile. */
+async function decide(context: CallContext, id: ApplicationId, event: JoiningEvent, act: string): Promise<Application> {
   const { services } = context;
-  await services.database.source.getRepository(AuditRow).insert({
-    at: services.clock.now(),
-    staff: staffOf(context).id,
-    act,
-    subject,
-    detail: detail as never,
-  });
+  const moved = await services.joining.act(id, event, noted(context, act));
+  if (moved.ok) return moved.value.application;
+  throw (await overtaken(context, id, moved.refusal.code)) ?? joiningProblem(moved.refusal, services);
+}
+
+const verbs: Partial<Record<Happening['what'], string>> = {
+  approved: 'admitted',
+  declined: 'declined',
+  questionAsked: 'asked',
+  reopened: 'opened again the application of',
+  approvalUndone: 'took back the yes to',
+};
+
+/** `Tamsin admitted Anselm a minute ago; your answer was not sent.`, where somebody else was quicker. */
+async function overtaken(context: CallContext, id: ApplicationId, code: string) {
+  if (!['application-ended', 'not-at-this-gate', 'question-open', 'not-ended'].includes(code)) return null;
+  const { services } = context;
+  const stored = await applicationById(services.database.source.manager, id);
+  const last = stored?.application.history.findLast((item) => item.by !== undefined && verbs[item.what]);
+  if (!stored || !last?.by) return null;
+  const who = last.by === staffOf(context).name ? 'You' : firstNameOf(last.by);
+  const ago = sayAgo(last.at, services.clock.now(), services.live.must.setup.doc.site);
+  const whom = firstNameOf(stored.application.answers.name);
+  return problem('already-done', { detail: `${who} ${verbs[last.what]} ${whom} ${ago}; your answer was not sent.` });
 }
 
 export const deskApi = {
@@ -66,23 +97,30 @@ export const deskApi = {
       siteName: context.services.live.must.setup.doc.site.shortName,
       mayReview: may(context, reviewers),
       mayMoveClock: context.services.config.demo && may(context, managers),
+      mayManage: may(context, managers),
     };
   }),
 
   index: api.desk.index.handler(async ({ context }) => {
     const { services } = context;
     const counts = await services.directory.counts();
-    const needYou = await services.today.needYou(services.clock.now(), services.live.must.setup);
-    return { needYou, people: counts.everyone };
+    const waiting = await services.today.waitingCount(services.clock.now(), services.live.must.setup);
+    const letters = may(context, managers) ? await services.letters.count() : 0;
+    const mine = may(context, reviewers);
+    return {
+      needYou: (mine ? waiting : 0) + letters,
+      needOthers: mine ? 0 : waiting,
+      people: counts.everyone,
+    };
   }),
 
   changePassword: api.desk.changePassword.handler(async ({ input, context }) => {
     const { services } = context;
     const staff = staffOf(context);
-    await services.limits.count(['signInByAddress', `change:${staff.id}`]);
+    demandRoom();
+    await services.limits.count(['passwordByOwner', `staff:${staff.id}`]);
     const changed = await services.staff.change(staff.id, staff.session, input.current, input.password);
     if (!changed.ok) throw passwordProblem(changed.refusal);
-    await audit(context, 'password.changed', staff.id);
     return done;
   }),
 
@@ -103,9 +141,11 @@ export const deskApi = {
     return done;
   }),
 
-  today: api.desk.today.handler(({ context }) => {
+  today: api.desk.today.handler(({ input, context }) => {
     const { services } = context;
-    return services.today.view(staffOf(context).name, services.clock.now(), services.live.must.setup);
+    const { name, parts } = staffOf(context);
+    const who = { name, parts, mayReview: may(context, reviewers), mayManage: may(context, managers) };
+    return services.today.view(who, services.clock.now(), services.live.must.setup, input.all);
   }),
 
   members: api.desk.members.handler(({ input, context }) => {
@@ -138,37 +178,65 @@ export const deskApi = {
   }),
 
   approve: api.desk.approve.handler(async ({ input, context }) => {
-    const { services } = context;
-    const moved = await services.joining.act(input.id, { it: 'approved', by: staffOf(context).name });
-    if (!moved.ok) throw joiningProblem(moved.refusal, services);
-    await audit(context, 'application.approved', moved.value.member, { application: input.id });
+    const by = staffOf(context).name;
+    const { answers, state, undo } = await decide(context, input.id, { it: 'approved', by }, 'application.approved');
     return {
-      says: `${moved.value.answers.name} is ${moved.value.state === 'admitted' ? 'admitted' : 'through this gate'} and gets a message.`,
+      says:
+        state === 'admitted'
+          ? `${answers.name} is admitted. The letter leaves in a minute.`
+          : `${answers.name} is through this gate and gets a message.`,
+      undo: undo ? input.id : null,
     };
   }),
 
+  undoApproval: api.desk.undoApproval.handler(async ({ input, context }) => {
+    const by = staffOf(context).name;
+    const { answers } = await decide(context, input.id, { it: 'approvalUndone', by }, 'application.approvalUndone');
+    return { says: `${answers.name} waits for an answer as before; no letter has left.` };
+  }),
+
+  reopen: api.desk.reopen.handler(async ({ input, context }) => {
+    const by = staffOf(context).name;
+    const { answers } = await decide(context, input.id, { it: 'reopened', by }, 'application.reopened');
+    return { says: `The application of ${answers.name} is open again.` };
+  }),
+
   decline: api.desk.decline.handler(async ({ input, context }) => {
-    const { services } = context;
-    const moved = await services.joining.act(input.id, {
-      it: 'declined',
-      by: staffOf(context).name,
-      reason: input.reason,
-    });
-    if (!moved.ok) throw joiningProblem(moved.refusal, services);
-    await audit(context, 'application.declined', moved.value.member, { application: input.id });
-    return { says: `${moved.value.answers.name} is declined and gets your reason by mail.` };
+    const by = staffOf(context).name;
+    const event = { it: 'declined', by, reason: input.reason } as const;
+    const { answers } = await decide(context, input.id, event, 'application.declined');
+    return { says: `${answers.name} is declined and gets your reason by mail.` };
   }),
 
   ask: api.desk.ask.handler(async ({ input, context }) => {
+    const by = staffOf(context).name;
+    const event = { it: 'questionAsked', by, text: input.text } as const;
+    const { answers } = await decide(context, input.id, event, 'application.asked');
+    return { says: `Your question is on its way to ${answers.name}.` };
+  }),
+
+  retryLetters: api.desk.retryLetters.handler(async ({ context }) => {
+    const { letters, clock } = context.services;
+    const count = await letters.retry(clock.now(), staffOf(context).id);
+    return { says: count === 0 ? 'No letter is stuck.' : `${countBegins(count, 'letter')} tried again now.` };
+  }),
+
+  pulse: api.desk.pulse.handler(async ({ context }) => ({ at: await context.services.today.pulse() })),
+
+  forgotten: api.desk.forgotten.handler(async ({ input, context }) => {
+    const mail = readMail(input.mail);
+    if (!mail.ok) throw problem('form-faults', { faults: [{ at: 'mail', label: 'Email', says: mail.refusal }] });
+    await context.services.staff.askReset(mail.value, await resetWait(context, 'staff', mail.value));
+    return done;
+  }),
+
+  reset: api.desk.reset.handler(async ({ input, context }) => {
     const { services } = context;
-    const moved = await services.joining.act(input.id, {
-      it: 'questionAsked',
-      by: staffOf(context).name,
-      text: input.text,
-    });
-    if (!moved.ok) throw joiningProblem(moved.refusal, services);
-    await audit(context, 'application.asked', moved.value.member, { application: input.id });
-    return { says: `Your question is on its way to ${moved.value.answers.name}.` };
+    demandRoom();
+    await services.limits.count(['codeByCaller', callerOf(context)]);
+    const reset = await services.staff.reset(input.token, input.password);
+    if (!reset.ok) throw passwordProblem(reset.refusal);
+    return signStaffIn(context, reset.value, input.password);
   }),
 
   sight: api.desk.sight.handler(async ({ input, context }) => {
@@ -185,22 +253,21 @@ export const deskApi = {
   moveClock: api.desk.moveClock.handler(async ({ input, context }) => {
     const { services } = context;
     if (!services.config.demo) throw problem('not-yours', { detail: 'The site clock moves only in a demo.' });
-    const moved = await services.clockService.move(input.by, services.live.must.setup);
-    await audit(context, 'clock.moved', null, { by: input.by });
-    return moved;
+    const act = { at: services.clock.now(), staff: staffOf(context).id, act: 'clock.moved', detail: { by: input.by } };
+    await writeAudit(services.database.source.manager, act);
+    return services.clockService.move(input.by, services.live.must.setup);
   }),
 };
 
 async function signStaffIn(context: CallContext, mail: string, password: string) {
   const { services } = context;
   demandBoth({ mail, password });
-  const address = ['signInByAddress', `staff:${mailKey(mail)}`] as const;
-  const [, tries = 0] = await services.limits.count(['signInByCaller', callerOf(context)], address);
+  const weighed = await countSignIn(context, 'staff', mail);
   const device = deviceOf(context.req.headers['user-agent'] ?? '');
   const old = cookieOf(context.req.headers.cookie, 'admissa_staff');
   const opened = await services.staff.signIn(mail, password, device, old);
+  await weighed(opened !== null);
   if (!opened) throw problem('wrong-sign-in', { detail: 'That address and password do not go together.' });
-  await services.limits.forgive(tries, ...address);
   setCookie(context.res, 'admissa_staff', opened.secret, opened.maxAge, services.config.secure);
   return done;
 }

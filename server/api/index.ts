@@ -9,15 +9,21 @@ import { ORPCError } from '@orpc/server';
 import { ZodToJsonSchemaConverter } from '@orpc/zod/zod4';
 import type { NextFunction, Request, Response } from 'express';
 import { Problem, contract } from '../../contract';
+import { writeAudit } from '../platform/audit';
 import { cookieOf } from '../platform/cookies';
 import { isUnreachable } from '../platform/database';
-import type { Log } from '../platform/log';
+import type { OwnAddresses } from '../platform/hosts';
+import { pathPattern, type Log } from '../platform/log';
+import { TooBusy } from '../platform/gate';
 import { plainProblem, problem, problemBody } from '../platform/problem';
-import { api, type Services } from './context';
+import { api, type CallContext, type Services } from './context';
 import { deskApi } from './desk.api';
+import { busy } from './sign.in';
 import { siteApi } from './site.api';
 
 export type { Services } from './context';
+export { Door } from './door';
+export { plainForms } from './plain';
 
 const router = api.router({ site: siteApi, desk: deskApi });
 
@@ -25,10 +31,12 @@ export function apiHandler(services: Services, log: Log) {
   const handler = new OpenAPIHandler(router, {
     customErrorResponseBodyEncoder: problemBody,
     clientInterceptors: [
-      async ({ next, path }) => {
+      async ({ next, path, ...options }) => {
         try {
           return await next();
         } catch (error) {
+          if (error instanceof ORPCError && error.code === 'not-yours')
+            await refused(services, options.context, path.join('.'), log);
           throw unforeseen(error, path.join('.'), log);
         }
       },
@@ -51,6 +59,14 @@ export function apiHandler(services: Services, log: Log) {
   };
 }
 
+/** A staff member tried what is not theirs to do: in the log, and in the audit. */
+async function refused(services: Services, { staff }: CallContext, endpoint: string, log: Log): Promise<void> {
+  log.warn({ endpoint, staff: staff?.id }, 'api: not theirs');
+  if (!staff) return;
+  const act = { at: services.clock.now(), staff: staff.id, act: 'refused', detail: { endpoint } };
+  await writeAudit(services.database.source.manager, act).catch((error: unknown) => log.warn({ err: error }, 'audit'));
+}
+
 /** The handler names every body application/json; a refusal is named what it is, just before it is sent. */
 function nameProblems(res: Response): void {
   const writeHead = res.writeHead.bind(res) as (status: number, headers?: OutgoingHttpHeaders) => Response;
@@ -64,6 +80,7 @@ function nameProblems(res: Response): void {
 /** Errors that are not refusals: an outage is a 503, anything else a 500 whose cause is only in the log. */
 function unforeseen(error: unknown, endpoint: string, log: Log): unknown {
   if (error instanceof ORPCError && error.code !== 'INTERNAL_SERVER_ERROR') return error;
+  if (error instanceof TooBusy) return busy();
   const id = crypto.randomUUID();
   log.error({ err: error, endpoint, id }, 'api: failed');
   return isUnreachable(error)
@@ -86,19 +103,25 @@ export function sendProblem(res: Response, code: Parameters<typeof plainProblem>
 
 /**
  * Lets a changing request through only when it comes from this site: by Sec-Fetch-Site where the browser sends
- * it, else by Origin. A request with neither does not come from a browser and carries no one's cookie unasked.
+ * it, and by Origin. A request with neither does not come from a browser and carries no one's cookie unasked.
  */
-export function sameSite(address: string) {
-  const own = new URL(address).origin;
+export function sameSite(own: OwnAddresses, log: Log) {
   return (req: Request, res: Response, next: NextFunction): void => {
     if (req.method === 'GET' || req.method === 'HEAD') return next();
     const site = req.headers['sec-fetch-site'];
-    const origin = req.headers.origin;
-    const host = req.headers.host;
-    const fromHere = origin === undefined || origin === own || origin === `${req.protocol}://${host}`;
-    if ((site !== undefined && site !== 'same-origin' && site !== 'none') || !fromHere)
-      return sendProblem(res, 'other-site', 'This request came from another site. Open the page here and try again.');
-    next();
+    const { origin } = req.headers;
+    const fromHere = origin === undefined || own.isOrigin(origin);
+    if ((site === undefined || site === 'same-origin' || site === 'none') && fromHere) return next();
+    log.warn({ path: pathPattern(req.originalUrl), site, from: req.ip }, 'http: from another site');
+    sendProblem(res, 'other-site', 'This request came from another site. Open the page here and try again.');
+  };
+}
+
+/** Answers only where the request names this product. */
+export function ownHost(own: OwnAddresses, address: string) {
+  return (req: Request, res: Response, next: NextFunction): void => {
+    if (own.names(req)) return next();
+    sendProblem(res, 'wrong-host', `This site answers at ${address} only.`);
   };
 }
 

@@ -3,14 +3,15 @@ import { visitorFacts } from '../../core/facts';
 import { mailKey, readForm, readMail } from '../../core/fields';
 import type { JoiningRefusal } from '../../core/joining';
 import { countOf, sayMoment, type MemberId } from '../../core/kernel';
-import { deviceOf, type PasswordRefusal } from '../accounts';
+import { deviceOf, hashPassword, verifyPassword, weakness, type PasswordRefusal } from '../accounts';
 import { applicationOfMember } from '../joining';
 import { factsOf } from '../members';
 import { clearCookie, cookieOf, setCookie } from '../platform/cookies';
 import { problem } from '../platform/problem';
-import { placeFor, safeNext, startOf, type Looker } from '../site';
+import { unsqueezed } from '../platform/squeeze';
+import { mixesSecrets, placeFor, safeNext, startOf, type Looker } from '../site';
 import { api, callerOf, memberOf, type CallContext, type Services } from './context';
-import { demandBoth } from './sign.in';
+import { countSignIn, demandBoth, demandRoom, resetWait } from './sign.in';
 
 const done = { done: true } as const;
 
@@ -71,6 +72,10 @@ function joiningProblem(refusal: JoiningRefusal | { code: 'not-found' }, service
       return problem('already-done', { detail: 'The address is confirmed already.' });
     case 'not-at-this-gate':
       return problem('not-at-this-gate', { detail: 'The application is not at that gate now.' });
+    case 'too-late-to-undo':
+      return problem('too-late-to-undo', { detail: 'The letter has left, so this cannot be taken back any more.' });
+    case 'not-ended':
+      return problem('already-done', { detail: 'This application is open, or was withdrawn.' });
     case 'not-found':
       return problem('not-found');
   }
@@ -84,6 +89,24 @@ export function passwordProblem(refusal: PasswordRefusal) {
       detail: 'That is not your present password. Look whether capitals are locked.',
     });
   return problem('token-used', { detail: 'This link has been used or is too old. Ask for a new one.' });
+}
+
+/** @throws the problem `too-many` when so many letters went to this mailbox that it gets no further one for now */
+async function countLetter(context: CallContext, mail: string): Promise<void> {
+  const key = mailKey(mail);
+  const { limits } = context.services;
+  await limits.count(['lettersByPair', `${key}|${callerOf(context)}`], ['lettersByAddress', key, 'look']);
+  // Counted only where it is written: what is refused to one caller takes nothing from another.
+  await limits.count(['lettersByAddress', key]);
+}
+
+/** The sign-up that a letter's link belongs to, and whether it is this browser's own. */
+async function linkOf(context: CallContext, token: string) {
+  demandRoom();
+  await context.services.limits.count(['codeByCaller', callerOf(context)]);
+  const found = await context.services.joining.byLink(token);
+  if (!found) throw problem('token-used', { detail: 'This link no longer works. Sign in to ask for a new code.' });
+  return { found, here: context.member?.facts.member === found.stored.application.member };
 }
 
 async function ownApplication(context: CallContext) {
@@ -104,11 +127,14 @@ export const siteApi = {
       now: services.clock.now(),
     };
     const place = await placeFor(input.path, looker, live, services.sources);
-    return place.is === 'view' ? place.view : { elsewhere: place.to };
+    if (place.is !== 'view') return { elsewhere: place.to };
+    if (mixesSecrets.has(place.view.place.kind)) unsqueezed(context.res);
+    return place.view;
   }),
 
   join: api.site.join.handler(async ({ input, context }) => {
     const { services } = context;
+    demandRoom();
     await services.limits.count(['signUpByCaller', callerOf(context)]);
     const live = services.live.current;
     const form = live?.setup.formByAddress.get(input.form);
@@ -120,8 +146,18 @@ export const siteApi = {
         wait: 1,
         detail: 'That was quicker than anyone can write. Look through your answers and send again.',
       });
-    const sent = await services.joining.submit(form, input.answers, input.once, device(context));
-    if (!sent.ok) throw problem('form-faults', { faults: sent.refusal });
+    const sent = await services.joining.submit(form, input.answers, {
+      once: input.once,
+      device: device(context),
+      old: ownSecret(context),
+      mayWrite: (mail) => countLetter(context, mail),
+    });
+    if (!sent.ok)
+      throw sent.refusal.code === 'form-faults'
+        ? problem('form-faults', { faults: sent.refusal.faults })
+        : problem('already-sent', {
+            detail: 'This form was sent a moment ago with other answers. Sign in to see where you stand.',
+          });
     keepSignedIn(context, sent.value);
     return { next: '/joining' };
   }),
@@ -137,7 +173,9 @@ export const siteApi = {
 
   resend: api.site.resend.handler(async ({ context }) => {
     const application = await ownApplication(context);
-    const moved = await context.services.joining.act(application.id, { it: 'resendAsked' });
+    const moved = await context.services.joining.act(application.id, { it: 'resendAsked' }, () =>
+      countLetter(context, application.answers.mail),
+    );
     if (!moved.ok) throw joiningProblem(moved.refusal, context.services);
     return done;
   }),
@@ -154,31 +192,61 @@ export const siteApi = {
     const moved = await context.services.joining.act(application.id, { it: 'withdrawn' });
     if (!moved.ok) throw joiningProblem(moved.refusal, context.services);
     clearCookie(context.res, 'admissa_member', context.services.config.secure);
-    return { next: '/' };
+    return { next: '/withdrawn' };
   }),
 
   confirm: api.site.confirm.handler(async ({ input, context }) => {
     const { services } = context;
-    await services.limits.count(['codeByCaller', callerOf(context)]);
-    const found = await services.joining.byLink(input.token);
-    if (!found) throw problem('token-used', { detail: 'This link no longer works. Sign in to ask for a new code.' });
-    const moved = await services.joining.act(found.stored.application.id, { it: 'linkOpened', serial: found.serial });
-    if (!moved.ok && moved.refusal.code !== 'email-already-confirmed') throw joiningProblem(moved.refusal, services);
-    const here = context.member?.facts.member === found.stored.application.member;
-    return { next: here ? '/joining' : `/confirm/${input.token}` };
+    const { found, here } = await linkOf(context, input.token);
+    const { application } = found.stored;
+    const { accounts, sessions, clock } = services;
+    const kept = here || (input.password !== '' && (await verifyPassword(found.passwordHash, input.password)));
+    if (!kept) {
+      // Whoever reads the letter may not be who sent the form: from here on the reader's password counts.
+      const weak = await weakness(input.password, accounts.wordsOf(application.answers));
+      if (weak) throw problem('form-faults', { faults: [{ at: 'password', label: 'Password', says: weak }] });
+    }
+    const passwordHash = kept ? null : await hashPassword(input.password);
+    const event = { it: 'linkOpened', serial: found.serial } as const;
+    const moved = await services.joining.act(application.id, event, async (manager, { member }) => {
+      if (passwordHash) await accounts.setPassword(manager, member, passwordHash, null);
+      if (here) return null;
+      const who = { kind: 'member', subject: member, device: device(context), remember: false } as const;
+      return sessions.open(manager, who, clock.now());
+    });
+    if (!moved.ok) {
+      if (moved.refusal.code !== 'email-already-confirmed') throw joiningProblem(moved.refusal, services);
+      return { next: here ? '/joining' : `/confirm/${input.token}` };
+    }
+    if (moved.value.beside) {
+      const old = ownSecret(context);
+      if (old) await sessions.endBySecret(services.database.source.manager, old);
+      keepSignedIn(context, moved.value.beside);
+    }
+    return { next: '/joining' };
+  }),
+
+  discard: api.site.discard.handler(async ({ input, context }) => {
+    const { services } = context;
+    const { found, here } = await linkOf(context, input.token);
+    if (found.stored.application.detail?.kind !== 'confirmEmail')
+      throw problem('already-done', { detail: 'This address is confirmed already. Sign in to withdraw.' });
+    const moved = await services.joining.act(found.stored.application.id, { it: 'withdrawn' });
+    if (!moved.ok) throw joiningProblem(moved.refusal, services);
+    if (here) clearCookie(context.res, 'admissa_member', services.config.secure);
+    return { next: '/withdrawn' };
   }),
 
   signIn: api.site.signIn.handler(async ({ input, context }) => {
     const { services } = context;
     demandBoth(input);
-    const address = ['signInByAddress', mailKey(input.mail)] as const;
-    const [, tries = 0] = await services.limits.count(['signInByCaller', callerOf(context)], address);
+    const weighed = await countSignIn(context, 'member', input.mail);
     const facts = await services.accounts.check(input.mail, input.password);
+    await weighed(Boolean(facts?.member));
     if (!facts?.member)
       throw problem('wrong-sign-in', {
         detail: 'That address and password do not go together. Try again, or choose a new password.',
       });
-    await services.limits.forgive(tries, ...address);
     keepSignedIn(
       context,
       await services.accounts.openSession(facts.member, device(context), input.remember, ownSecret(context)),
@@ -197,14 +265,14 @@ export const siteApi = {
   forgotten: api.site.forgotten.handler(async ({ input, context }) => {
     const { services } = context;
     const mail = readMail(input.mail);
-    if (!mail.ok) throw problem('form-faults', { faults: [{ at: 'mail', label: 'Mail address', says: mail.refusal }] });
-    await services.limits.count(['forgottenByCaller', callerOf(context)], ['forgottenByAddress', mailKey(mail.value)]);
-    await services.accounts.askReset(mail.value);
+    if (!mail.ok) throw problem('form-faults', { faults: [{ at: 'mail', label: 'Email', says: mail.refusal }] });
+    await services.accounts.askReset(mail.value, await resetWait(context, 'member', mail.value));
     return done;
   }),
 
   reset: api.site.reset.handler(async ({ input, context }) => {
     const { services } = context;
+    demandRoom();
     await services.limits.count(['codeByCaller', callerOf(context)]);
     const reset = await services.accounts.reset(input.token, input.password);
     if (!reset.ok) throw passwordProblem(reset.refusal);
@@ -216,7 +284,8 @@ export const siteApi = {
   changePassword: api.site.changePassword.handler(async ({ input, context }) => {
     const { services } = context;
     const { facts, session } = memberOf(context);
-    await services.limits.count(['signInByAddress', `change:${facts.member}`]);
+    demandRoom();
+    await services.limits.count(['passwordByOwner', `member:${facts.member}`]);
     const changed = await services.accounts.change(facts.member as MemberId, session, input.current, input.password);
     if (!changed.ok) throw passwordProblem(changed.refusal);
     return done;

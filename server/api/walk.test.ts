@@ -4,6 +4,7 @@
  */
 import { afterAll, beforeAll, describe, expect, it } from 'vitest';
 import { contract, type Access, type EndpointMeta } from '../../contract';
+import { paths } from '../../web/site/calls';
 import { Caller, makeStack, type Stack } from '../../tests/support/stack';
 
 type Endpoint = { name: string; method: string; path: string; access: Access };
@@ -55,6 +56,14 @@ function mayBy(access: Access, kind: Kind): 'in' | 401 | 403 {
 
 /** Endpoints that would end the caller's session or erase the caller: walked with a session of their own. */
 const endsSession = new Set(['site.signOut', 'desk.signOut', 'site.withdraw', 'site.endSession', 'desk.endSession']);
+
+it('the site’s own small table of addresses is what the contract says', () => {
+  const said = Object.fromEntries(
+    Object.keys(paths).map((name) => [name, contract.site[name as keyof typeof paths]['~orpc'].route]),
+  );
+  for (const [name, path] of Object.entries(paths))
+    expect([name, said[name]]).toMatchObject([name, { method: 'POST', path }]);
+});
 
 describe('every endpoint says who may call it', () => {
   it('there are endpoints to walk, each declared', () => {

@@ -24,18 +24,12 @@ export function columnsOf(application: Application, setup: Setup) {
   };
 }
 
-export async function insertApplication(
-  manager: EntityManager,
-  stored: Stored,
-  once: string,
-  setup: Setup,
-): Promise<void> {
+export async function insertApplication(manager: EntityManager, stored: Stored, setup: Setup): Promise<void> {
   const { application, shadow } = stored;
   await manager.getRepository(ApplicationEntity).insert({
     id: application.id,
     member: application.member,
     shadow: shadow ? 1 : 0,
-    once,
     ...columnsOf(application, setup),
   });
 }
@@ -52,8 +46,8 @@ export async function lockApplication(manager: EntityManager, id: ApplicationId)
   return row ? open(row) : null;
 }
 
-export async function applicationByOnce(manager: EntityManager, once: string): Promise<Stored | null> {
-  const row = await manager.getRepository(ApplicationEntity).findOneBy({ once });
+export async function applicationById(manager: EntityManager, id: ApplicationId): Promise<Stored | null> {
+  const row = await manager.getRepository(ApplicationEntity).findOneBy({ id });
   return row ? open(row) : null;
 }
 

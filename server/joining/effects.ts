@@ -4,7 +4,7 @@
  */
 import type { EntityManager } from 'typeorm';
 import type { Facts } from '../../core/facts';
-import { codeFrom, sayCode, type Application, type Effect } from '../../core/joining';
+import { codeFrom, sayCode, waitedFor, type Application, type Effect } from '../../core/joining';
 import {
   never,
   sayDate,
@@ -12,24 +12,28 @@ import {
   type ApplicationId,
   type ChipName,
   type Instant,
+  type MemberId,
   type MessageId,
 } from '../../core/kernel';
 import type { Setup } from '../../core/setup';
 import { OneTimeRow, SessionRow, StaffRow } from '../accounts/account.entities';
 import { MemberEntity } from '../members/member.entities';
 import {
-  factsOf,
+  claimAddress,
   gatherFacts,
   giveGroup,
   giveLevel,
   purgeMember,
   refreshFacts,
   setStanding,
+  takeGroup,
+  takeLevel,
 } from '../members/member.store';
 import type { Outbox } from '../messages';
-import { AuditRow } from '../platform/audit.entity';
+import { writeAudit } from '../platform/audit';
 import { digest, type Randomness } from '../platform/ids';
 import type { Jobs } from '../platform/jobs';
+import { SentFormRow } from './application.entity';
 import { deleteApplications } from './application.store';
 
 export type EffectPorts = {
@@ -38,6 +42,9 @@ export type EffectPorts = {
   readonly random: Randomness;
   readonly address: string;
 };
+
+/** A letter that was to be taken back has left: what it says stands. */
+export class LetterGone extends Error {}
 
 export const timerKey = (id: ApplicationId) => `application:${id}`;
 export const codeDigest = (id: ApplicationId, code: string) => digest(`${id}:${code}`);
@@ -71,8 +78,13 @@ async function one(
       return sendCode(manager, effect, application, setup, now, ports);
     case 'send': {
       const words = { reason: effect.reason, question: effect.question };
-      return sendTo(manager, application, effect.message, words, setup, now, ports);
+      return sendTo(manager, application, { message: effect.message, at: effect.at }, words, setup, now, ports);
     }
+    case 'unsend':
+      if ((await ports.outbox.unsend(manager, member)) === 0) throw new LetterGone();
+      return;
+    case 'claimAddress':
+      return claimAddress(manager, member);
     case 'tellReviewers':
       return tellReviewers(manager, effect.message, application, setup, now, ports);
     case 'startTimer':
@@ -88,16 +100,22 @@ async function one(
       return setStanding(manager, member, effect.standing, now);
     case 'giveLevel':
       return giveLevel(manager, member, effect);
+    case 'takeLevel':
+      return takeLevel(manager, member, effect.level, effect.from);
+    case 'takeGroup':
+      return takeGroup(manager, member, effect.group);
     case 'giveGroup':
       return giveGroup(manager, member, effect.group, now);
     case 'purge': {
       const row = await manager.getRepository(MemberEntity).findOneByOrFail({ id: member });
       // No trace of the person stays; that a sign-up was swept is counted.
       if (application.state === 'outOfTime' && !row.shadowOf)
-        await manager.getRepository(AuditRow).insert({ at: now, staff: '', act: 'joining.swept', subject: null });
+        await writeAudit(manager, { at: now, staff: '', act: 'joining.swept' });
       await manager.getRepository(OneTimeRow).delete({ member });
       await manager.getRepository(SessionRow).delete({ kind: 'member', subject: member });
       await deleteApplications(manager, member);
+      await manager.getRepository(SentFormRow).delete({ member });
+      await ports.outbox.erase(manager, member, row.mail);
       return purgeMember(manager, member);
     }
     default:
@@ -125,16 +143,12 @@ async function sendCode(
     { ...base, purpose: 'confirm', hash: digest(token), expiresAt: effect.expiresAt },
   ]);
   const row = await manager.getRepository(MemberEntity).findOneByOrFail({ id: application.member });
+  const { site } = setup.doc;
   if (row.shadowOf) {
-    const owner = await factsOf(manager, row.shadowOf as never);
-    if (!owner?.mail) return;
+    const owner = await gatherFacts(manager, row.shadowOf as MemberId);
     const secrets = { link: `${ports.address}/sign-in` };
-    return ports.outbox.post(
-      manager,
-      setup,
-      { message: setup.doc.account.addressKnown, to: owner.mail, member: owner.member, facts: owner, secrets },
-      now,
-    );
+    const post = { message: setup.doc.account.addressKnown, to: owner.mail ?? '', member: owner.member, facts: owner };
+    return ports.outbox.post(manager, setup, { ...post, secrets }, now);
   }
   const facts = await gatherFacts(manager, application.member);
   await ports.outbox.post(
@@ -147,7 +161,8 @@ async function sendCode(
       facts,
       // Time and day, since nobody knows on which day a mail is read.
       words: {
-        codeUntil: `${sayTime(effect.expiresAt, setup.doc.site)} on ${sayDate(effect.expiresAt, setup.doc.site)}`,
+        codeUntil: `${sayTime(effect.expiresAt, site)} on ${sayDate(effect.expiresAt, site)}`,
+        sentAt: `${sayTime(application.submittedAt, site)} on ${sayDate(application.submittedAt, site)}`,
       },
       secrets: { code: sayCode(code), link: `${ports.address}/confirm/${token}` },
     },
@@ -158,7 +173,7 @@ async function sendCode(
 async function sendTo(
   manager: EntityManager,
   application: Application,
-  message: MessageId,
+  { message, at }: { message: MessageId; at: Instant | undefined },
   words: Partial<Record<ChipName, string>>,
   setup: Setup,
   now: Instant,
@@ -171,7 +186,7 @@ async function sendTo(
   await ports.outbox.post(
     manager,
     setup,
-    { message, to: row.mail, member: application.member, facts, words, secrets },
+    { message, to: row.mail, member: application.member, facts, words, secrets, ...(at === undefined ? {} : { at }) },
     now,
   );
 }
@@ -197,8 +212,9 @@ async function tellReviewers(
         message,
         to: staff.mail,
         member: null,
+        about: application.member,
         facts,
-        words: { memberName: applicant.name ?? '' },
+        words: { memberName: applicant.name ?? '', waited: waitedFor(application, now) },
         secrets: { link: `${ports.address}/desk` },
       },
       now,

@@ -1,4 +1,4 @@
-export { Joining } from './joining.service';
-export { applicationOfMember, type Stored } from './application.store';
+export { Joining, type SubmitRefusal } from './joining.service';
+export { applicationById, applicationOfMember, type Stored } from './application.store';
 export { ApplicationEntity } from './application.entity';
-export { applicationView, levelSought, limitOf, summaryOf } from './review';
+export { applicationView, levelSought, limitView, summaryOf } from './review';

@@ -15,7 +15,7 @@ import {
 import { ok, refuse, type ApplicationId, type Instant, type MemberId, type Result } from '../../core/kernel';
 import type { SignupForm } from '../../core/setup';
 import { OneTimeRow } from '../accounts/account.entities';
-import { hashPassword, weakness } from '../accounts/passwords';
+import { hashPassword, ownWords, weakness } from '../accounts/passwords';
 import type { Opened, Sessions } from '../accounts/sessions';
 import { MemberEntity } from '../members/member.entities';
 import { createMember, noteOnTimeline, setProfile } from '../members/member.store';
@@ -23,14 +23,28 @@ import type { SiteClock } from '../platform/clock';
 import { isDuplicate, transact } from '../platform/database';
 import { digest } from '../platform/ids';
 import type { Live, LiveSetup } from '../setup';
-import {
-  applicationByOnce,
-  insertApplication,
-  lockApplication,
-  saveApplication,
-  type Stored,
-} from './application.store';
-import { carryOut, codeDigest, type EffectPorts } from './effects';
+import { applicationById, insertApplication, lockApplication, saveApplication, type Stored } from './application.store';
+import { carryOut, codeDigest, LetterGone, type EffectPorts } from './effects';
+import { earlierSending, rememberSending, sendingOf, type Sending } from './sent.forms';
+
+export type SubmitRefusal =
+  | { readonly code: 'form-faults'; readonly faults: AnswerFault[] }
+  /** The form was sent before: with other answers, or from a browser that has signed out since. */
+  | { readonly code: 'already-sent' };
+
+export type Submission = {
+  /** The key of this one sending. */
+  readonly once: string;
+  readonly device: string;
+  /** The secret of the session this browser has now, which ends. */
+  readonly old: string | null;
+  /** Counts the letter that will be written. @throws when the mailbox has had enough of them */
+  mayWrite(mail: string): Promise<void>;
+};
+
+/** What is written in the transaction of an event. */
+type Beside<T> = (manager: EntityManager, application: Application, now: Instant) => Promise<T>;
+type Acted<T> = Result<{ application: Application; beside: T }, JoiningRefusal | { code: 'not-found' }>;
 
 export class Joining {
   constructor(
@@ -46,38 +60,32 @@ export class Joining {
   }
 
   /**
-   * Takes a signup form. A known address leads to the same answer and the same work: a shadow is made that waits
-   * at the same gate, and the address's owner is told by mail.
+   * Takes a signup form. An address that belongs to somebody leads to the same answer and the same work: a shadow is
+   * made that waits at the same gate, and the address's owner is told by mail. Several may sign up with an address
+   * that nobody has confirmed yet; it goes to the one who confirms.
    */
-  async submit(form: SignupForm, raw: RawForm, once: string, device: string): Promise<Result<Opened, AnswerFault[]>> {
+  async submit(form: SignupForm, raw: RawForm, how: Submission): Promise<Result<Opened, SubmitRefusal>> {
+    const { once, device, old, mayWrite } = how;
     const live = this.live.must;
-    const read = readForm(form, live.setup, raw);
-    const password = typeof raw['password'] === 'string' ? raw['password'] : '';
-    const label = form.parts.find((part) => part.part === 'password');
-    const own = Object.entries(raw).flatMap(([name, text]) =>
-      typeof text === 'string' && name !== 'password' ? text.split(/[\s@.]+/).slice(0, 10) : [],
-    );
-    const weak = await weakness(password, own);
-    if (!read.ok || weak) {
-      const faults = read.ok ? [] : [...read.refusal];
-      if (weak && !faults.some((fault) => fault.at === 'password'))
-        faults.push({ at: 'password', label: label?.part === 'password' ? label.label : 'Password', says: weak });
-      return refuse(inFormOrder(faults, form));
-    }
-    const passwordHash = await hashPassword(password);
-    const answers = {
-      name: read.value.name,
-      mail: read.value.mail,
-      fields: read.value.fields,
-      agreed: [...read.value.agreed],
-      topics: [...read.value.topics],
-    };
-    // Two sign-ups with one address at the same moment: the second finds the first and becomes its shadow.
+    const faults = await this.faultsOf(form, raw, live);
+    if (!faults.ok) return refuse({ code: 'form-faults', faults: faults.refusal });
+    const { password, ...answers } = faults.value;
+    const sent = sendingOf(form.id, raw, once);
+    const { manager } = this.db;
+    let passwordHash: string | null = null;
+    // The same form twice in one moment: the second finds what the first has made.
     for (let attempt = 1; ; attempt++) {
+      const earlier = await earlierSending(manager, sent);
+      if (earlier.is === 'same') return ok({ secret: earlier.secret, maxAge: null });
+      if (earlier.is === 'other') return refuse({ code: 'already-sent' });
+      if (passwordHash === null) {
+        await mayWrite(answers.mail);
+        passwordHash = await hashPassword(password);
+      }
+      const hash = passwordHash;
       try {
-        const opened = await transact(this.db, (manager) =>
-          this.enter(manager, live, form, answers, passwordHash, once, device),
-        );
+        const opened = await transact(this.db, (within) => this.enter(within, live, form, answers, hash, sent, device));
+        if (old) await this.sessions.endBySecret(manager, old);
         this.ports.jobs.nudge();
         return ok(opened);
       } catch (error) {
@@ -86,20 +94,44 @@ export class Joining {
     }
   }
 
+  /** Reads the form and weighs the password; all that is wrong, in the form's order. */
+  private async faultsOf(
+    form: SignupForm,
+    raw: RawForm,
+    live: Live,
+  ): Promise<Result<Application['answers'] & { password: string }, AnswerFault[]>> {
+    const read = readForm(form, live.setup, raw);
+    const password = typeof raw['password'] === 'string' ? raw['password'] : '';
+    const label = form.parts.find((part) => part.part === 'password');
+    const own = Object.entries(raw).flatMap(([name, text]) =>
+      typeof text === 'string' && name !== 'password' ? [text.slice(0, 200)] : [],
+    );
+    const { name, shortName } = live.setup.doc.site;
+    const { hostname } = new URL(this.ports.address);
+    const weak = await weakness(password, ownWords(...own, name, shortName, hostname, 'Admissa'));
+    if (read.ok && !weak) {
+      const { agreed, topics, ...rest } = read.value;
+      return ok({ ...rest, agreed: [...agreed], topics: [...topics] });
+    }
+    const faults = read.ok ? [] : [...read.refusal];
+    if (weak && !faults.some((fault) => fault.at === 'password'))
+      faults.push({ at: 'password', label: label?.part === 'password' ? label.label : 'Password', says: weak });
+    return refuse(inFormOrder(faults, form));
+  }
+
   private async enter(
     manager: EntityManager,
     live: Live,
     form: SignupForm,
     answers: Application['answers'],
     passwordHash: string,
-    once: string,
+    sent: Sending,
     device: string,
   ): Promise<Opened> {
     const now = this.clock.now();
-    const sent = await applicationByOnce(manager, once);
-    if (sent) return this.openSession(manager, sent.application.member, device, now);
-    const owner = await manager.getRepository(MemberEntity).findOneBy({ mailKey: mailKey(answers.mail) });
     const member = this.ports.random.id<MemberId>();
+    const secret = await rememberSending(manager, sent, member);
+    const owner = await manager.getRepository(MemberEntity).findOneBy({ ownedMail: mailKey(answers.mail) });
     const shadowOf = (owner?.id ?? null) as MemberId | null;
     await createMember(manager, {
       id: member,
@@ -126,50 +158,53 @@ export class Joining {
       detail: null,
       history: [],
       endedAt: null,
+      undo: null,
     };
     const step = advance(live.setup.paths.get(form.path)!, blank, { it: 'submitted' }, now, live.setup);
     if (!step.ok) throw new Error(`A new application was refused: ${step.refusal.code}`);
-    await insertApplication(
-      manager,
-      { application: step.value.application, shadow: shadowOf !== null },
-      once,
-      live.setup,
-    );
+    await insertApplication(manager, { application: step.value.application, shadow: shadowOf !== null }, live.setup);
     await noteOnTimeline(manager, member, storyOf(blank, step.value, now, live.setup));
     await carryOut(manager, step.value.effects, step.value.application, live.setup, now, this.ports);
-    return this.openSession(manager, member, device, now);
+    return this.sessions.open(manager, { kind: 'member', subject: member, device, remember: false }, now, secret);
   }
 
-  private openSession(manager: EntityManager, member: MemberId, device: string, now: Instant): Promise<Opened> {
-    return this.sessions.open(manager, { kind: 'member', subject: member, device, remember: false }, now);
-  }
-
-  /** Brings one event to an application. */
-  async act(
-    id: ApplicationId,
-    event: JoiningEvent,
-  ): Promise<Result<Application, JoiningRefusal | { code: 'not-found' }>> {
-    const moved = await transact(this.db, (manager) => this.move(manager, id, event, this.clock.now()));
+  /**
+   * Brings one event to an application.
+   * @param beside written in the same transaction, after the event has been taken: the audit, a password
+   */
+  async act<T = undefined>(id: ApplicationId, event: JoiningEvent, beside?: Beside<T>): Promise<Acted<T>> {
+    const done = async (): Promise<Acted<T>> =>
+      transact(this.db, async (manager) => {
+        const now = this.clock.now();
+        const moved = await this.move(manager, id, event, now);
+        if (!moved.ok) return moved;
+        const more = beside ? await beside(manager, moved.value, now) : (undefined as T);
+        return ok({ application: moved.value, beside: more });
+      });
+    // Of two who confirm one address in the same instant, the second finds that it is somebody's by now.
+    const acted = await done().catch((error: unknown): Promise<Acted<T>> | Acted<T> => {
+      if (isDuplicate(error)) return done();
+      if (error instanceof LetterGone) return refuse({ code: 'too-late-to-undo' });
+      throw error;
+    });
     this.ports.jobs.nudge();
-    return moved;
+    return acted;
   }
 
   /** A typed code: whether it is one of this application's decides the core by its number. */
-  async enterCode(
-    id: ApplicationId,
-    typed: string,
-  ): Promise<Result<Application, JoiningRefusal | { code: 'not-found' }>> {
+  async enterCode(id: ApplicationId, typed: string): Promise<Acted<undefined>> {
     const hash = codeDigest(id, readCode(typed));
     const row = await this.db.getRepository(OneTimeRow).findOneBy({ hash, purpose: 'code' });
     return this.act(id, { it: 'codeEntered', serial: row?.serial ?? null });
   }
 
   /** The application a confirmation link belongs to, and which code it came with. */
-  async byLink(token: string): Promise<{ stored: Stored; serial: number } | null> {
+  async byLink(token: string): Promise<{ stored: Stored; serial: number; passwordHash: string } | null> {
     const row = await this.db.getRepository(OneTimeRow).findOneBy({ hash: digest(token), purpose: 'confirm' });
     if (!row?.application) return null;
-    const stored = await transact(this.db, (manager) => lockApplication(manager, row.application as ApplicationId));
-    return stored ? { stored, serial: row.serial } : null;
+    const stored = await applicationById(this.db.manager, row.application as ApplicationId);
+    const member = await this.db.getRepository(MemberEntity).findOneBy({ id: row.member });
+    return stored && member ? { stored, serial: row.serial, passwordHash: member.passwordHash } : null;
   }
 
   private async move(
@@ -181,6 +216,11 @@ export class Joining {
     const live = this.live.must;
     const stored = await lockApplication(manager, id);
     if (!stored) return refuse({ code: 'not-found' });
+    if (stored.shadow) {
+      // Its address is somebody's: no code of it is right, whoever was told one before.
+      if (event.it === 'codeEntered') event = { it: 'codeEntered', serial: null };
+      if (event.it === 'linkOpened') return refuse({ code: 'code-replaced' });
+    }
     const path = live.setup.paths.get(stored.application.path);
     if (!path) return refuse({ code: 'not-found' });
     const step = advance(path, stored.application, event, now, live.setup);

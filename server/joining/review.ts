@@ -3,26 +3,15 @@ import type { EntityManager } from 'typeorm';
 import type { ApplicationView, LimitView } from '../../contract';
 import { granted } from '../../core/doors';
 import { currentTerm, visitorFacts, type Facts, type Standing } from '../../core/facts';
-import { showValue } from '../../core/fields';
-import { answersOf, waitsAt, type Application } from '../../core/joining';
-import { DAY, countOf, listed, sayDate, type Instant, type MemberId } from '../../core/kernel';
-import { spanInDays } from '../../core/kernel/calendar';
+import { mailKey, showValue } from '../../core/fields';
+import { answersOf, limitOf, waitsAt, type Application } from '../../core/joining';
+import { countOf, listed, sayDate, type Instant, type MemberId } from '../../core/kernel';
 import type { GateItem, PathItem, Setup } from '../../core/setup';
 
 /** How far into its time a gate is, for the limit ruler. */
-export function limitOf(application: Application, gate: GateItem, now: Instant, setup: Setup): LimitView {
-  const zone = setup.doc.site.zone;
-  const limitAt = application.limitAt ?? now;
-  const allowed = Math.max(1, Math.round((limitAt - application.gateSince) / DAY));
-  const passed = Math.max(0, Math.floor((now - application.gateSince) / DAY));
-  const left = Math.max(0, allowed - passed);
-  return {
-    passed: Math.min(passed, allowed),
-    allowed,
-    target: gate.kind === 'review' ? spanInDays(gate.target, application.gateSince, zone) : Math.ceil(allowed / 2),
-    says: passed === 0 ? 'today' : countOf(passed, 'day'),
-    left: `${left} left`,
-  };
+export function limitView(application: Application, gate: GateItem, now: Instant, setup: Setup): LimitView {
+  const { passed, allowed, target, left } = limitOf(application, gate, now, setup.doc.site.zone);
+  return { passed, allowed, target, says: passed === 0 ? 'today' : countOf(passed, 'day'), left: `${left} left` };
 }
 
 /** What joining by this path would give this person: `Keeper until 25 November 2027 and Mentors`. */
@@ -47,7 +36,7 @@ export function levelSought(application: Application, setup: Setup, now: Instant
   return term ? (setup.levels.get(term.level)?.title ?? '') : '';
 }
 
-/** The first few answers that are not name or address, short: `QM1 2LD, no colonies, 3 years`. */
+/** The first few answers that are not name or address, short: `QM1 2LD, no colonies yet, 3 years`. */
 export function summaryOf(application: Application, setup: Setup): string {
   const fields = application.answers.fields as Record<string, Facts['fields'][keyof Facts['fields']]>;
   const form = setup.forms.get(application.form);
@@ -57,7 +46,7 @@ export function summaryOf(application: Application, setup: Setup): string {
       const field = setup.fields.get(part.field);
       const value = fields[part.field];
       if (!field || value === undefined || field.of.kind === 'longText') return [];
-      if (field.of.kind === 'number' && value === 0 && field.of.unit) return [`no ${field.of.unit.many}`];
+      if (field.of.kind === 'number' && value === 0 && field.of.unit) return [`no ${field.of.unit.many} yet`];
       return [showValue(field.of, value)];
     })
     .slice(0, 3)
@@ -81,12 +70,16 @@ export async function applicationView(
     sent: sayDate(application.submittedAt, setup.doc.site),
     state: application.state,
     gate: gate?.title ?? null,
-    says: application.state === 'open' ? waitsAt(path, application, now) : endedLine(application, setup),
+    says:
+      application.state === 'open'
+        ? waitsAt(path, application, now, setup.doc.site.zone)
+        : endedLine(application, setup),
     canReview: mayReview && gate?.kind === 'review',
+    canReopen: mayReview && (application.state === 'declined' || application.state === 'outOfTime'),
     answers: answersOf(application, setup),
-    duplicates: application.state === 'open' ? await likelyDuplicates(manager, application) : [],
+    duplicates: application.state === 'open' ? await likelyDuplicates(manager, application, setup) : [],
     question: question ? { text: question.text, answer: question.answer } : null,
-    limit: gate ? limitOf(application, gate, now, setup) : null,
+    limit: gate ? limitView(application, gate, now, setup) : null,
     grants: grantsOf(application, path, now, setup),
   };
 }
@@ -110,32 +103,44 @@ function endedLine(application: Application, setup: Setup): string {
 }
 
 /**
- * People who may be the same: the same name, or the same postcode and family name. Looked up by index, never by
- * walking all members.
+ * People who may be the same: the same name, the same email, or the same family name with the same postcode or other
+ * answer of a fixed shape. Looked up by index, never by walking all members; told in words.
  */
 async function likelyDuplicates(
   manager: EntityManager,
   application: Application,
+  setup: Setup,
 ): Promise<ApplicationView['duplicates']> {
-  const rows = (await manager.query(
-    `SELECT m.id, m.name, m.standing, 'same name' AS why FROM member m
-       WHERE m.shadow_of = '' AND m.name = ? AND m.id <> ?
-     UNION
-     SELECT m.id, m.name, m.standing, CONCAT('same family name at ', v.text) AS why FROM member_value own
-       JOIN member_value v ON v.field = own.field AND v.text = own.text AND v.member <> own.member
-       JOIN member m ON m.id = v.member AND m.shadow_of = '' AND m.name LIKE ? AND m.name <> ?
-       WHERE own.member = ? AND own.text IS NOT NULL AND CHAR_LENGTH(own.text) BETWEEN 5 AND 10
-     LIMIT 6`,
-    [
-      application.answers.name,
-      application.member,
-      `% ${application.answers.name
-        .split(/\s+/)
-        .pop()!
-        .replace(/[\\%_]/g, '\\$&')}`,
-      application.answers.name,
-      application.member,
-    ],
-  )) as { id: MemberId; name: string; standing: Standing; why: string }[];
-  return rows.map(({ id, name, standing, why }) => ({ member: id, name, standing, why }));
+  const { member, answers } = application;
+  const shaped = setup.doc.fields.filter((field) => field.of.kind === 'shortText' && field.of.pattern);
+  const values = answers.fields as Record<string, unknown>;
+  const given = shaped.flatMap((field) => {
+    const value = values[field.id];
+    return typeof value === 'string' && value !== '' ? [{ field, value }] : [];
+  });
+  const family = `% ${answers.name
+    .split(/\s+/)
+    .pop()!
+    .replace(/[\\%_]/g, '\\$&')}`;
+  const found = new Map<MemberId, ApplicationView['duplicates'][number]>();
+  const ask = async (why: string, where: string, ...params: unknown[]) => {
+    const rows = (await manager.query(
+      `SELECT m.id, m.name, m.standing FROM member m WHERE m.shadow_of = '' AND m.id <> ? AND ${where} LIMIT 6`,
+      [member, ...params],
+    )) as { id: MemberId; name: string; standing: Standing }[];
+    for (const { id, name, standing } of rows) if (!found.has(id)) found.set(id, { member: id, name, standing, why });
+  };
+  await ask('same name', 'm.name = ?', answers.name);
+  await ask('same email', 'm.mail_key = ?', mailKey(answers.mail));
+  for (const { field, value } of given) {
+    const label = field.label.charAt(0).toLowerCase() + field.label.slice(1);
+    await ask(
+      `same family name and ${label}, ${value}`,
+      `m.name LIKE ? AND m.id IN (SELECT v.member FROM member_value v WHERE v.field = ? AND v.text = ?)`,
+      family,
+      field.id,
+      value,
+    );
+  }
+  return [...found.values()].slice(0, 6);
 }

@@ -88,7 +88,7 @@ describe('the list of members', () => {
   });
 
   it('accents and capitals make no difference', () => {
-    expect(searchWords('Åse ØDEGÅRD,  o’Hara')).toEqual(['ase', 'ødegard', 'o’hara']);
+    expect(searchWords('Åse ØDEGÅRD,  o’Hara')).toEqual(['ase', 'odegard', 'o’hara']);
   });
 
   it('counts everybody and each standing', async () => {

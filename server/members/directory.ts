@@ -25,9 +25,11 @@ type Row = { id: MemberId; name: string; mail: string; standing: Standing; joine
 /** Sorting: the column it goes by, its direction, and the key of a row for the next page. */
 const orders: Record<MemberSort, { column: string; down: boolean; date: boolean }> = {
   name: { column: 'm.name', down: false, date: false },
+  nameDown: { column: 'm.name', down: true, date: false },
   newest: { column: 'm.joined_at', down: true, date: true },
   oldest: { column: 'm.joined_at', down: false, date: true },
   seen: { column: 'm.seen_at', down: true, date: true },
+  unseen: { column: 'm.seen_at', down: false, date: true },
 };
 
 export class Directory {
@@ -161,7 +163,8 @@ export function levelNote(facts: Facts | undefined, setup: Setup, now: Instant):
 
 /** The key of the last row of a page, opaque to whoever carries it. */
 function writeKey(row: Row, sort: MemberSort): string {
-  const value = sort === 'name' ? row.name : sort === 'seen' ? row.seen_at : row.joined_at;
+  const { column } = orders[sort];
+  const value = column === 'm.name' ? row.name : column === 'm.seen_at' ? row.seen_at : row.joined_at;
   return Buffer.from(JSON.stringify([value, row.id])).toString('base64url');
 }
 

@@ -5,6 +5,7 @@ import {
   IdColumn,
   InstantColumn,
   JsonColumn,
+  KeyColumn,
   PrimaryId,
   PrimaryWord,
   TextColumn,
@@ -12,7 +13,9 @@ import {
 } from '../platform/columns';
 
 @Entity('member')
-@Index('member_mail', ['mail'])
+@Index('member_mail_key', ['mailKey', 'joinedAt'])
+@Index('member_owned_mail', ['ownedMail'], { unique: true })
+@Index('member_shadow_of', ['shadowOf'])
 @Index('member_name', ['shadowOf', 'name', 'id'])
 @Index('member_standing', ['shadowOf', 'standing', 'name', 'id'])
 @Index('member_joined', ['shadowOf', 'joinedAt', 'id'])
@@ -25,9 +28,13 @@ export class MemberEntity {
   @Column({ type: 'int', unique: true, generated: 'increment' })
   number!: number;
 
-  /** Unique form of the address; null for a shadow. */
-  @TextColumn(190, { name: 'mail_key', unique: true, nullable: true })
-  mailKey!: string | null;
+  /** The one form of the address (`mailKey`). Several may sign up with one address. */
+  @KeyColumn(190, { name: 'mail_key' })
+  mailKey!: string;
+
+  /** The same, of the one person whose address it has been shown to be; null for everybody else. */
+  @KeyColumn(190, { name: 'owned_mail', nullable: true })
+  ownedMail!: string | null;
 
   @TextColumn(190)
   mail!: string;
@@ -137,7 +144,7 @@ export class MemberFactsRow {
 @Entity('member_word')
 @Index('member_word_member', ['member'])
 export class MemberWordRow {
-  @PrimaryColumn({ type: 'varchar', length: 60 })
+  @PrimaryColumn({ type: 'varchar', length: 60, charset: 'utf8mb4', collation: 'utf8mb4_nopad_bin' })
   word!: string;
 
   @PrimaryId()
@@ -167,6 +174,6 @@ export class TimelineEntity {
   @TextColumn(300)
   title!: string;
 
-  @TextColumn(2000, { nullable: true })
+  @Column({ type: 'text', nullable: true })
   note!: string | null;
 }

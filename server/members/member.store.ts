@@ -2,9 +2,9 @@
  * Purpose: members as rows: the one place that writes them.
  * Invariant: whoever changes a source of the facts calls `refreshFacts` in the same transaction.
  */
-import { In, type EntityManager } from 'typeorm';
+import { In, IsNull, Not, type EntityManager } from 'typeorm';
 import { mailKey } from '../../core/fields';
-import type { Facts, FieldValue, Standing } from '../../core/facts';
+import type { Facts, FieldValue, Past, Standing } from '../../core/facts';
 import type { Moment } from '../../core/joining';
 import type { FieldId, GroupId, Instant, LevelId, MemberId, TopicId } from '../../core/kernel';
 import {
@@ -29,11 +29,11 @@ export type NewMember = {
   readonly at: Instant;
 };
 
-/** @throws a duplicate-key error when the address belongs to somebody already */
 export async function createMember(manager: EntityManager, member: NewMember): Promise<void> {
   await manager.getRepository(MemberEntity).insert({
     id: member.id,
-    mailKey: member.shadowOf ? null : mailKey(member.mail),
+    mailKey: mailKey(member.mail),
+    ownedMail: null,
     mail: member.mail,
     name: member.name,
     standing: 'applicant',
@@ -54,6 +54,8 @@ export async function setStanding(
 ): Promise<void> {
   const rows = manager.getRepository(MemberEntity);
   await rows.update({ id }, { standing, standingSince: at });
+  // Whoever is taken back to the start was never admitted.
+  if (standing === 'applicant') await rows.update({ id }, { admittedAt: null });
   if (standing === 'admitted')
     await manager.query('UPDATE member SET admitted_at = COALESCE(admitted_at, ?) WHERE id = ?', [new Date(at), id]);
 }
@@ -66,6 +68,19 @@ export async function giveLevel(
   await manager
     .getRepository(MemberTermRow)
     .save({ member, level: term.level, from: new Date(term.from), until: term.until });
+}
+
+export async function takeLevel(
+  manager: EntityManager,
+  member: MemberId,
+  level: LevelId,
+  from: Instant,
+): Promise<void> {
+  await manager.getRepository(MemberTermRow).delete({ member, level, from: new Date(from) });
+}
+
+export async function takeGroup(manager: EntityManager, member: MemberId, group: GroupId): Promise<void> {
+  await manager.getRepository(MemberGroupRow).delete({ member, group });
 }
 
 export async function giveGroup(
@@ -109,9 +124,8 @@ export async function refreshFacts(manager: EntityManager, id: MemberId): Promis
   const facts = await gatherFacts(manager, id);
   await manager.getRepository(MemberFactsRow).save({ member: id, facts });
   await manager.getRepository(MemberWordRow).delete({ member: id });
-  const [row] = await manager.getRepository(MemberEntity).find({ where: { id }, select: { id: true, shadowOf: true } });
-  if (row?.shadowOf === '')
-    await manager.getRepository(MemberWordRow).insert(wordsOf(facts).map((word) => ({ word, member: id })));
+  // For a shadow as well: no search finds it, and whoever signs up costs the same work.
+  await manager.getRepository(MemberWordRow).insert(wordsOf(facts).map((word) => ({ word, member: id })));
   return facts;
 }
 
@@ -140,6 +154,20 @@ export async function gatherFacts(manager: EntityManager, id: MemberId): Promise
   };
 }
 
+/** The dated past of a person: changes of standing from the timeline, groups with their day. */
+export async function pastOf(manager: EntityManager, id: MemberId): Promise<Past> {
+  const rows = await manager.getRepository(TimelineEntity).find({
+    where: { member: id, standing: Not(IsNull()) },
+    order: { at: 'ASC', id: 'ASC' },
+    select: { id: true, at: true, standing: true },
+  });
+  const groups = await manager.getRepository(MemberGroupRow).findBy({ member: id });
+  return {
+    standings: rows.map(({ at, standing }) => ({ at, standing: standing! })),
+    groups: groups.map(({ group, since }) => ({ group: group as GroupId, since })),
+  };
+}
+
 export async function factsOf(manager: EntityManager, id: MemberId): Promise<Facts | null> {
   return (await manager.getRepository(MemberFactsRow).findOneBy({ member: id }))?.facts ?? null;
 }
@@ -150,8 +178,37 @@ export async function factsOfMany(manager: EntityManager, ids: readonly MemberId
   return new Map(rows.map((row) => [row.member, row.facts]));
 }
 
+/**
+ * Makes an address this member's own. Whoever else signed up with it becomes a shadow of the owner: gone from every
+ * list, with no code that works.
+ * @throws a duplicate-key error when somebody else has claimed it meanwhile
+ */
+export async function claimAddress(manager: EntityManager, id: MemberId): Promise<void> {
+  const row = await manager.getRepository(MemberEntity).findOneByOrFail({ id });
+  if (row.shadowOf !== '' || row.ownedMail !== null) return;
+  await manager.getRepository(MemberEntity).update({ id }, { ownedMail: row.mailKey });
+  await manager.query(
+    `UPDATE member m LEFT JOIN application a ON a.member = m.id SET m.shadow_of = ?, a.shadow = 1
+     WHERE m.mail_key = ? AND m.id <> ? AND m.owned_mail IS NULL AND m.shadow_of = ''`,
+    [id, row.mailKey, id],
+  );
+  await manager.query(
+    `DELETE o FROM one_time o JOIN member m ON m.id = o.member WHERE m.shadow_of = ? AND o.purpose = 'code'`,
+    [id],
+  );
+}
+
+/** Gives an address free: whoever else signed up with it can be finished again. */
+async function freeAddress(manager: EntityManager, id: MemberId): Promise<void> {
+  await manager.query(
+    `UPDATE member m LEFT JOIN application a ON a.member = m.id SET m.shadow_of = '', a.shadow = 0 WHERE m.shadow_of = ?`,
+    [id],
+  );
+}
+
 /** Removes a person and everything that hangs on them. */
 export async function purgeMember(manager: EntityManager, id: MemberId): Promise<void> {
+  await freeAddress(manager, id);
   for (const entity of [
     MemberValueRow,
     MemberTermRow,

@@ -1,13 +1,16 @@
 /** Purpose: how a person is found and how values lie in typed columns. Pure, shared by the store and bulk loading. */
 import type { Facts, FieldValue } from '../../core/facts';
+import { foldWord } from '../platform/fold';
 
 /** The words a search may begin with: of the name, the mail address, the number and short text answers. */
 export function wordsOf(facts: Pick<Facts, 'name' | 'mail' | 'number' | 'fields'>): string[] {
   const texts = [
     facts.name ?? '',
     facts.mail ?? '',
-    (facts.mail ?? '').replace(/[@.]/g, ' '),
-    facts.number === null ? '' : String(facts.number),
+    // The parts of the address that are a person's; a word such as “mail” of its domain would find everybody.
+    (facts.mail ?? '').replace(/@.*/, '').replace(/[._+-]/g, ' '),
+    (facts.mail ?? '').replace(/^.*@/, ''),
+    facts.number === null ? '' : String(facts.number).padStart(4, '0'),
     ...Object.values(facts.fields).filter((value): value is string => typeof value === 'string' && value.length <= 20),
   ];
   return [...new Set(texts.flatMap(searchWords))];
@@ -15,12 +18,10 @@ export function wordsOf(facts: Pick<Facts, 'name' | 'mail' | 'number' | 'fields'
 
 /** What was typed, as words in small letters without accents. */
 export function searchWords(text: string): string[] {
-  return text
-    .normalize('NFD')
-    .replace(/\p{M}/gu, '')
-    .toLowerCase()
+  return foldWord(text)
+    .replace(/^no\.\s*(?=\d)/, '')
     .split(/[\s,;]+/)
-    .map((word) => word.slice(0, 60))
+    .map((word) => [...word].slice(0, 60).join(''))
     .filter((word) => word !== '');
 }
 

@@ -4,12 +4,18 @@ import { IdColumn, InstantColumn, JsonColumn, PrimaryId, TextColumn, WordColumn 
 /** One mail, from the moment it was decided to the moment it left. */
 @Entity('outgoing')
 @Index('outgoing_member', ['member', 'createdAt'])
+@Index('outgoing_about', ['about'])
+@Index('outgoing_to', ['to'])
 export class OutgoingRow {
   @PrimaryId()
   id!: string;
 
   @IdColumn({ nullable: true })
   member!: string | null;
+
+  /** Whom it speaks of, where that is not whom it goes to: erased with that person. */
+  @IdColumn({ nullable: true })
+  about!: string | null;
 
   @WordColumn()
   template!: string;

@@ -3,7 +3,7 @@
  * Invariant: a message and its job are written in the caller's transaction. Its Message-ID never changes, so that
  * a mail handed over twice in a crash is one mail to whoever receives it. Secrets are erased once it has left.
  */
-import type { EntityManager } from 'typeorm';
+import { IsNull, type EntityManager } from 'typeorm';
 import type { Facts } from '../../core/facts';
 import type { ChipName, Instant, MemberId, MessageId } from '../../core/kernel';
 import { renderMessage } from '../../core/messages';
@@ -11,13 +11,17 @@ import { wordsFor } from '../../core/pages';
 import type { Setup } from '../../core/setup';
 import type { Randomness } from '../platform/ids';
 import type { Jobs } from '../platform/jobs';
-import type { MailTransport } from '../platform/mail';
+import { mailPause, mailTrouble, sayMailTrouble, type MailTransport } from '../platform/mail';
 import { OutgoingRow } from './message.entity';
 
 export type Post = {
   readonly message: MessageId;
   readonly to: string;
   readonly member: MemberId | null;
+  /** Whom it speaks of, where that is not whom it goes to. */
+  readonly about?: MemberId;
+  /** When it may leave, where that is later than now. */
+  readonly at?: Instant;
   readonly facts: Facts;
   /** Further words: the reason, a question. */
   readonly words?: Partial<Record<ChipName, string>>;
@@ -33,7 +37,11 @@ export class Outbox {
     private readonly transport: MailTransport,
     private readonly random: Randomness,
   ) {
-    jobs.handle<{ id: string }>('sendMail', (manager, { id }, now) => this.send(manager, id, now));
+    jobs.handle<{ id: string }>('sendMail', (manager, { id }, now) => this.send(manager, id, now), {
+      lane: 'mail',
+      after: (error, tries, age) => mailPause(mailTrouble(error), tries, age),
+      tells: (error) => sayMailTrouble[mailTrouble(error)],
+    });
   }
 
   /** Puts a message into the box, to leave as soon as the transaction is committed. */
@@ -52,6 +60,7 @@ export class Outbox {
     await manager.getRepository(OutgoingRow).insert({
       id,
       member: post.member,
+      about: post.about ?? null,
       template: post.message,
       to: post.to,
       subject: rendered.subject.slice(0, 300),
@@ -61,7 +70,29 @@ export class Outbox {
       createdAt: now,
       sentAt: null,
     });
-    await this.jobs.add(manager, { kind: 'sendMail', runAt: now, payload: { id }, key: `mail:${id}` });
+    await this.jobs.add(manager, { kind: 'sendMail', runAt: post.at ?? now, payload: { id }, key: `mail:${id}` });
+  }
+
+  /** Takes back the letters to a member that have not left. @returns how many there were */
+  async unsend(manager: EntityManager, member: MemberId): Promise<number> {
+    const rows = manager.getRepository(OutgoingRow);
+    const waiting = await rows.find({ where: { member, sentAt: IsNull() }, select: { id: true } });
+    let taken = 0;
+    for (const { id } of waiting) {
+      // Waits for the hand that may just be sending it, and then finds it sent.
+      await this.jobs.cancel(manager, `mail:${id}`);
+      taken += (await rows.delete({ id, sentAt: IsNull() })).affected ?? 0;
+    }
+    return taken;
+  }
+
+  /** Erases every letter to a person and about them, and those that went to an address nobody owned. */
+  async erase(manager: EntityManager, member: MemberId, mail: string): Promise<void> {
+    await manager.query(
+      `DELETE o, j FROM outgoing o LEFT JOIN job j ON j.job_key = CONCAT('mail:', o.id)
+       WHERE o.member = ? OR o.about = ? OR (o.member IS NULL AND o.about IS NULL AND o.to_mail = ?)`,
+      [member, member, mail],
+    );
   }
 
   private async send(manager: EntityManager, id: string, now: Instant): Promise<void> {

@@ -22,5 +22,8 @@ export const PrimaryWord = () => PrimaryColumn({ type: 'varchar', length: 48, ..
 export const InstantColumn = (options: ColumnOptions = {}) =>
   Column({ type: 'datetime', precision: 3, transformer: instant, ...options });
 export const JsonColumn = (options: ColumnOptions = {}) => Column({ type: 'longtext', transformer: json, ...options });
+/** A text that is a key: compared byte by byte, as the code compares it. */
+export const KeyColumn = (length: number, options: ColumnOptions = {}) =>
+  Column({ type: 'varchar', length, charset: 'utf8mb4', collation: 'utf8mb4_nopad_bin', ...options });
 export const TextColumn = (length: number, options: ColumnOptions = {}) =>
   Column({ type: 'varchar', length, ...options });

@@ -24,6 +24,12 @@ const Config = z.object({
     .default('admissa'),
   ADMISSA_SMTP_HOST: z.string().default('127.0.0.1'),
   ADMISSA_SMTP_PORT: port.default(4402),
+  /** `starttls` asks for it and sends nothing without; `implicit` is TLS from the first byte. */
+  ADMISSA_SMTP_TLS: z.enum(['none', 'starttls', 'implicit']).optional(),
+  ADMISSA_SMTP_USER: z.string().default(''),
+  ADMISSA_SMTP_PASSWORD: z.string().default(''),
+  /** A file with the certificate of the mail server's own authority, where it is none that machines know. */
+  ADMISSA_SMTP_CA: z.string().default(''),
   /** Where the mail stand-in shows what came, for the demo's links. */
   ADMISSA_MAIL_PAGE: z.url().optional(),
   /** A demo lets managers move the site clock. */
@@ -47,7 +53,14 @@ export type Config = {
   readonly address: string;
   readonly secure: boolean;
   readonly db: { host: string; port: number; user: string; password: string; name: string };
-  readonly smtp: { host: string; port: number };
+  readonly smtp: {
+    host: string;
+    port: number;
+    tls: 'none' | 'starttls' | 'implicit';
+    user: string;
+    password: string;
+    ca: string;
+  };
   readonly mailPage: string | null;
   readonly demo: boolean;
   readonly limitFactor: number;
@@ -57,6 +70,8 @@ export type Config = {
   readonly dist: string;
 };
 
+const isLoopback = (host: string): boolean => ['127.0.0.1', 'localhost', '::1'].includes(host);
+
 /** @throws Error naming every variable that is wrong, and what it must be. */
 export function readConfig(env: NodeJS.ProcessEnv): Config {
   const read = Config.safeParse(env);
@@ -65,6 +80,10 @@ export function readConfig(env: NodeJS.ProcessEnv): Config {
     throw new Error(`The configuration is not right. Set these in the environment:\n${lines.join('\n')}`);
   }
   const c = read.data;
+  if (!c.ADMISSA_ADDRESS && !isLoopback(c.ADMISSA_HOST))
+    throw new Error(
+      `Set ADMISSA_ADDRESS to the address people use, such as https://members.quillmoor.example: requests for any other are refused.`,
+    );
   const address = (c.ADMISSA_ADDRESS ?? `http://127.0.0.1:${c.ADMISSA_PORT}`).replace(/\/$/, '');
   return {
     port: c.ADMISSA_PORT,
@@ -78,7 +97,15 @@ export function readConfig(env: NodeJS.ProcessEnv): Config {
       password: c.ADMISSA_DB_PASSWORD,
       name: c.ADMISSA_DB_NAME,
     },
-    smtp: { host: c.ADMISSA_SMTP_HOST, port: c.ADMISSA_SMTP_PORT },
+    smtp: {
+      host: c.ADMISSA_SMTP_HOST,
+      port: c.ADMISSA_SMTP_PORT,
+      // On this machine the stand-in listens; anywhere else nothing goes in the clear unless somebody says so.
+      tls: c.ADMISSA_SMTP_TLS ?? (isLoopback(c.ADMISSA_SMTP_HOST) ? 'none' : 'starttls'),
+      user: c.ADMISSA_SMTP_USER,
+      password: c.ADMISSA_SMTP_PASSWORD,
+      ca: c.ADMISSA_SMTP_CA,
+    },
     mailPage: c.ADMISSA_MAIL_PAGE ?? null,
     demo: c.ADMISSA_DEMO,
     limitFactor: c.ADMISSA_LIMIT_FACTOR ?? (c.ADMISSA_DEMO ? 50 : 1),

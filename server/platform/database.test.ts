@@ -3,6 +3,7 @@ import { afterAll, beforeAll, describe, expect, it } from 'vitest';
 import { configFor, dropDatabase, freshDatabase } from '../../tests/support/stack';
 import { entities } from '../entities';
 import { migrate, openDatabase, type Database } from './database';
+import { Foundation1 } from './migrations/foundation';
 
 let name: string;
 let database: Database;
@@ -19,13 +20,53 @@ describe('migrations', () => {
   it('run once, from however many processes at once', async () => {
     const others = await Promise.all([1, 2].map(() => openDatabase(configFor(name, 1, 1), entities)));
     await Promise.all([database, ...others].map((one) => migrate(one.source)));
-    expect(await database.source.query('SELECT name FROM migration')).toEqual([{ name: 'Foundation1700000000001' }]);
+    expect(await database.source.query('SELECT name FROM migration')).toEqual([
+      { name: 'Foundation1700000000001' },
+      { name: 'Safe1700000000002' },
+    ]);
     for (const other of others) await other.close();
   });
 
   it('leave exactly the tables the entities describe', async () => {
     const drift = await database.source.driver.createSchemaBuilder().log();
     expect(drift.upQueries.map((query) => query.query)).toEqual([]);
+  });
+
+  it('bring data along: who owns an address, words found by, sessions with an end', async () => {
+    const own = await freshDatabase();
+    const other = await openDatabase(configFor(own, 1, 1), entities);
+    const { source } = other;
+    const runner = source.createQueryRunner();
+    await new Foundation1().up(runner);
+    const member = `INSERT INTO member (id, mail_key, mail, name, standing, standing_since, joined_at, password_hash, shadow_of) VALUES (?, ?, ?, ?, 'applicant', NOW(3), NOW(3), '', ?)`;
+    const ids = ['a', 'b', 'c'].map((letter) => letter.repeat(20));
+    await source.query(member, [ids[0], 'ida@mail.example', 'Ida@mail.example', 'Ida Strauß', '']);
+    await source.query(member, [ids[1], 'ilse@mail.example', 'ilse@mail.example', 'Ilse', '']);
+    await source.query(member, [ids[2], null, 'Ida@Mail.example', 'Ida again', ids[0]]);
+    await source.query(
+      `INSERT INTO application (id, member, path, state, gate_kind, gate_since, submitted_at, once, data) VALUES (?, ?, 'p', 'open', 'confirmEmail', NOW(3), NOW(3), UUID(), '{}')`,
+      [ids[1], ids[1]],
+    );
+    await source.query('INSERT INTO member_word (word, member) VALUES (?, ?)', ['strauß', ids[0]]);
+    await source.query(
+      `INSERT INTO session (token_hash, id, kind, subject, created_at, seen_at, expires_at, device) VALUES (?, ?, 'member', ?, NOW(3), NOW(3), NOW(3), '')`,
+      [Buffer.alloc(32, 1), ids[0], ids[0]],
+    );
+    await source.query(
+      `INSERT INTO job (kind, run_at, payload) VALUES ('sendMail', NOW(3), '{}'), ('applicationTimer', NOW(3), '{}')`,
+    );
+    await migrate(source);
+    expect(await source.query('SELECT owned_mail, mail_key FROM member ORDER BY id')).toEqual([
+      { owned_mail: 'ida@mail.example', mail_key: 'ida@mail.example' },
+      { owned_mail: null, mail_key: 'ilse@mail.example' },
+      { owned_mail: null, mail_key: 'ida@mail.example' },
+    ]);
+    expect(await source.query('SELECT word FROM member_word')).toEqual([{ word: 'strauss' }]);
+    expect(await source.query('SELECT ends_at > created_at AS later FROM session')).toEqual([{ later: 1 }]);
+    expect(await source.query('SELECT lane FROM job ORDER BY id')).toEqual([{ lane: 'mail' }, { lane: 'work' }]);
+    await runner.release();
+    await other.close();
+    await dropDatabase(own);
   });
 
   it('resume after a run that broke half-way', async () => {

@@ -93,13 +93,31 @@ describe('jobs', () => {
       );
       expect(row).toMatchObject({
         attempts: attempt,
-        last_error: 'the bees are out',
+        last_error: 'Error: the bees are out',
         state: attempt < 12 ? 'ready' : 'failed',
       });
-      expect(row!.run_at.getTime()).toBeGreaterThan(clock.now());
+      if (attempt < 12) expect(row!.run_at.getTime()).toBeGreaterThan(clock.now());
       await stack.query('UPDATE job SET run_at = NOW(3) - INTERVAL 1 DAY');
     }
     expect(await jobs.once()).toBe(false);
+  });
+
+  it('have lanes: a letter that hangs keeps no timer waiting', async () => {
+    const jobs = makeJobs();
+    const done: string[] = [];
+    let letGo = () => undefined as void;
+    const hangs = new Promise<void>((go) => (letGo = go));
+    jobs.handle('letter', () => hangs.then(() => void done.push('letter')), { lane: 'mail' });
+    jobs.handle('timer', async () => void done.push('timer'));
+    const add = (kind: string) => jobs.add(db().manager, { kind, runAt: clock.now(), payload: null });
+    for (const kind of ['letter', 'letter', 'letter', 'letter', 'timer']) await add(kind);
+    const letters = Array.from({ length: 2 }, () => jobs.once('mail'));
+    expect(await jobs.once('work')).toBe(true);
+    expect(done).toEqual(['timer']);
+    expect(await jobs.due(clock.now(), 'work')).toBe(0);
+    letGo();
+    await Promise.all(letters);
+    expect(done).toEqual(['timer', 'letter', 'letter']);
   });
 
   it('of an unknown kind are not lost', async () => {
@@ -107,7 +125,7 @@ describe('jobs', () => {
     await jobs.add(db().manager, { kind: 'from the future', runAt: clock.now(), payload: null });
     await jobs.once();
     expect(await stack.query<{ last_error: string }>('SELECT last_error FROM job')).toEqual([
-      { last_error: 'No handler for jobs of the kind from the future' },
+      { last_error: 'Error: No handler for jobs of the kind from the future' },
     ]);
   });
 

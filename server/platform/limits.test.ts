@@ -9,7 +9,7 @@ beforeAll(async () => {
 afterAll(() => stack.stop());
 beforeEach(() => stack.query('DELETE FROM rate_limit'));
 
-const address: Try = ['signInByAddress', 'ida.marrowby@mail.example'];
+const address: Try = ['signInByPair', 'ida.marrowby@mail.example|192.0.2.7'];
 const caller: Try = ['signInByCaller', '192.0.2.7'];
 const make = () => new Limits(stack.services.database.pool);
 const later = (minutes: number) => stack.query('UPDATE rate_limit SET expire = expire - ?', [minutes * 60_000]);
@@ -27,11 +27,11 @@ describe('limits', () => {
     for (let tries = 1; tries <= 8; tries++) await limits.count(address);
     await expect(limits.count(address)).rejects.toMatchObject({
       code: 'too-many',
-      data: { wait: expect.closeTo(900, -1), detail: 'Too many tries from here. Try again in 15 minutes.' },
+      data: { wait: expect.closeTo(900, -1), detail: 'Too many tries. Try again in 15 minutes.' },
     });
     await later(14);
     await expect(limits.count(address)).rejects.toMatchObject({
-      data: { detail: 'Too many tries from here. Try again in a minute.' },
+      data: { detail: 'Too many tries. Try again in a minute.' },
     });
   });
 

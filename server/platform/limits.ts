@@ -2,28 +2,53 @@
  * Purpose: limits on how often something may be tried, kept in the database so that all processes count together.
  * How: each try is one statement for all its keys (`INSERT … ON DUPLICATE KEY UPDATE … RETURNING`), which counts and
  * reads at once; a sign-in would else spend more on counting than on everything but the password itself.
+ * Invariant: a key is a digest; neither a name nor an address lies in this table.
  */
+import { createHash } from 'node:crypto';
 import type { Pool, RowDataPacket } from 'mysql2/promise';
 import { problem } from './problem';
 
-/** Tries per span of seconds, by purpose. */
+const MINUTES = 60;
+const HOURS = 60 * MINUTES;
+
+/**
+ * Tries per span of seconds, by purpose. Tries at an account are counted for the address together with the caller, so
+ * that nobody shuts out another by being wrong on purpose, and in a wide, slow net for the address alone (NIST SP
+ * 800-63B section 3.2.2 lets at most 100 tries fail). A device that was let in before is counted apart from both.
+ */
 const allowances = {
-  signInByAddress: { points: 8, duration: 15 * 60 },
-  signInByCaller: { points: 60, duration: 15 * 60 },
-  signUpByCaller: { points: 30, duration: 60 * 60 },
-  forgottenByAddress: { points: 4, duration: 60 * 60 },
-  forgottenByCaller: { points: 30, duration: 60 * 60 },
-  codeByCaller: { points: 60, duration: 15 * 60 },
+  signInByCaller: { points: 60, duration: 15 * MINUTES },
+  signInByPair: { points: 8, duration: 15 * MINUTES },
+  signInByDevice: { points: 8, duration: 15 * MINUTES },
+  signInByAddress: { points: 100, duration: 24 * HOURS },
+  passwordByOwner: { points: 8, duration: 15 * MINUTES },
+  signUpByCaller: { points: 30, duration: 1 * HOURS },
+  codeByCaller: { points: 60, duration: 15 * MINUTES },
+  resetByCaller: { points: 30, duration: 1 * HOURS },
+  /** Letters with a link to choose a new password: to one mailbox, asked for by one caller. */
+  resetByPair: { points: 4, duration: 1 * HOURS },
+  /** The same, whoever asks: what is over is put off, never refused. */
+  resetByAddress: { points: 4, duration: 10 * MINUTES },
+  /** Letters that anybody can set off by signing up or asking for a code, to one mailbox. */
+  lettersByPair: { points: 6, duration: 1 * HOURS },
+  lettersByAddress: { points: 12, duration: 1 * HOURS },
 } as const;
 export type Purpose = keyof typeof allowances;
-export type Try = readonly [purpose: Purpose, who: string];
+/** A third word `look` only looks: whether one more try would be over. */
+export type Try = readonly [purpose: Purpose, who: string, how?: 'look'];
+
+/** What to do about it, beside waiting. */
+const ways: Partial<Record<Purpose, string>> = {
+  signInByAddress: ' Or use a device you have signed in with before, or choose a new password by mail.',
+  lettersByPair: ' Look in the mailbox meanwhile: several letters from us are in it.',
+  lettersByAddress: ' Look in the mailbox meanwhile: several letters from us are in it.',
+};
 
 const LEFT_TO_RUN_OUT = 2;
 
 type Counted = RowDataPacket & { key: string; points: number; expire: number };
 
-/** By way of bytes, since encodeURIComponent throws at half a character. */
-const keyOf = ([purpose, who]: Try) => `${purpose}:${encodeURIComponent(Buffer.from(who).toString()).slice(0, 200)}`;
+const keyOf = ([purpose, who]: Try) => `${purpose}:${createHash('sha256').update(who).digest('base64url')}`;
 
 export class Limits {
   constructor(
@@ -37,24 +62,43 @@ export class Limits {
    * @throws the problem `too-many`, with the seconds to wait
    */
   async count(...tries: readonly Try[]): Promise<number[]> {
+    const counted = await this.tally(tries);
+    return counted.map(({ points, wait }, at) => {
+      if (wait === 0) return points;
+      const minutes = Math.ceil(wait / 60);
+      const purpose = tries[at]![0];
+      const span =
+        minutes === 1 ? 'a minute' : minutes < 90 ? `${minutes} minutes` : `${Math.ceil(minutes / 60)} hours`;
+      throw problem('too-many', { wait, detail: `Too many tries. Try again in ${span}.${ways[purpose] ?? ''}` });
+    });
+  }
+
+  /**
+   * Counts one try, and tells what is over instead of refusing it.
+   * @returns for each the seconds to wait, 0 where it is within its limit
+   */
+  async waits(...tries: readonly Try[]): Promise<number[]> {
+    return (await this.tally(tries)).map(({ wait }) => wait);
+  }
+
+  private async tally(tries: readonly Try[]): Promise<{ points: number; wait: number }[]> {
     const now = Date.now();
-    const values = tries.flatMap((one) => [keyOf(one), now + allowances[one[0]].duration * 1000]);
+    const values = tries.flatMap((one) => [
+      keyOf(one),
+      one[2] === 'look' ? 0 : 1,
+      now + allowances[one[0]].duration * 1000,
+    ]);
     const [rows] = await this.pool.execute<Counted[]>(
-      `INSERT INTO rate_limit (\`key\`, points, expire) VALUES ${tries.map(() => '(?, 1, ?)').join(', ')}
-       ON DUPLICATE KEY UPDATE points = IF(expire <= ?, 1, points + 1), expire = IF(expire <= ?, VALUES(expire), expire)
+      `INSERT INTO rate_limit (\`key\`, points, expire) VALUES ${tries.map(() => '(?, ?, ?)').join(', ')}
+       ON DUPLICATE KEY UPDATE points = IF(expire <= ?, VALUES(points), points + VALUES(points)), expire = IF(expire <= ?, VALUES(expire), expire)
        RETURNING \`key\`, points, expire`,
       [...values, now, now],
     );
     return tries.map((one) => {
       const counted = rows.find((row) => row.key === keyOf(one));
       const points = Number(counted?.points ?? 0);
-      if (points <= allowances[one[0]].points * this.factor) return points;
-      const wait = Math.max(1, Math.ceil((Number(counted!.expire) - now) / 1000));
-      const minutes = Math.ceil(wait / 60);
-      throw problem('too-many', {
-        wait,
-        detail: `Too many tries from here. Try again in ${minutes === 1 ? 'a minute' : `${minutes} minutes`}.`,
-      });
+      const within = points + (one[2] === 'look' ? 1 : 0) <= allowances[one[0]].points * this.factor;
+      return { points, wait: within ? 0 : Math.max(1, Math.ceil((Number(counted!.expire) - now) / 1000)) };
     });
   }
 

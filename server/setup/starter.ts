@@ -31,7 +31,7 @@ export function starterSetup(siteName: string, replyTo: string): unknown {
         seenBy: 'members',
         changedBy: 'member',
       },
-      { id: 'mail', label: 'Mail address', role: 'mail', of: { kind: 'mail' }, seenBy: 'staff', changedBy: 'member' },
+      { id: 'mail', label: 'Email', role: 'mail', of: { kind: 'mail' }, seenBy: 'staff', changedBy: 'member' },
     ],
     forms: [
       {
@@ -119,7 +119,11 @@ export function starterSetup(siteName: string, replyTo: string): unknown {
         parts: [
           text(...hello),
           text(
-            'enter this code to confirm your address. It works until ',
+            'Thank you for the application of ',
+            { chip: 'fullName', or: 'somebody' },
+            ', sent at ',
+            { chip: 'sentAt', or: 'a moment ago' },
+            '. If you sent it, enter this code to confirm your address. It works until ',
             { chip: 'codeUntil', or: 'two hours from now' },
             '.',
           ),
@@ -132,7 +136,12 @@ export function starterSetup(siteName: string, replyTo: string): unknown {
         title: 'Reminder to reviewers',
         subject: ['An application waits: ', { chip: 'memberName', or: '' }],
         parts: [
-          text({ chip: 'memberName', or: 'Somebody' }, ' has waited longer than you aim for.'),
+          text(
+            { chip: 'memberName', or: 'Somebody' },
+            ' has waited for ',
+            { chip: 'waited', or: 'longer than you aim for' },
+            '.',
+          ),
           { part: 'button', label: 'Open the desk' },
         ],
       },
@@ -140,19 +149,19 @@ export function starterSetup(siteName: string, replyTo: string): unknown {
         id: 'admitted',
         title: 'Admitted',
         subject: ['Welcome to ', { chip: 'siteName', or: '' }],
-        parts: [text(...hello), text('you are admitted.'), { part: 'button', label: 'Go in' }],
+        parts: [text(...hello), text('You are admitted.'), { part: 'button', label: 'Go in' }],
       },
       {
         id: 'declined',
         title: 'Declined',
         subject: ['Your application to ', { chip: 'siteName', or: '' }],
-        parts: [text(...hello), text('we cannot take you in. ', { chip: 'reason', or: '' })],
+        parts: [text(...hello), text('We cannot take you in. ', { chip: 'reason', or: '' })],
       },
       {
         id: 'out-of-time',
         title: 'Out of time',
         subject: ['Your application to ', { chip: 'siteName', or: '' }],
-        parts: [text(...hello), text('we ran out of time to read your application. Write to us and we open it again.')],
+        parts: [text(...hello), text('We ran out of time to read your application. Write to us and we open it again.')],
       },
       {
         id: 'question',
@@ -166,7 +175,7 @@ export function starterSetup(siteName: string, replyTo: string): unknown {
         subject: ['You have an account already'],
         parts: [
           text(...hello),
-          text('somebody signed up with your address, which has an account. Was it you? Then sign in.'),
+          text('Somebody signed up with your address, which has an account. Was it you? Then sign in.'),
           { part: 'button', label: 'Sign in' },
         ],
       },
@@ -176,7 +185,7 @@ export function starterSetup(siteName: string, replyTo: string): unknown {
         subject: ['Choose a new password'],
         parts: [
           text(...hello),
-          text('choose a new password with this link. It works for an hour, once.'),
+          text('Choose a new password with this link. It works for an hour, once.'),
           { part: 'button', label: 'Choose a new password' },
         ],
       },
@@ -195,7 +204,7 @@ export function starterSetup(siteName: string, replyTo: string): unknown {
         subject: ['Your password was changed'],
         parts: [
           text(...hello),
-          text('your password was changed. If it was not you, choose a new one now.'),
+          text('Your password was changed. If it was not you, choose a new one now.'),
           { part: 'button', label: 'Choose a new password' },
         ],
       },

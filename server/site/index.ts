@@ -1,4 +1,5 @@
-export { Site, lookHref } from './site.routes';
+export { sitePolicy } from './look';
+export { Site } from './site.routes';
 export { loadTemplate, type Template } from './template';
 export { placeSources, sessionView } from './place.sources';
-export { placeFor, safeNext, startOf, visitor, type Looker, type PlaceSources } from './place';
+export { mixesSecrets, placeFor, safeNext, startOf, visitor, type Looker, type PlaceSources } from './place';

@@ -2,11 +2,11 @@
 import type { DataSource } from 'typeorm';
 import type { PlaceView, SessionView } from '../../contract';
 import { standingLabel, type Facts } from '../../core/facts';
-import { answersOf, routeOf, type Application } from '../../core/joining';
-import { DAY, sayDate, sayMoment, sayUntil, type Instant, type MemberId } from '../../core/kernel';
+import { answersOf, latestOf, routeOf, type Application } from '../../core/joining';
+import { sayDate, sayMoment, sayUntil, type Instant, type MemberId } from '../../core/kernel';
 import { addSpan } from '../../core/kernel/calendar';
 import { hrefOfPage, wordsFor } from '../../core/pages';
-import type { Setup } from '../../core/setup';
+import type { GateItem, Setup } from '../../core/setup';
 import type { Accounts, SessionRow, Sessions } from '../accounts';
 import { applicationOfMember, type Joining } from '../joining';
 import type { SiteClock } from '../platform/clock';
@@ -22,39 +22,39 @@ export function placeSources(
   clock: SiteClock,
 ): PlaceSources {
   return {
+    pathOf: async (looker) =>
+      (await applicationOfMember(db.manager, looker.facts.member as MemberId))?.application.path ?? null,
     resetUsable: (token) => accounts.resetUsable(token),
     async joining(looker, live) {
       const stored = await applicationOfMember(db.manager, looker.facts.member as MemberId);
       return stored ? joiningPlace(stored.application, looker.now, live.setup) : null;
     },
-    async confirm(token, live) {
+    async confirm(token, looker, live) {
       const found = await joining.byLink(token);
-      const title = 'Confirm your email';
-      const gone = (says: string): PlaceView => ({ kind: 'confirm', title, token, state: 'gone', says });
+      const none = { kind: 'confirm' as const, token, answers: [], choosesPassword: false };
+      const gone = (says: string): PlaceView => ({ ...none, title: 'Confirm your email', state: 'gone', says });
       if (!found) return gone('This link no longer works. Sign in to ask for a new code.');
       const { application } = found.stored;
-      const mail = application.answers.mail;
-      const confirmed = application.history.some((item) => item.what === 'emailConfirmed');
-      if (confirmed)
-        return {
-          kind: 'confirm',
-          title: 'Email confirmed',
-          token,
-          state: 'done',
-          says: `${mail} is confirmed. Nothing more is to be done here.`,
-        };
+      const { mail, name } = application.answers;
+      if (application.history.some((item) => item.what === 'emailConfirmed')) {
+        const says = `${mail} is confirmed. Nothing more is to be done here.`;
+        return { ...none, title: 'Email confirmed', state: 'done', says };
+      }
+      if (found.stored.shadow) return gone(`${mail} has been confirmed for another sign-up. Sign in to that one.`);
       const detail = application.detail;
       if (detail?.kind !== 'confirmEmail' || detail.serial !== found.serial)
         return gone('There is a newer mail from us. Use the link in that one.');
       if (detail.void || detail.expiresAt <= clock.now())
         return gone('This link is too old. Sign in to ask for a new code.');
-      const { name } = live.setup.doc.site;
+      const { site } = live.setup.doc;
+      const sent = sayMoment(application.submittedAt, clock.now(), site);
       return {
-        kind: 'confirm',
-        title,
-        token,
+        ...none,
+        title: 'Confirm your email',
         state: 'ready',
-        says: `You are joining ${name} as ${application.answers.name}, with ${mail}.`,
+        says: `${name} applied to ${site.name} with ${mail}, ${sent}. Was it you? Then confirm that the address is yours.`,
+        answers: answersOf(application, live.setup),
+        choosesPassword: looker.facts.member !== application.member,
       };
     },
     async account(looker, live) {
@@ -103,9 +103,9 @@ function joiningPlace(application: Application, now: Instant, setup: Setup): Joi
       label: 'Go in',
     },
     declined: {
-      says: application.history.findLast((item) => item.what === 'declined')?.note ?? '',
-      href: '/',
-      label: 'Back to the welcome page',
+      says: `The reason: ${application.history.findLast((item) => item.what === 'declined')?.note ?? ''}\nIf something has been misunderstood, write to us; we can open your application again.`,
+      href: `mailto:${place.replyTo}`,
+      label: 'Write to us',
     },
     outOfTime: {
       says: 'We ran out of time to read your application. Write to us and we open it again.',
@@ -147,23 +147,25 @@ function joiningPlace(application: Application, now: Instant, setup: Setup): Joi
       gate?.kind === 'review' && detail?.kind === 'review'
         ? {
             says: reviewLine(gate, application, now, setup),
-            question: detail.question && detail.question.answer === null ? detail.question.text : null,
+            question: detail.question?.text ?? null,
+            answer: detail.question?.answer ?? null,
           }
         : null,
     outcome: application.state === 'open' ? null : ended[application.state],
   };
 }
 
+/** What an applicant reads while somebody else is to act, or that it is theirs. */
 function reviewLine(
-  gate: Extract<Setup['doc']['paths'][number]['gates'][number], { kind: 'review' }>,
+  gate: Extract<GateItem, { kind: 'review' }>,
   application: Application,
   now: Instant,
   setup: Setup,
 ): string {
-  const late = application.limitAt !== null && application.limitAt - now < 2 * DAY;
-  const by =
-    application.limitAt === null || late
-      ? ''
-      : ` You hear from us by ${sayDate(application.limitAt, setup.doc.site)} at the latest.`;
+  const question = application.detail?.kind === 'review' ? application.detail.question : null;
+  const latest = latestOf(application, gate, setup.doc.site.zone);
+  const by = latest === null ? '' : ` You hear from us by ${sayDate(latest, setup.doc.site)} at the latest.`;
+  if (question && question.answer === null)
+    return `${gate.reader} would like to know something before deciding. Your answer goes on from here.${by}`;
   return `${gate.reader} reads every application. You need do nothing for now.${by}`;
 }

@@ -2,11 +2,12 @@
  * Purpose: what an address of the site shows to one viewer, as data. HTML, JSON and the viewpoint all come from
  * here, so that none can show more than another.
  */
+import { randomUUID } from 'node:crypto';
 import type { PlaceView, QuestionView, ShellView, SiteView } from '../../contract';
 import type { Prepared } from '../../core/doors';
 import { standingLabel, visitorFacts, type Facts } from '../../core/facts';
 import { gatePromise } from '../../core/joining';
-import { never, say, type Instant, type WordSource } from '../../core/kernel';
+import { never, say, type Instant, type PathId, type WordSource } from '../../core/kernel';
 import { menuFor, resolvePage, wordsFor } from '../../core/pages';
 import type { SignupForm, SignupPart, PageItem, Setup } from '../../core/setup';
 import { PASSWORD_LEAST } from '../../core/fields';
@@ -17,8 +18,10 @@ export type Looker = { readonly facts: Facts; readonly session: string | null; r
 
 /** The parts of a place that have to be looked up, given by whoever knows. */
 export type PlaceSources = {
+  /** The path an applicant is on. */
+  pathOf(looker: Looker): Promise<PathId | null>;
   joining(looker: Looker, live: Live): Promise<PlaceView | null>;
-  confirm(token: string, live: Live): Promise<PlaceView>;
+  confirm(token: string, looker: Looker, live: Live): Promise<PlaceView>;
   resetUsable(token: string): Promise<boolean>;
   account(looker: Looker, live: Live): Promise<PlaceView>;
 };
@@ -28,6 +31,23 @@ export type Place =
   | { readonly is: 'elsewhere'; readonly to: string };
 
 export const visitor = (now: Instant): Looker => ({ facts: visitorFacts, session: null, now });
+
+/**
+ * Places whose address or form carries a secret, or that repeat what was sent: never packed. The key of a signup form is
+ * another each time it is opened, so that nothing can be learned of it by asking again; what comes back with answers in
+ * it is not packed whatever its place.
+ */
+export const mixesSecrets: ReadonlySet<SiteView['place']['kind']> = new Set([
+  'joining',
+  'confirm',
+  'signIn',
+  'alreadyIn',
+  'forgotten',
+  'reset',
+  'account',
+]);
+
+const UNSEEN = /[\s\p{Cc}]|%0[0-9a-f]/iu;
 
 /** The page at a path, where the path is one. */
 export function pageAt(path: string, setup: Setup): PageItem | null {
@@ -49,7 +69,8 @@ export function shellFor(person: Prepared, words: WordSource, live: Live): Shell
       ? {
           name: words('fullName') ?? '',
           note: words('level') ?? (facts.standing ? standingLabel[facts.standing] : ''),
-          applicant: facts.standing === 'applicant',
+          // From wherever one who is not in lands, the way leads to where it is said how things stand.
+          application: facts.standing === 'applicant' || facts.standing === 'declined' || facts.standing === 'closed',
         }
       : null,
     canJoin: form && !facts.member ? { label: form.title, href: `/join/${form.address}` } : null,
@@ -69,18 +90,22 @@ export async function placeFor(address: string, looker: Looker, live: Live, sour
   const words = wordsFor(looker.facts, looker.now, setup);
   const show = (place: PlaceView, status: 200 | 404 = 200): Place => ({
     is: 'view',
-    view: { shell: shellFor(person, words, live), place, path },
+    view: { shell: shellFor(person, words, live), place, path, attempt: null },
     status,
   });
   const missing = () => show({ kind: 'missing', title: 'There is no such page' }, 404);
 
+  // Browsers leave tabs and line breaks out of an address, so that what stands around them comes together.
+  if (UNSEEN.test(path)) return missing();
   // Browsers take a backslash for a slash, so two of either would lead to another site.
   const tidy = `/${path.split(/[/\\]/).filter(Boolean).join('/')}`;
   if (tidy !== path) return { is: 'elsewhere', to: query ? `${tidy}?${query}` : tidy };
 
   const page = pageAt(path, setup);
   if (page) {
-    const resolved = resolvePage(page, person, words, doors);
+    const waits = looker.facts.standing === 'applicant' && !doors.predicate(page.door)(person);
+    const onPath = waits ? await sources.pathOf(looker) : null;
+    const resolved = resolvePage(page, person, words, doors, onPath);
     if (resolved.is === 'missing') return missing();
     if (resolved.is === 'elsewhere') return { is: 'elsewhere', to: resolved.address };
     return show({ kind: 'page', ...resolved.view });
@@ -107,7 +132,9 @@ export async function placeFor(address: string, looker: Looker, live: Live, sour
       return place ? show(place) : missing();
     }
     case 'confirm':
-      return second ? show(await sources.confirm(second, live)) : missing();
+      return second ? show(await sources.confirm(second, looker, live)) : missing();
+    case 'withdrawn':
+      return second === undefined ? show({ kind: 'withdrawn', title: 'Your application is withdrawn' }) : missing();
     case 'sign-in':
       if (second !== undefined) return missing();
       return signedIn ? alreadyIn() : show({ kind: 'signIn', title: 'Sign in', next });
@@ -147,6 +174,8 @@ function joinPlace(form: SignupForm, words: WordSource, setup: Setup): PlaceView
     form: form.address,
     intro: form.intro ? say(form.intro, words) : '',
     questions: form.parts.map((part, at) => question(part, at, setup)),
+    once: randomUUID(),
+    opened: Date.now(),
     sendLabel: form.sendLabel,
     sendNote: form.sendNote ?? null,
     gates: (path?.gates ?? []).map((gate, at) => ({ number: at + 1, ...gatePromise(gate), state: 'toCome' })),
@@ -163,6 +192,8 @@ function question(part: SignupPart, at: number, setup: Setup): QuestionView {
         help: part.help ?? field.help ?? null,
         required: part.required,
         half: part.half,
+        of: field.of as QuestionView['of'],
+        role: field.role ?? null,
         input: inputOf(field.of, field.role),
       };
     }
@@ -173,6 +204,8 @@ function question(part: SignupPart, at: number, setup: Setup): QuestionView {
         help: part.help ?? null,
         required: true,
         half: part.half,
+        of: null,
+        role: null,
         input: { kind: 'password', least: PASSWORD_LEAST },
       };
     case 'heading':
@@ -182,16 +215,20 @@ function question(part: SignupPart, at: number, setup: Setup): QuestionView {
         help: null,
         required: false,
         half: false,
+        of: null,
+        role: null,
         input: { kind: 'heading' },
       };
     case 'agreement':
       return {
         name: part.id,
-        label: part.label,
+        label: part.title ?? part.label,
         help: null,
         required: true,
         half: false,
-        input: { kind: 'agreement', text: [...part.text] },
+        of: null,
+        role: null,
+        input: { kind: 'agreement', text: [...part.text], agree: part.label },
       };
     case 'topics':
       return {
@@ -200,6 +237,8 @@ function question(part: SignupPart, at: number, setup: Setup): QuestionView {
         help: null,
         required: false,
         half: false,
+        of: null,
+        role: null,
         input: {
           kind: 'severalChoices',
           choices: part.topics.map((id) => ({ id, label: setup.topics.get(id)?.title ?? id })),

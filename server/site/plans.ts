@@ -10,6 +10,7 @@ import { visitorFacts } from '../../core/facts';
 import { MINUTE, type ChipName, type Instant, type WordSource } from '../../core/kernel';
 import { chipsOfPage, menuItemShows, resolvePage, wordsFor } from '../../core/pages';
 import type { PageItem } from '../../core/setup';
+import { makeReady, type Ready } from '../platform/squeeze';
 import type { Live } from '../setup';
 import { shellFor } from './place';
 
@@ -18,7 +19,7 @@ type Plan = {
   readonly pieces: readonly Piece[];
   /** The state alone, as JSON. */
   readonly state: readonly Piece[];
-  readonly ready: Buffer | null;
+  readonly ready: Ready | null;
 };
 type Watch = { readonly open: Predicate; readonly doors: readonly Predicate[]; readonly chips: readonly ChipName[] };
 export type Compose = (view: SiteView, page: PageItem) => Promise<string>;
@@ -31,7 +32,8 @@ const shellChips: readonly ChipName[] = ['fullName', 'level'];
 
 /** Plans of one revision; a new revision starts with none. */
 export class Plans {
-  private readonly plans = new Map<string, Plan>();
+  /** Null: at that combination the page cannot be kept (it is shut, or not there). */
+  private readonly plans = new Map<string, Plan | null>();
   private words: { minute: number; source: WordSource } | null = null;
   private readonly watches = new WeakMap<PageItem, Watch>();
 
@@ -47,7 +49,7 @@ export class Plans {
   async page(page: PageItem, person: Prepared, words: WordSource): Promise<Buffer | string | null> {
     const plan = await this.plan(page, person, words);
     if (plan === null) return null;
-    return plan.ready ?? fill(plan.pieces, words);
+    return plan.ready?.plain ?? fill(plan.pieces, words);
   }
 
   /** The view of an open page as JSON, the same that is inlined in its document; null as for `page`. */
@@ -59,18 +61,27 @@ export class Plans {
   private async plan(page: PageItem, person: Prepared, words: WordSource): Promise<Plan | null> {
     const watch = this.watchOf(page);
     const visitor = person.facts.member === null;
-    if (!watch.open(person) && !visitor) return null;
+    if (!watch.open(person) && (!visitor || page.outside.view === 'nothing')) return null;
     let key = `${page.id}|${person.facts.standing ?? ''}|${visitor ? (words('greeting') ?? '') : ''}|`;
     for (const door of watch.doors) key += door(person) ? '1' : '0';
     if (!visitor) for (const chip of watch.chips) key += words(chip) === null ? '-' : '+';
-    return this.plans.get(key) ?? this.make(key, page, person, words);
+    const kept = this.plans.get(key);
+    return kept === undefined ? this.make(key, page, person, words) : kept;
   }
 
   /** The document of a page for somebody who is not signed in, or null where it leads elsewhere. */
-  async visitor(page: PageItem, now: Instant): Promise<Buffer | null> {
+  async visitor(page: PageItem, now: Instant): Promise<Ready | null> {
     const person = this.live.doors.prepare(visitorFacts, now);
-    const ready = await this.page(page, person, this.visitorWords(now));
-    return Buffer.isBuffer(ready) ? ready : null;
+    if (this.hides(page, person)) return null;
+    return (await this.plan(page, person, this.visitorWords(now)))?.ready ?? null;
+  }
+
+  /**
+   * Whether a page is as absent for this person as one that does not exist. Asked before anything else is done for
+   * the page, so that a hidden one costs what a missing one costs and the time of an answer tells nothing.
+   */
+  hides(page: PageItem, person: Prepared): boolean {
+    return page.outside.view === 'nothing' && !this.watchOf(page).open(person);
   }
 
   /** A visitor's words change only with the part of the day; they are made anew each minute. */
@@ -104,18 +115,23 @@ export class Plans {
     const marked: WordSource = (chip) => (words(chip) === null ? null : `${START}${chip}${END}`);
     const source = visitor ? words : marked;
     const resolved = resolvePage(page, person, source, this.live.doors);
-    if (resolved.is !== 'page') return null;
+    if (resolved.is !== 'page') return this.keep(key, null);
     const view: SiteView = {
       shell: shellFor(person, source, this.live),
       place: { kind: 'page', ...resolved.view },
       path: page.id === this.live.setup.doc.site.home ? '/' : `/${page.address}`,
+      attempt: null,
     };
     const html = await this.compose(view, page);
     const from = html.indexOf(STATE) + STATE.length;
     const state = cut(html.slice(from, html.indexOf('</script>', from)), 0);
     const plan: Plan = visitor
-      ? { pieces: [], state, ready: Buffer.from(html) }
+      ? { pieces: [], state, ready: makeReady(html) }
       : { pieces: cut(html, html.indexOf(STATE)), state, ready: null };
+    return this.keep(key, plan);
+  }
+
+  private keep(key: string, plan: Plan | null): Plan | null {
     if (this.plans.size >= MOST) this.plans.delete(this.plans.keys().next().value!);
     this.plans.set(key, plan);
     return plan;

@@ -5,13 +5,14 @@ import type { Request, Response } from 'express';
 import { visitorFacts, type Facts } from '../../core/facts';
 import type { Instant } from '../../core/kernel';
 import { wordsFor } from '../../core/pages';
-import { siteColours } from '../../core/setup';
-import type { SiteView } from '../../contract';
+import type { Attempt, SiteView } from '../../contract';
 import type { Sessions } from '../accounts';
 import type { SiteClock } from '../platform/clock';
 import { cookieOf } from '../platform/cookies';
+import { packing, unsqueezed } from '../platform/squeeze';
 import type { Live, LiveSetup } from '../setup';
-import { pageAt, placeFor, type Looker, type PlaceSources } from './place';
+import { Looks, type Look } from './look';
+import { mixesSecrets, pageAt, placeFor, type Looker, type PlaceSources } from './place';
 import { Plans } from './plans';
 import { safeJson, type Template } from './template';
 
@@ -26,19 +27,31 @@ export type SitePorts = {
 
 export class Site {
   private plans: { live: Live; plans: Plans } | null = null;
+  private readonly looks: Looks;
 
-  constructor(private readonly ports: SitePorts) {}
+  constructor(private readonly ports: SitePorts) {
+    this.looks = new Looks(ports.template.css);
+  }
+
+  /** How a set-up's pages look, and the content policy that goes with it. */
+  look(live: Live): Look {
+    return this.looks.of(live);
+  }
 
   /**
    * Answers whoever is not signed in with a page that is ready; lets everything else pass. Headers go out in one
    * piece, since setting them one by one costs more than finding the page.
    */
   visitors(headers: readonly [string, string][]) {
-    const fixed = [
-      ...headers,
-      ['Content-Type', 'text/html; charset=utf-8'],
-      ['Cache-Control', 'private, no-cache'],
-    ].flat();
+    const fixed = (live: Live): string[] =>
+      [
+        ...headers.filter(([name]) => name !== POLICY),
+        [POLICY, this.look(live).policy],
+        ['Content-Type', 'text/html; charset=utf-8'],
+        ['Cache-Control', 'private, no-cache'],
+        ['Vary', 'Accept-Encoding'],
+      ].flat();
+    let made: { live: Live; fixed: string[] } | null = null;
     return (req: Request, res: Response, next: (error?: unknown) => void): void => {
       const live = this.ports.live.current;
       if (!live || req.method !== 'GET' || req.headers.cookie?.includes('admissa_member=')) return next();
@@ -48,8 +61,12 @@ export class Site {
         .visitor(page, this.ports.clock.now())
         .then((ready) => {
           if (ready === null) return next();
-          res.writeHead(200, [...fixed, 'Content-Length', String(ready.length)]);
-          res.end(ready);
+          if (made?.live !== live) made = { live, fixed: fixed(live) };
+          const packed = packing(req.headers['accept-encoding']);
+          const body = ready[packed];
+          const encoding = packed === 'plain' ? [] : ['Content-Encoding', packed];
+          res.writeHead(200, [...made.fixed, ...encoding, 'Content-Length', String(body.length)]);
+          res.end(body);
         })
         .catch(next);
     };
@@ -67,7 +84,7 @@ export class Site {
     const viewer = secret === null ? null : await this.ports.sessions.member(secret, now);
     const facts = viewer?.facts ?? visitorFacts;
     const ready = await this.ready(req.path, facts, now, live);
-    if (ready !== null) return send(res, 200, ready);
+    if (ready !== null) return this.send(res, 200, ready, live);
     await this.show(req, res, live, { facts, session: viewer?.session ?? null, now });
   };
 
@@ -103,7 +120,24 @@ export class Site {
       res.redirect(302, place.to);
       return;
     }
-    send(res, place.status, await this.document(place.view, live));
+    if (mixesSecrets.has(place.view.place.kind)) unsqueezed(res);
+    this.send(res, place.status, await this.document(place.view, live), live);
+  }
+
+  /** The place at an address once more, with what became of the form that was sent from it. */
+  async again(req: Request, res: Response, attempt: Attempt, status: number): Promise<void> {
+    const live = this.ports.live.must;
+    const now = this.ports.clock.now();
+    const secret = cookieOf(req.headers.cookie, 'admissa_member');
+    const viewer = secret === null ? null : await this.ports.sessions.member(secret, now);
+    const looker = { facts: viewer?.facts ?? visitorFacts, session: viewer?.session ?? null, now };
+    const place = await placeFor(req.originalUrl, looker, live, this.ports.sources);
+    if (place.is === 'elsewhere') return void res.redirect(303, place.to);
+    // What was typed stands in the answer, beside whatever secret the place holds.
+    unsqueezed(res);
+    res.setHeader('Cache-Control', 'no-store');
+    const html = await this.document({ ...place.view, attempt }, live);
+    this.send(res, place.status === 200 ? status : place.status, html, live);
   }
 
   /** The whole document of a view. */
@@ -118,8 +152,7 @@ export class Site {
       description: page ? place.description : '',
       canonical: `${address}${view.path === '/' ? '/' : view.path}`,
       lang: live.setup.doc.site.locale,
-      look: lookHref(live),
-      icon: `/icon-${live.revision}.svg`,
+      ...this.look(live),
       robots: page || place.kind === 'join',
     });
   }
@@ -129,51 +162,54 @@ export class Site {
     return this.plans.plans;
   }
 
-  /** The owner's colours as a style sheet, at an address that changes with the revision. */
-  readonly look = (_req: Request, res: Response): void => this.file(res, 'text/css; charset=utf-8', lookCss);
-
-  readonly icon = (_req: Request, res: Response): void => this.file(res, 'image/svg+xml', iconSvg);
-
-  private file(res: Response, type: string, make: (live: Live) => string): void {
-    const live = this.ports.live.current;
-    res.setHeader('Content-Type', type);
+  /** The mark at its address. One that is not known here may be newer than this process has noticed. */
+  readonly icon = async (req: Request, res: Response): Promise<void> => {
+    let found = this.looks.iconAt(req.path);
+    if (!found) {
+      await this.ports.live.refresh().catch(() => undefined);
+      if (this.ports.live.current) this.look(this.ports.live.current);
+      found = this.looks.iconAt(req.path);
+    }
+    if (!found) return void res.status(404).type('text/plain').end('There is no such file.');
+    res.setHeader('Content-Type', 'image/svg+xml');
     res.setHeader('Cache-Control', 'public, max-age=31536000, immutable');
-    res.status(live ? 200 : 404).end(live ? make(live) : '');
+    res.end(found);
+  };
+
+  /** What browsers ask for unasked: the mark, at its fixed address. */
+  readonly favicon = (_req: Request, res: Response): void => {
+    const live = this.ports.live.current;
+    const icon = live ? this.looks.iconAt(this.look(live).icon) : null;
+    if (!icon) return void res.status(404).type('text/plain').end('There is no such file.');
+    res.setHeader('Content-Type', 'image/svg+xml');
+    res.setHeader('Cache-Control', 'public, max-age=3600');
+    res.end(icon);
+  };
+
+  /** What search engines may walk: the pages, not the desk, the API or anybody's own places. */
+  readonly robots = (_req: Request, res: Response): void => {
+    const shut = [
+      '/desk',
+      '/api',
+      '/viewpoint',
+      '/joining',
+      '/account',
+      '/confirm',
+      '/reset',
+      '/forgotten',
+      '/sign-in',
+    ];
+    res.setHeader('Cache-Control', 'public, max-age=3600');
+    res.type('text/plain').end(`User-agent: *\n${shut.map((path) => `Disallow: ${path}`).join('\n')}\n`);
+  };
+
+  private send(res: Response, status: number, body: Buffer | string, live: Live): void {
+    res.statusCode = status;
+    res.setHeader(POLICY, this.look(live).policy);
+    res.setHeader('Content-Type', 'text/html; charset=utf-8');
+    res.setHeader('Cache-Control', 'private, no-cache');
+    res.end(body);
   }
 }
 
-/** The owner's mark as an icon; a plain arch where there is none. */
-function iconSvg(live: Live): string {
-  const { look } = live.setup.doc.site;
-  const mark = look.mark ?? { size: 20, stroke: 2, paths: ['M4 17V9a6 6 0 0 1 12 0v8M2 17h16'] };
-  const paths = mark.paths.map((d) => `<path d="${d}"/>`).join('');
-  return `<svg xmlns="http://www.w3.org/2000/svg" viewBox="0 0 ${mark.size} ${mark.size}"><g fill="none" stroke="${look.accent}" stroke-width="${mark.stroke}">${paths}</g></svg>`;
-}
-
-export const lookHref = (live: Live): string => `/look-${live.revision}.css`;
-
-export function lookCss(live: Live): string {
-  const colours = siteColours(live.setup.doc.site.look);
-  const rgb = (hex: string) => [1, 3, 5].map((at) => parseInt(hex.slice(at, at + 2), 16)).join(',');
-  const own = Object.entries(colours).map(([name, hex]) => `--${name}:${hex}`);
-  // What the interactive parts are drawn with: the same colours, as the numbers their styles expect.
-  const parts = {
-    background: colours.paper,
-    surface: '#FFFFFF',
-    'on-background': colours.text,
-    'on-surface': colours.text,
-    primary: colours.accent,
-    'on-primary': colours.onAccent,
-    error: '#9E3624',
-    'on-error': '#FFFFFF',
-  };
-  const shared = Object.entries(parts).map(([name, hex]) => `--v-theme-${name}:${rgb(hex)}`);
-  return `:root{${[...own, ...shared].join(';')}}`;
-}
-
-function send(res: Response, status: number, body: Buffer | string): void {
-  res.statusCode = status;
-  res.setHeader('Content-Type', 'text/html; charset=utf-8');
-  res.setHeader('Cache-Control', 'private, no-cache');
-  res.end(body);
-}
+const POLICY = 'Content-Security-Policy';

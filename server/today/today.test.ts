@@ -20,7 +20,7 @@ describe('Today', () => {
     expect(names.indexOf('Maud Esterling')).toBeLessThan(names.indexOf('Jory Lambswick'));
     expect(reviews.rows[0]).toMatchObject({
       level: 'Keeper',
-      summary: 'QM1 2LD, no colonies, no years',
+      summary: 'QM1 2LD, no colonies yet, no years yet',
       limit: { says: '9 days', left: '5 left', target: 5 },
     });
     expect(stuck.rows.map((row) => `${row.name}: ${row.summary}`)).toEqual([
@@ -32,10 +32,25 @@ describe('Today', () => {
   it('counts what needs somebody, the same in the index and the greeting', async () => {
     const view = await today();
     const index = (await odile.get<{ needYou: number; people: number }>('/desk/index')).body;
-    expect(index).toEqual({ needYou: view.reviews.total + view.stuck.total, people: 60 });
+    const need = view.reviews.total + view.stuck.total;
+    expect(index).toEqual({ needYou: need, needOthers: 0, people: 60 });
     expect(view.greeting).toMatch(
       /^Good (morning|afternoon|evening), Odile\. \w+ things need you, the oldest first\.$/,
     );
+    // Who may not decide is not told that things need them, but who does.
+    const wilf = await new Caller(stack.address).staffIn('wilf@quillmoor.example');
+    expect((await wilf.get('/desk/index')).body).toEqual({ needYou: 0, needOthers: need, people: 60 });
+    const { greeting } = (await wilf.get<TodayView>('/desk/today')).body;
+    expect(greeting).toMatch(/^Good \w+, Wilf\. /);
+    expect(greeting).not.toContain('need you');
+  });
+
+  it('shows as many as fit, says how many there are, and shows all when asked', async () => {
+    const few = (await today()).reviews;
+    const all = (await odile.get<TodayView>('/desk/today?all=reviews')).body.reviews;
+    expect(all.total).toBe(few.total);
+    expect(all.rows).toHaveLength(all.total);
+    expect(all.rows.slice(0, few.rows.length)).toEqual(few.rows);
   });
 
   it('foretells what the clock will do within seven days, day by day', async () => {
@@ -93,6 +108,20 @@ describe('Today', () => {
     expect(says.filter((line) => line.includes('Perrin Oake'))).toEqual([
       'Reviewers are reminded of Perrin Oake and 2 others',
     ]);
+  });
+
+  it('gives a word that stays while nothing happens, and is another after a step or an act', async () => {
+    const pulse = async () => (await odile.get<{ pulse: string }>('/desk/pulse')).body;
+    const before = await pulse();
+    expect(await pulse()).toEqual(before);
+    await new Caller(stack.address).join({ mail: 'tansy@oake.example', 'full-name': 'Tansy Oake' });
+    const after = await pulse();
+    expect(after).not.toEqual(before);
+    const [row] = await stack.query<{ id: string }>(
+      `SELECT a.id FROM application a JOIN member m ON m.id = a.member WHERE m.name = 'Maud Esterling'`,
+    );
+    expect((await odile.post(`/desk/applications/${row!.id}/ask`, { text: 'Which moor?' })).status).toBe(200);
+    expect(await pulse()).not.toEqual(after);
   });
 });
 

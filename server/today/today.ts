@@ -1,11 +1,12 @@
 /** Purpose: Today: what needs somebody now, oldest first, and how joining goes. */
 import { LessThanOrEqual, type DataSource, type FindOptionsWhere } from 'typeorm';
-import type { TodayView } from '../../contract';
+import type { StaffPart, TodayView } from '../../contract';
 import {
   countBegins,
   countOf,
   DAY,
   firstNameOf,
+  listed,
   partOfDay,
   saySpan,
   sayDayMonth,
@@ -15,21 +16,34 @@ import {
 import { addSpan } from '../../core/kernel/calendar';
 import { Application } from '../../core/joining';
 import type { Setup } from '../../core/setup';
-import { ApplicationEntity, levelSought, limitOf, summaryOf } from '../joining';
+import { ApplicationEntity, levelSought, limitView, summaryOf } from '../joining';
 import type { Directory } from '../members';
+import type { StuckLetters } from '../messages';
 import { comingUp } from './coming.up';
 
 const SHOWN = 12;
+/** As many as a page can hold; a longer list is worked off from its head. */
+const MOST = 500;
 const WINDOW = 30;
 
 export class Today {
   constructor(
     private readonly db: DataSource,
     private readonly directory: Directory,
+    private readonly letters: StuckLetters,
   ) {}
 
-  /** How many things need somebody: applications to review, and people stuck at a gate. */
-  async needYou(now: Instant, setup: Setup): Promise<number> {
+  /** A word that changes when anything has happened that a desk may show: a step of somebody, an act, a revision. */
+  async pulse(): Promise<string> {
+    const [row] = (await this.db.query(
+      `SELECT (SELECT MAX(id) FROM timeline) AS t, (SELECT MAX(id) FROM audit) AS a,
+              (SELECT MAX(number) FROM setup_revision) AS r`,
+    )) as { t: string | null; a: string | null; r: number | null }[];
+    return `${row?.t ?? 0}.${row?.a ?? 0}.${row?.r ?? 0}`;
+  }
+
+  /** How many things need somebody who reviews: applications to read, and people stuck at a gate. */
+  async waitingCount(now: Instant, setup: Setup): Promise<number> {
     const reviews = await this.db.getRepository(ApplicationEntity).countBy(waitingAt('review'));
     const stuck = await Promise.all(
       stuckSince(now, setup).map(({ path, before }) =>
@@ -41,10 +55,11 @@ export class Today {
     return stuck.reduce((sum, count) => sum + count, reviews);
   }
 
-  async view(staffName: string, now: Instant, setup: Setup): Promise<TodayView> {
+  /** @param all which of the two lists is wanted whole */
+  async view(who: Who, now: Instant, setup: Setup, all?: 'reviews' | 'stuck'): Promise<TodayView> {
     const place = setup.doc.site;
-    const [reviews, stuck, counts, joining, lately, coming, need] = await Promise.all([
-      this.waiting([waitingAt('review')], now, setup),
+    const [reviews, stuck, counts, joining, lately, coming, need, letters] = await Promise.all([
+      this.waiting([waitingAt('review')], now, setup, all === 'reviews'),
       this.waiting(
         stuckSince(now, setup).map(({ path, before }) => ({
           ...waitingAt('confirmEmail'),
@@ -53,22 +68,24 @@ export class Today {
         })),
         now,
         setup,
+        all === 'stuck',
       ),
       this.directory.counts(),
       this.joining(now, setup),
       this.lately(now),
       comingUp(this.db, now, setup),
-      this.needYou(now, setup),
+      this.waitingCount(now, setup),
+      this.letters.view(now, setup),
     ]);
     const gate = setup.doc.paths.flatMap((path) => path.gates).find((item) => item.kind === 'review');
     return {
       date: sayWeekday(now, place),
-      greeting: `Good ${partOfDay(now, place)}, ${firstNameOf(staffName)}. ${needLine(need)}`,
+      greeting: `Good ${partOfDay(now, place)}, ${firstNameOf(who.name)}. ${needLine(who, need, letters.total)}`,
       reviews: {
         ...reviews,
         note:
           gate?.kind === 'review'
-            ? `The Review gate allows ${saySpan(gate.limit)}, the mark at ${saySpan(gate.target)} is your own target`
+            ? `The Review gate allows ${saySpan(gate.limit)}${gate.then === 'askAgain' ? ` and asks once more for ${saySpan(gate.extra)}` : ''}; the mark at ${saySpan(gate.target)} is your own target`
             : '',
       },
       stuck: { ...stuck, note: 'No step taken for half the time allowed' },
@@ -76,15 +93,17 @@ export class Today {
       standings: counts.standings,
       people: counts.everyone,
       lately,
+      letters,
       comingUp: coming,
     };
   }
 
-  private async waiting(where: FindOptionsWhere<ApplicationEntity>[], now: Instant, setup: Setup) {
+  private async waiting(where: FindOptionsWhere<ApplicationEntity>[], now: Instant, setup: Setup, all: boolean) {
+    const most = all ? MOST : SHOWN;
     const rows = await this.db
       .getRepository(ApplicationEntity)
-      .find({ where, order: { gateSince: 'ASC', id: 'ASC' }, take: SHOWN });
-    const total = rows.length < SHOWN ? rows.length : await this.db.getRepository(ApplicationEntity).countBy(where);
+      .find({ where, order: { gateSince: 'ASC', id: 'ASC' }, take: most });
+    const total = rows.length < most ? rows.length : await this.db.getRepository(ApplicationEntity).countBy(where);
     return {
       total,
       rows: rows.map((row) => {
@@ -97,7 +116,7 @@ export class Today {
           name: application.answers.name,
           level: levelSought(application, setup, now),
           summary: gate.kind === 'review' ? summaryOf(application, setup) : confirmSummary(application),
-          limit: limitOf(application, gate, now, setup),
+          limit: limitView(application, gate, now, setup),
           waitingForAnswer: question !== null && question.answer === null,
         };
       }),
@@ -169,9 +188,21 @@ function stuckSince(now: Instant, setup: Setup): { path: string; before: Instant
   });
 }
 
-function needLine(need: number): string {
-  if (need === 0) return 'Nothing needs you.';
-  return need === 1 ? 'One thing needs you.' : `${countBegins(need, 'thing')} need you, the oldest first.`;
+/** Who looks at Today: what is said to need somebody depends on what they may do. */
+export type Who = {
+  readonly name: string;
+  readonly parts: readonly StaffPart[];
+  readonly mayReview: boolean;
+  readonly mayManage: boolean;
+};
+
+function needLine(who: Who, waiting: number, letters: number): string {
+  const mine = (who.mayReview ? waiting : 0) + (who.mayManage ? letters : 0);
+  if (mine > 0)
+    return mine === 1 ? 'One thing needs you.' : `${countBegins(mine, 'thing')} need you, the oldest first.`;
+  if (waiting === 0 || who.mayReview) return 'Nothing needs you.';
+  const things = waiting === 1 ? 'One thing waits' : `${countBegins(waiting, 'thing')} wait`;
+  return `Nothing needs you. ${things} for those who review; as ${listed(who.parts)} you read along.`;
 }
 
 function confirmSummary(application: Application): string {

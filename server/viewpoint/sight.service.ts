@@ -1,17 +1,18 @@
 /** Purpose: the viewpoint: what one person, on one day, can open. */
 import type { DataSource } from 'typeorm';
 import type { SightView } from '../../contract';
-import { standingLabel, visitorFacts, type Facts } from '../../core/facts';
+import { factsAsOf, standingLabel, visitorFacts, type Facts } from '../../core/facts';
 import { waitsAt } from '../../core/joining';
 import { countOf, dayOf, sayDate, sayTime, type Instant, type MemberId } from '../../core/kernel';
 import { daysBetween, startOfDay } from '../../core/kernel/calendar';
 import { pagesSeen, sightSentence } from '../../core/pages';
 import type { Setup } from '../../core/setup';
 import { applicationOfMember } from '../joining';
-import { factsOf, levelNote } from '../members';
+import { factsOf, levelNote, pastOf } from '../members';
 import type { Live } from '../setup';
 
-export type Viewpoint = { readonly facts: Facts; readonly at: Instant };
+/** Whose eyes, and when. `before`: the person as known now, where the day is one on which they were not here yet. */
+export type Viewpoint = { readonly facts: Facts; readonly at: Instant; readonly before: Facts | null };
 
 /** The same time of day on another calendar day; `now` itself when no day is named. */
 export function instantOn(day: string | undefined, now: Instant, setup: Setup): Instant {
@@ -29,23 +30,28 @@ export class Sight {
   /** @returns null when there is no such person */
   async of(person: string, day: string | undefined, now: Instant, setup: Setup): Promise<Viewpoint | null> {
     const at = instantOn(day, now, setup);
-    if (person === 'visitor') return { facts: visitorFacts, at };
+    if (person === 'visitor') return { facts: visitorFacts, at, before: null };
     const [row] = (await this.db.query(`SELECT 1 FROM member WHERE id = ? AND shadow_of = ''`, [person])) as unknown[];
     const facts = row ? await factsOf(this.db.manager, person as MemberId) : null;
-    return facts ? { facts, at } : null;
+    if (!facts) return null;
+    if (at >= now) return { facts, at, before: null };
+    const then = factsAsOf(facts, await pastOf(this.db.manager, person as MemberId), at);
+    return then ? { facts: then, at, before: null } : { facts: visitorFacts, at, before: facts };
   }
 
   async view(view: Viewpoint, now: Instant, live: Live): Promise<SightView> {
     const { setup, doors } = live;
-    const { facts, at } = view;
+    const { facts, at, before } = view;
+    const who = before ?? facts;
     const pages = pagesSeen(facts, at, doors);
     const waiting = facts.member && facts.standing === 'applicant' ? await this.waiting(facts.member, at, setup) : '';
     const days = daysBetween(now, at, setup.doc.site.zone);
+    const first = before?.joinedAt ? sayDate(before.joinedAt, setup.doc.site) : '';
     return {
       person: {
-        id: facts.member ?? 'visitor',
-        name: facts.name ?? 'Visitor',
-        note: facts.member ? noteOf(facts, setup, at) : 'not signed in',
+        id: who.member ?? 'visitor',
+        name: who.name ?? 'Visitor',
+        note: before ? 'not here yet' : facts.member ? noteOf(facts, setup, at) : 'not signed in',
         standing: facts.standing,
       },
       day: dayOf(at, setup.doc.site),
@@ -56,15 +62,19 @@ export class Sight {
           : days > 0
             ? `in ${countOf(days, 'day')}`
             : `${countOf(-days, 'day')} ago`,
-      sentence: sightSentence(pages, waiting),
+      sentence: before
+        ? `${before.name} was not here yet: first seen on ${first}. A visitor of that day ${lowerFirst(sightSentence(pages, ''))}`
+        : sightSentence(pages, waiting),
       pages: pages.map((page) => ({ ...page, because: page.because as SightView['pages'][number]['because'] })),
     };
   }
 
   private async waiting(member: MemberId, at: Instant, setup: Setup): Promise<string> {
     const stored = await applicationOfMember(this.db.manager, member);
+    // Where an application stood on an earlier day is told by its own history alone.
+    if (stored && stored.application.gateSince > at) return '';
     const path = stored ? setup.paths.get(stored.application.path) : undefined;
-    return stored && path ? waitsAt(path, stored.application, at) : '';
+    return stored && path ? waitsAt(path, stored.application, at, setup.doc.site.zone) : '';
   }
 }
 
@@ -73,3 +83,5 @@ function noteOf(facts: Facts, setup: Setup, at: Instant): string {
   const standing = facts.standing ? standingLabel[facts.standing].toLowerCase() : '';
   return facts.standing === 'admitted' ? (level ?? standing) : standing;
 }
+
+const lowerFirst = (text: string): string => text.charAt(0).toLowerCase() + text.slice(1);

@@ -6,6 +6,8 @@ import type { Request, Response } from 'express';
 import type { Sessions } from '../accounts';
 import type { SiteClock } from '../platform/clock';
 import { cookieOf } from '../platform/cookies';
+import { sayDate } from '../../core/kernel';
+import { escapeHtml } from '../../core/messages';
 import { plainProblem } from '../platform/problem';
 import type { LiveSetup } from '../setup';
 import { placeFor, type PlaceSources, type Site } from '../site';
@@ -42,14 +44,18 @@ export const viewpointRoute =
     if (place.is === 'elsewhere') place = await placeFor(place.to, looker, live, ports.sources);
     if (place.is === 'elsewhere') return refuse('not-found');
     const html = await ports.site.document(place.view, live);
+    const who = (view.before ?? view.facts).name ?? 'a visitor';
+    // Within the desk the mount says so already.
+    const alone = req.headers['sec-fetch-dest'] !== 'iframe';
+    const says = `A view: the site as ${who} ${view.at >= now ? 'would see' : 'saw'} it on ${sayDate(view.at, live.setup.doc.site)}. Nothing can be sent from here.`;
     res.status(200);
     res.setHeader('Content-Type', 'text/html; charset=utf-8');
     res.setHeader('Cache-Control', 'no-store');
     res.setHeader(
       'Content-Security-Policy',
-      "default-src 'none'; style-src 'self'; font-src 'self'; img-src 'self'; frame-ancestors 'self'; sandbox allow-same-origin",
+      `default-src 'none'; style-src ${ports.site.look(live).source}; font-src 'self'; img-src 'self'; frame-ancestors 'self'; sandbox allow-same-origin`,
     );
-    res.end(inert(html, base));
+    res.end(alone ? marked(inert(html, base), says) : inert(html, base));
   };
 
 /** Takes the scripts out and keeps links inside the viewpoint. */
@@ -57,5 +63,10 @@ function inert(html: string, base: string): string {
   return html
     .replace(/<script\b[\s\S]*?<\/script>/g, '')
     .replace(/<link rel="modulepreload"[^>]*>/g, '')
+    .replace(/<form\b([^>]*)>/g, (_, rest: string) => `<form${rest.replace(/ (method|action)="[^"]*"/g, '')}>`)
     .replace(/(<a\b[^>]*?\shref=")(\/[^"]*)"/g, (_, before: string, path: string) => `${before}${base}${path}"`);
 }
+
+/** Says at the top of a page that stands by itself that it is a view and not the site. */
+const marked = (html: string, says: string): string =>
+  html.replace(/<body>/, () => `<body><p class="viewed" role="note">${escapeHtml(says)}</p>`);

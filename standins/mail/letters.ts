@@ -1,8 +1,9 @@
 /**
  * Purpose: the letters the stand-in holds: kept in a file, so that a restart loses none.
- * Invariant: one Message-ID is one letter, however often it is delivered.
+ * Invariant: one Message-ID is one letter, however often it is delivered. Only the owner of the file reads letters in
+ * it, and it is reached through no link.
  */
-import { appendFileSync, existsSync, readFileSync } from 'node:fs';
+import { chmodSync, closeSync, constants, existsSync, openSync, readFileSync, writeSync } from 'node:fs';
 
 export type Letter = {
   readonly id: string;
@@ -23,6 +24,8 @@ export class Letters {
 
   constructor(private readonly file: string | null) {
     if (!file || !existsSync(file)) return;
+    closeSync(openSync(file, constants.O_RDONLY | constants.O_NOFOLLOW));
+    chmodSync(file, 0o600);
     for (const line of readFileSync(file, 'utf8').split('\n')) {
       if (line) this.keep(JSON.parse(line) as Letter);
     }
@@ -32,7 +35,7 @@ export class Letters {
   add(letter: Letter): boolean {
     if (this.known.has(letter.messageId)) return false;
     this.keep(letter);
-    if (this.file) appendFileSync(this.file, `${JSON.stringify(letter)}\n`);
+    if (this.file) append(this.file, `${JSON.stringify(letter)}\n`);
     return true;
   }
 
@@ -52,4 +55,11 @@ export class Letters {
   get(id: string): Letter | undefined {
     return this.letters.find((letter) => letter.id === id);
   }
+}
+
+function append(path: string, line: string): void {
+  const { O_APPEND, O_CREAT, O_WRONLY, O_NOFOLLOW } = constants;
+  const file = openSync(path, O_APPEND | O_CREAT | O_WRONLY | O_NOFOLLOW, 0o600);
+  writeSync(file, line);
+  closeSync(file);
 }

@@ -1,0 +1,91 @@
+/**
+ * Purpose: letters that do not get through: which, to whom, why, and trying them again.
+ */
+import type { DataSource } from 'typeorm';
+import type { TodayView } from '../../contract';
+import { sayAgo, sayMoment, type Instant } from '../../core/kernel';
+import type { Setup } from '../../core/setup';
+import { writeAudit } from '../platform/audit';
+import { transact } from '../platform/database';
+import type { Jobs } from '../platform/jobs';
+
+const SHOWN = 6;
+/** A letter is stuck when it was given up, or has been tried in vain for so many times. */
+const STUCK = `j.lane = 'mail' AND (j.state = 'failed' OR j.attempts >= 3)`;
+
+type Row = {
+  name: string | null;
+  mail: string;
+  subject: string;
+  error: string;
+  state: string;
+  run_at: Date;
+  created: Date;
+};
+
+export class StuckLetters {
+  constructor(
+    private readonly db: DataSource,
+    private readonly jobs: Jobs,
+  ) {}
+
+  async count(): Promise<number> {
+    const [row] = (await this.db.query(`SELECT COUNT(*) AS n FROM job j WHERE ${STUCK}`)) as { n: string }[];
+    return Number(row?.n ?? 0);
+  }
+
+  /** For health: how many letters wait, how many are stuck, and for how many minutes the oldest has waited. */
+  async state(now: Instant): Promise<{ waiting: number; stuck: number; oldestMinutes: number }> {
+    const [row] = (await this.db.query(
+      `SELECT COUNT(*) AS waiting, SUM(${STUCK}) AS stuck, MIN(COALESCE(j.first_at, j.run_at)) AS oldest
+       FROM job j WHERE j.lane = 'mail' AND (j.run_at <= ? OR j.attempts > 0)`,
+      [new Date(now)],
+    )) as { waiting: string; stuck: string | null; oldest: Date | null }[];
+    const oldest = row?.oldest ? Math.max(0, Math.floor((now - row.oldest.getTime()) / 60_000)) : 0;
+    return { waiting: Number(row?.waiting ?? 0), stuck: Number(row?.stuck ?? 0), oldestMinutes: oldest };
+  }
+
+  /** The oldest few, in words. */
+  async view(now: Instant, setup: Setup): Promise<TodayView['letters']> {
+    const total = await this.count();
+    const place = setup.doc.site;
+    const rows =
+      total === 0
+        ? []
+        : ((await this.db.query(
+            `SELECT m.name, o.to_mail AS mail, o.subject, COALESCE(j.last_error, '') AS error, j.state, j.run_at,
+                    o.created_at AS created
+             FROM job j JOIN outgoing o ON j.job_key = CONCAT('mail:', o.id) LEFT JOIN member m ON m.id = o.member
+             WHERE ${STUCK} ORDER BY o.created_at, o.id LIMIT ${SHOWN}`,
+          )) as Row[]);
+    return {
+      total,
+      rows: rows.map((row) => ({
+        // A letter to nobody we know goes to an address that is nobody's business here.
+        to: row.name ?? 'somebody at the desk, or no member',
+        subject: row.subject.replace(/\uE000\w+\uE001/g, '…'),
+        says: `${row.error}. ${
+          row.state === 'failed'
+            ? 'It is not tried any more.'
+            : `Tried again ${sayMoment(row.run_at.getTime(), now, place)}.`
+        }`,
+        since: sayAgo(row.created.getTime(), now, place),
+      })),
+    };
+  }
+
+  /** Tries what is stuck again now, with all its time anew. @returns how many letters */
+  async retry(now: Instant, staff: string): Promise<number> {
+    const count = await transact(this.db, async (manager) => {
+      const done = (await manager.query(
+        `UPDATE job j SET j.state = 'ready', j.attempts = 0, j.first_at = NULL, j.run_at = ? WHERE ${STUCK}`,
+        [new Date(now)],
+      )) as { affectedRows: number };
+      if (done.affectedRows)
+        await writeAudit(manager, { at: now, staff, act: 'letters.retried', detail: { letters: done.affectedRows } });
+      return done.affectedRows;
+    });
+    this.jobs.nudge();
+    return count;
+  }
+}

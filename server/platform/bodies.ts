@@ -1,0 +1,71 @@
+/**
+ * Purpose: what of a request's body is read at all: JSON for the API, a plain form for the site's own pages, at most
+ * 256 kB of either. Anything else is refused before a byte of it is kept, whatever its type and packing.
+ */
+import express, { type RequestHandler } from 'express';
+import type { Request, Response } from 'express';
+import type { ProblemCode } from '../../contract';
+
+export const MOST_BYTES = 256 * 1024;
+/** What a refused sender may still send before the line is cut: enough for most to read the answer. */
+const HEARD_OUT = 1024 * 1024;
+const PATIENCE = 2_000;
+
+type Refuse = (res: Response, code: ProblemCode, detail: string) => void;
+
+/**
+ * @param refuse answers with a problem
+ * @param forms whether a plain form may be sent to this path
+ */
+export function bodies(refuse: Refuse, forms: (path: string) => boolean): RequestHandler[] {
+  const gate: RequestHandler = (req, res, next) => {
+    const length = Number(req.headers['content-length'] ?? 0);
+    const chunked = req.headers['transfer-encoding'] !== undefined;
+    if (!chunked && length === 0) return next();
+    const no = (code: ProblemCode, detail: string) => {
+      hearOut(req);
+      refuse(res, code, detail);
+    };
+    if (length > MOST_BYTES) return no('too-large', 'That is too large; 256 kB are the most.');
+    const packed = req.headers['content-encoding'];
+    if (packed !== undefined && packed !== 'identity')
+      return no('wrong-type', 'Send the request unpacked, without a Content-Encoding.');
+    if (req.method === 'GET' || req.method === 'HEAD') return no('bad-input', 'A request that reads has no body.');
+    const wanted = forms(req.path) ? 'application/x-www-form-urlencoded' : 'application/json';
+    if (!req.is(wanted)) return no('wrong-type', `Send the request as ${wanted}.`);
+    if (chunked) watch(req, () => no('too-large', 'That is too large; 256 kB are the most.'));
+    next();
+  };
+  return [
+    gate,
+    express.json({ limit: MOST_BYTES, inflate: false, type: 'application/json' }),
+    express.urlencoded({ limit: MOST_BYTES, inflate: false, extended: false, parameterLimit: 400 }),
+  ];
+}
+
+/**
+ * Answers a body that comes without a length as soon as it is too long: the reader behind this one would first hear
+ * it out to its end, which may never come.
+ */
+function watch(req: Request, tooLong: () => void): void {
+  let read = 0;
+  const count = (chunk: Buffer): void => {
+    read += chunk.length;
+    if (read <= MOST_BYTES) return;
+    req.off('data', count);
+    tooLong();
+  };
+  req.on('data', count);
+}
+
+/** Lets a refused body run past, unkept, and cuts the line when it goes on for too long. */
+function hearOut(req: Request): void {
+  let heard = 0;
+  const cut = setTimeout(() => req.destroy(), PATIENCE).unref();
+  req.on('data', (chunk: Buffer) => {
+    heard += chunk.length;
+    if (heard > HEARD_OUT) req.destroy();
+  });
+  req.on('close', () => clearTimeout(cut));
+  req.on('error', () => undefined);
+}

@@ -1,0 +1,73 @@
+/**
+ * Purpose: what the owner's look makes: the style of every page, and the mark as an icon.
+ * How: the style stands in the page itself, since a sheet of its own is another journey on a slow phone before anything
+ * is seen; the content policy names it by its digest (CSP Level 3, section 8.3), so no other can be put in.
+ * Invariant: the address of the icon names its content, so that what a browser keeps for good is right for good.
+ */
+import { createHash } from 'node:crypto';
+import { siteColours } from '../../core/setup';
+import type { Live } from '../setup';
+
+export type Look = {
+  /** The sheet, colours and all. */
+  readonly style: string;
+  /** The content policy of a page with that sheet. */
+  readonly policy: string;
+  /** The sheet as a source for a policy of another kind. */
+  readonly source: string;
+  readonly icon: string;
+};
+
+const KEPT = 40;
+
+/** The content policy of the site's answers. @param styles the one source of styles */
+export const sitePolicy = (styles = "'none'"): string =>
+  `default-src 'none'; script-src 'self'; style-src ${styles}; font-src 'self'; img-src 'self' data:; connect-src 'self'; form-action 'self'; base-uri 'none'; frame-ancestors 'self'`;
+
+export class Looks {
+  private readonly icons = new Map<string, string>();
+  private readonly made = new WeakMap<Live, Look>();
+
+  /** @param css the built sheet of the site */
+  constructor(private readonly css: string) {}
+
+  of(live: Live): Look {
+    let look = this.made.get(live);
+    if (!look) {
+      const style = lookCss(live) + this.css;
+      const source = `'sha256-${createHash('sha256').update(style).digest('base64')}'`;
+      look = { style, source, policy: sitePolicy(source), icon: this.keep(iconSvg(live)) };
+      this.made.set(live, look);
+    }
+    return look;
+  }
+
+  /** The icon at an address, where this process has made it. */
+  iconAt(href: string): string | null {
+    return this.icons.get(href) ?? null;
+  }
+
+  private keep(svg: string): string {
+    const content = createHash('sha256').update(svg).digest('hex').slice(0, 16);
+    const href = `/icon-${content}.svg`;
+    this.icons.delete(href);
+    this.icons.set(href, svg);
+    if (this.icons.size > KEPT) this.icons.delete(this.icons.keys().next().value!);
+    return href;
+  }
+}
+
+/** The owner's mark as an icon; a plain arch where there is none. */
+function iconSvg(live: Live): string {
+  const { look } = live.setup.doc.site;
+  const mark = look.mark ?? { size: 20, stroke: 2, paths: ['M4 17V9a6 6 0 0 1 12 0v8M2 17h16'] };
+  const paths = mark.paths.map((d) => `<path d="${d}"/>`).join('');
+  return `<svg xmlns="http://www.w3.org/2000/svg" viewBox="0 0 ${mark.size} ${mark.size}"><g fill="none" stroke="${look.accent}" stroke-width="${mark.stroke}">${paths}</g></svg>`;
+}
+
+export function lookCss(live: Live): string {
+  const colours = siteColours(live.setup.doc.site.look);
+  return `:root{${Object.entries(colours)
+    .map(([name, hex]) => `--${name}:${hex}`)
+    .join(';')}}`;
+}
