@@ -1,13 +1,13 @@
 <script setup lang="ts">
-/** The desk: the sign-in page, or the frame with its areas. */
-import { computed, watchEffect } from 'vue';
+/** The desk: the frame with its areas. Whoever is not signed in is met by the page at its door. */
+import { computed, watch, watchEffect } from 'vue';
 import { useTheme } from 'vuetify';
 import Trouble from '../kit/Trouble.vue';
-import { troubleOf } from './calls';
+import { sessionEnded, troubleOf } from './calls';
 import DeskFrame from './frame/DeskFrame.vue';
 import { darkNow, light, systemDark } from './preferences';
 import { useMe } from './session';
-import SignInView from './sign-in/SignInView.vue';
+import SignInDialog from './sign-in/SignInDialog.vue';
 
 const me = useMe();
 const theme = useTheme();
@@ -18,11 +18,21 @@ watchEffect(() => {
   document.documentElement.toggleAttribute('data-dark', dark);
   void theme.change(dark ? 'deskDark' : 'desk');
 });
-const signedOut = computed(() => me.error.value !== null && troubleOf(me.error.value).code === 'not-signed-in');
+const nobody = computed(
+  () => !me.data.value && me.error.value !== null && troubleOf(me.error.value).code === 'not-signed-in',
+);
+// The session ended while the desk was on its way: its door shows the page to sign in.
+watch(nobody, (now) => {
+  if (now) location.reload();
+});
 </script>
 
 <template>
-  <DeskFrame v-if="me.data.value && !signedOut" :me="me.data.value" />
-  <SignInView v-else-if="signedOut" @done="me.refetch()" />
-  <main v-else-if="me.error.value" class="lonely"><Trouble :error="me.error.value" @again="me.refetch()" /></main>
+  <template v-if="me.data.value">
+    <DeskFrame :me="me.data.value" />
+    <SignInDialog :mail="me.data.value.mail" />
+  </template>
+  <main v-else-if="me.error.value && !sessionEnded" class="lonely">
+    <Trouble :error="me.error.value" @again="me.refetch()" />
+  </main>
 </template>

@@ -8,11 +8,19 @@ import type { contract as Contract, Problem } from '../../contract';
 
 type Client = ContractRouterClient<typeof Contract>;
 
-/** Makes a client for one area of the contract. */
-export function makeClient<K extends keyof Client>(area: K, part: (typeof Contract)[K]): Client[K] {
+/** Makes a client for one area of the contract. @param answered hears of each answer before its caller does */
+export function makeClient<K extends keyof Client>(
+  area: K,
+  part: (typeof Contract)[K],
+  answered: (response: Response) => void = () => undefined,
+): Client[K] {
   const link = new OpenAPILink({ [area]: part } as never, {
     url: `${location.origin}/api`,
-    fetch: async (request, init) => asJson(await fetch(request, init as RequestInit)),
+    fetch: async (request, init) => {
+      const response = await fetch(request, init as RequestInit);
+      answered(response);
+      return asJson(response);
+    },
     customErrorResponseBodyDecoder: (body, response) => {
       const problem = body as Problem | null;
       if (!problem || typeof problem !== 'object' || !('code' in problem)) return null;

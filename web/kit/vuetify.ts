@@ -10,18 +10,14 @@ const marks = {
   checkboxOn: 'M4 4h16v16H4zm6.4 12.1 7.2-8-1.3-1.2-5.9 6.6-2.7-2.8-1.3 1.2z',
   checkboxOff: 'M4 4h16v16H4zm1.5 1.5v13h13v-13z',
   checkboxIndeterminate: 'M4 4h16v16H4zm3 7.2v1.6h10v-1.6z',
-  radioOn:
-    'M12 3.5a8.5 8.5 0 1 0 0 17 8.5 8.5 0 0 0 0-17zm0 1.5a7 7 0 1 1 0 14 7 7 0 0 1 0-14zm0 3a4 4 0 1 0 0 8 4 4 0 0 0 0-8z',
-  radioOff: 'M12 3.5a8.5 8.5 0 1 0 0 17 8.5 8.5 0 0 0 0-17zm0 1.5a7 7 0 1 1 0 14 7 7 0 0 1 0-14z',
   clear: 'M6.3 5.2 12 10.9l5.7-5.7 1.1 1.1-5.7 5.7 5.7 5.7-1.1 1.1-5.7-5.7-5.7 5.7-1.1-1.1 5.7-5.7-5.7-5.7z',
   error: 'M6.3 5.2 12 10.9l5.7-5.7 1.1 1.1-5.7 5.7 5.7 5.7-1.1 1.1-5.7-5.7-5.7 5.7-1.1-1.1 5.7-5.7-5.7-5.7z',
 } as const;
 
 const aliases = Object.fromEntries(Object.entries(marks).map(([name, path]) => [name, `svg:${path}`]));
 
-/** `theme: false` leaves the colours to a style sheet of ours. */
-export function houseVuetify(theme: VuetifyOptions['theme'], fieldHeight: 'compact' | 'comfortable' = 'compact') {
-  const field = { variant: 'outlined', density: fieldHeight, hideDetails: true, color: 'primary' } as const;
+export function houseVuetify(theme: VuetifyOptions['theme']) {
+  const field = { variant: 'outlined', density: 'compact', hideDetails: true, color: 'primary' } as const;
   return createVuetify({
     theme,
     icons: { defaultSet: 'own', aliases, sets: { own: { component: VSvgIcon } } },
@@ -30,8 +26,6 @@ export function houseVuetify(theme: VuetifyOptions['theme'], fieldHeight: 'compa
       VTextField: field,
       VTextarea: { ...field, autoGrow: true, rows: 3 },
       VSelect: { ...field, menuProps: { transition: false, elevation: 0 } },
-      VCheckbox: { density: 'compact', hideDetails: true, color: 'primary' },
-      VRadioGroup: { density: 'compact', hideDetails: true, color: 'primary' },
       VMenu: { transition: false, elevation: 0 },
       VList: { density: 'compact', elevation: 0 },
       VBtn: { variant: 'outlined', rounded: 'sm', elevation: 0 },

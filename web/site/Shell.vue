@@ -2,6 +2,8 @@
 /** The frame of every place: mast, who is signed in, menu, and the place itself. */
 import { computed, ref, watch } from 'vue';
 import { useRoute } from 'vue-router';
+import { call } from './calls';
+import SiteForm from './form/SiteForm.vue';
 import SiteLink from './SiteLink.vue';
 import { useSite } from './store';
 
@@ -9,13 +11,17 @@ const site = useSite();
 const route = useRoute();
 const shell = computed(() => site.view!.shell);
 const path = computed(() => site.view!.path);
-const menuOpen = ref(false);
-watch(path, () => (menuOpen.value = false));
-watch(path, () => (site.notice = null));
+const menu = ref<HTMLElement>();
+watch(path, () => {
+  site.notice = null;
+  if (menu.value?.matches(':popover-open')) menu.value.hidePopover();
+});
+const signInFrom = computed(() =>
+  path.value === '/' || path.value === '/sign-in' ? '/sign-in' : `/sign-in?next=${encodeURIComponent(path.value)}`,
+);
 
 async function signOut(): Promise<void> {
-  const { calls } = await import('./calls');
-  await calls.signOut({}).catch(() => undefined);
+  await call('signOut', {}).catch(() => undefined);
   // What the member saw must not stay in this page's memory.
   location.assign('/');
 }
@@ -33,23 +39,31 @@ async function signOut(): Promise<void> {
       </SiteLink>
       <div class="mast__me">
         <template v-if="shell.viewer">
-          <span class="mast__who"><b>{{ shell.viewer.name }}</b>&#32;<span class="quiet">{{ shell.viewer.note }}</span></span>
-          <SiteLink v-if="shell.viewer.applicant" to="/joining">Where you stand</SiteLink>
+          <span class="mast__who">
+            <b><bdi>{{ shell.viewer.name }}</bdi></b>&#32;<span class="quiet">{{ shell.viewer.note }}</span>
+          </span>
+          <SiteLink v-if="shell.viewer.application" to="/joining">Your application</SiteLink>
           <SiteLink to="/account">My account</SiteLink>
-          <button type="button" class="linklike" @click="signOut">Sign out</button>
+          <SiteForm name="sign-out" action="/sign-out" @send="signOut">
+            <button type="submit" class="linklike">Sign out</button>
+          </SiteForm>
         </template>
-        <SiteLink v-else :to="path === '/' || path === '/sign-in' ? '/sign-in' : `/sign-in?next=${encodeURIComponent(path)}`">Already a member? Sign in</SiteLink>
+        <SiteLink v-else :to="signInFrom">Already a member? Sign in</SiteLink>
       </div>
     </div>
   </header>
   <nav class="menu" aria-label="Main menu">
     <div class="wrap">
-      <button type="button" class="menu__button" :aria-expanded="menuOpen" aria-controls="menu-list" @click="menuOpen = !menuOpen">Menu</button>
-      <ul id="menu-list" class="menu__list" :class="{ 'menu__list--open': menuOpen }">
-        <li v-for="link in shell.menu" :key="link.href">
-          <SiteLink :to="link.href" :aria-current="link.href === path ? 'page' : undefined">{{ link.label }}</SiteLink>
-        </li>
-      </ul>
+      <!-- A popover of the browser's own, so that it opens without script. -->
+      <button type="button" class="menu__button" popovertarget="menu-panel">Menu</button>
+      <div id="menu-panel" ref="menu" class="menu__panel" popover>
+        <button type="button" class="menu__close" popovertarget="menu-panel" popovertargetaction="hide">Close the menu</button>
+        <ul class="menu__list">
+          <li v-for="link in shell.menu" :key="link.href">
+            <SiteLink :to="link.href" :aria-current="link.href === path ? 'page' : undefined">{{ link.label }}</SiteLink>
+          </li>
+        </ul>
+      </div>
     </div>
   </nav>
   <p v-if="site.trouble" class="wrap trouble" role="alert">{{ site.trouble }}</p>

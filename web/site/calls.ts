@@ -1,6 +1,72 @@
-/** Purpose: what the site can ask for, loaded when a form first needs it. */
-import { site as contract } from '../../contract/site';
-import { makeClient } from '../kit/api';
+/**
+ * Purpose: what the site's forms ask of the server, with plain fetch: part of the entry, so that a form that is shown
+ * can be sent without anything having to be fetched first.
+ */
+import type { Problem, site } from '../../contract';
 
-export { troubleOf, type Trouble } from '../kit/api';
-export const calls = makeClient('site', contract);
+type Contract = typeof site;
+type Input<K extends keyof Contract> = Contract[K] extends { '~orpc': { inputSchema?: infer S } }
+  ? S extends { _zod: { input: infer I } }
+    ? I
+    : Record<string, never>
+  : never;
+
+/** Where each is sent to: the same as the contract says (held by a test). */
+export const paths = {
+  join: '/site/join/{form}',
+  enterCode: '/site/joining/code',
+  resend: '/site/joining/resend',
+  answer: '/site/joining/answer',
+  withdraw: '/site/joining/withdraw',
+  confirm: '/site/confirm',
+  discard: '/site/confirm/discard',
+  signIn: '/site/sign-in',
+  signOut: '/site/sign-out',
+  forgotten: '/site/forgotten',
+  reset: '/site/reset',
+  changePassword: '/site/password',
+  endSession: '/site/sessions/end',
+} as const satisfies Partial<Record<keyof Contract, string>>;
+
+/** A refusal or a failure as something to show. */
+export type Trouble = Pick<Problem, 'code' | 'detail' | 'faults' | 'wait'> & { readonly says: string };
+export class Refused extends Error {
+  constructor(readonly trouble: Trouble) {
+    super(trouble.says);
+  }
+}
+
+const away: Trouble = {
+  code: 'offline',
+  says: 'We could not be reached. Nothing you typed is lost; send again when you are online.',
+};
+
+/** @throws Refused with what to show; nothing has happened then, or it can be sent again without harm */
+export async function call<K extends keyof typeof paths>(name: K, input: Input<K>): Promise<{ next?: string }> {
+  const given = { ...(input as Record<string, unknown>) };
+  const path = paths[name].replace(/\{(\w+)\}/, (_, part: string) => {
+    const value = String(given[part]);
+    delete given[part];
+    return encodeURIComponent(value);
+  });
+  let response: Response;
+  let body: unknown;
+  try {
+    response = await fetch(`/api${path}`, {
+      method: 'POST',
+      headers: { 'content-type': 'application/json', accept: 'application/json' },
+      body: JSON.stringify(given),
+    });
+    body = await response.json();
+  } catch {
+    throw new Refused(away);
+  }
+  if (response.ok) return body as { next?: string };
+  const problem = body as Partial<Problem>;
+  throw new Refused({
+    code: problem.code ?? 'internal',
+    says: problem.detail ?? `${problem.title ?? 'Something went wrong on our side'}.`,
+    ...(problem.faults ? { faults: problem.faults } : {}),
+    ...(problem.wait ? { wait: problem.wait } : {}),
+  });
+}

@@ -1,12 +1,13 @@
 /** The site in a browser: takes over what the server rendered, then asks for each further place as data. */
 import { createWebHistory, START_LOCATION } from 'vue-router';
 import type { SiteView } from '../../contract';
-import './site.css';
 import { makeSite } from './app';
+import { readTyped } from './form/typed';
 import { fetchPlace } from './places';
 
 async function main(): Promise<void> {
   const view = JSON.parse(document.getElementById('view')!.textContent!) as SiteView;
+  readTyped();
   const { app, router, site } = makeSite(view, createWebHistory());
   router.beforeResolve(async (to, from) => {
     if (from === START_LOCATION) return true;
@@ -29,6 +30,7 @@ async function main(): Promise<void> {
   });
   await router.isReady();
   app.mount('#site');
+  document.documentElement.classList.add('alive');
 }
 
 void main();

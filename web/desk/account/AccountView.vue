@@ -4,7 +4,7 @@ import { useQuery } from '@pinia/colada';
 import { reactive, ref } from 'vue';
 import { VBtn } from 'vuetify/components/VBtn';
 import Trouble from '../../kit/Trouble.vue';
-import FieldFrame from '../../kit/fields/FieldFrame.vue';
+import FieldFrame, { describedBy } from '../../kit/fields/FieldFrame.vue';
 import FieldInput from '../../kit/fields/FieldInput.vue';
 import { calls, troubleOf } from '../calls';
 import { useNotice } from '../notice';
@@ -28,7 +28,7 @@ async function change(): Promise<void> {
   try {
     await calls.changePassword({ ...form });
     Object.assign(form, { current: '', password: '' });
-    notice.says = 'Your password is changed. All other devices are signed out.';
+    notice.tell('Your password is changed. All other devices are signed out.');
     await sessions.refetch();
   } catch (error) {
     const trouble = troubleOf(error);
@@ -41,10 +41,10 @@ async function change(): Promise<void> {
 async function end(id: string, says: string): Promise<void> {
   try {
     await calls.endSession({ id });
-    notice.says = says;
+    notice.tell(says);
     await sessions.refetch();
   } catch (error) {
-    notice.says = troubleOf(error).says;
+    notice.tell(troubleOf(error).says);
   }
 }
 </script>
@@ -54,8 +54,27 @@ async function end(id: string, says: string): Promise<void> {
     <section>
       <div class="section-head"><h2>{{ me.name }}</h2><span class="section-head__note quiet">{{ me.mail }}</span></div>
       <form novalidate class="account__form" @submit.prevent="change">
-        <FieldFrame id="current" label="Present password" :fault="faults.current"><FieldInput id="current" v-model="form.current" :input="{ kind: 'password', least: 1 }" label="Present password" required autocomplete="current-password" :bad="faults.current !== null" /></FieldFrame>
-        <FieldFrame id="next" label="New password" help="10 characters or more." :fault="faults.password"><FieldInput id="next" v-model="form.password" :input="{ kind: 'password', least: 10 }" label="New password" required :bad="faults.password !== null" described /></FieldFrame>
+        <FieldFrame id="current" label="Present password" :fault="faults.current">
+          <FieldInput
+            id="current"
+            v-model="form.current"
+            kind="password"
+            required
+            autocomplete="current-password"
+            :bad="faults.current !== null"
+            :described="describedBy('current', faults.current, null)"
+          />
+        </FieldFrame>
+        <FieldFrame id="next" label="New password" help="10 characters or more." :fault="faults.password">
+          <FieldInput
+            id="next"
+            v-model="form.password"
+            kind="password"
+            required
+            :bad="faults.password !== null"
+            :described="describedBy('next', faults.password, true)"
+          />
+        </FieldFrame>
         <VBtn type="submit" color="primary" variant="flat" :disabled="busy">Change my password</VBtn>
       </form>
       <fieldset class="account__set">

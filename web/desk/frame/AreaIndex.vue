@@ -14,7 +14,10 @@ const here = computed(() => areas.find((area) => area.path === route.path) ?? nu
 const states = computed(() => {
   const data = index.data.value;
   return {
-    Today: { flag: data && data.needYou > 0 ? `${data.needYou} need${data.needYou === 1 ? 's' : ''} you` : null, says: data ? 'in order' : '' },
+    Today: {
+      flag: data && data.needYou > 0 ? `${data.needYou} need${data.needYou === 1 ? 's' : ''} you` : null,
+      says: !data ? '' : data.needOthers > 0 ? `${data.needOthers} for reviewers` : 'in order',
+    },
     Members: { flag: null, says: data ? countOf(data.people, 'person', 'people') : '' },
   } as Record<string, { flag: string | null; says: string }>;
 });

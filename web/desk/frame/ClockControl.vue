@@ -15,12 +15,12 @@ const fresh = useFresh();
 
 async function move(by: 'hour' | 'day' | 'nextDue'): Promise<void> {
   moving.value = true;
-  notice.says = null;
+  notice.tell(null);
   try {
-    notice.says = (await calls.moveClock({ by })).says;
+    notice.tell((await calls.moveClock({ by })).says);
     await fresh();
   } catch (error) {
-    notice.says = troubleOf(error).says;
+    notice.tell(troubleOf(error).says);
   } finally {
     moving.value = false;
   }

@@ -1,18 +1,22 @@
 <script setup lang="ts">
 /** The frame of the desk: index, bar, work, viewpoint strip. */
-import { computed, watch } from 'vue';
-import { useRoute } from 'vue-router';
+import { computed, onMounted, ref, watch } from 'vue';
+import { useRoute, useRouter } from 'vue-router';
 import MountPanel from '../viewpoint/MountPanel.vue';
 import ViewpointStrip from '../viewpoint/ViewpointStrip.vue';
 import { useViewpoint } from '../viewpoint/viewpoint.store';
 import { useNotice } from '../notice';
+import { usePulse } from '../pulse';
 import AreaIndex from './AreaIndex.vue';
 import DeskBar from './DeskBar.vue';
 import KeyList from './KeyList.vue';
+import { guardDoubleClicks } from './double';
 import { useDeskKeys } from './keys';
 
-const props = defineProps<{ me: { name: string; firstName: string; siteName: string; mayMoveClock: boolean; mayReview: boolean } }>();
+type Me = { name: string; firstName: string; siteName: string; mayMoveClock: boolean; mayReview: boolean; mayManage: boolean };
+const props = defineProps<{ me: Me }>();
 const route = useRoute();
+const router = useRouter();
 const notice = useNotice();
 const viewpoint = useViewpoint();
 const title = computed(() => String(route.meta['title'] ?? 'Desk'));
@@ -22,6 +26,22 @@ watch(
   { immediate: true },
 );
 const { help } = useDeskKeys();
+usePulse();
+onMounted(() => guardDoubleClicks(document.getElementById('desk')!));
+
+const undoing = ref(false);
+async function undo(): Promise<void> {
+  if (!notice.undo || undoing.value) return;
+  undoing.value = true;
+  await notice.undo();
+  undoing.value = false;
+}
+
+/** An area that could not be fetched: said, and tried again by whoever wants it. */
+const away = ref<string | null>(null);
+router.onError((_error, to) => (away.value = to.fullPath));
+router.afterEach(() => (away.value = null));
+const tryAgain = () => location.assign(away.value ?? '/desk');
 </script>
 
 <template>
@@ -29,12 +49,18 @@ const { help } = useDeskKeys();
   <div class="desk">
     <AreaIndex :site-name="me.siteName" />
     <DeskBar :me="me" :title="title" @keys="help = true" />
-    <div id="work" class="work" tabindex="-1">
+    <main id="work" class="work" tabindex="-1">
+      <p v-if="away" class="act-line act-line--bad" role="alert">
+        <span>That part of the desk could not be fetched. You may be offline.</span>
+        <button type="button" class="linklike" @click="tryAgain">Try again</button>
+      </p>
       <RouterView v-slot="{ Component }"><component :is="Component" :me="me" /></RouterView>
       <p v-if="notice.says" class="act-line" role="status">
-        <span>{{ notice.says }}</span><button type="button" class="linklike" @click="notice.says = null">Close</button>
+        <span>{{ notice.says }}</span>
+        <button v-if="notice.undo" type="button" class="linklike" :disabled="undoing" @click="undo">Undo</button>
+        <button type="button" class="linklike" @click="notice.tell(null)">Close</button>
       </p>
-    </div>
+    </main>
     <MountPanel v-if="viewpoint.open" />
     <ViewpointStrip />
   </div>

@@ -23,9 +23,10 @@ function key(event: KeyboardEvent): void {
   if (event.key === 'ArrowDown') active.value = Math.min(active.value + 1, people.value.length - 1);
   else if (event.key === 'ArrowUp') active.value = Math.max(active.value - 1, 0);
   else if (event.key === 'Enter') choose(people.value[active.value]);
-  else if (event.key === 'Escape') open.value = false;
+  else if (event.key === 'Escape' && open.value && typed.value !== '') open.value = false;
   else return;
   event.preventDefault();
+  event.stopPropagation();
 }
 function leave(): void {
   setTimeout(() => (open.value = false), 150);
@@ -54,9 +55,9 @@ function leave(): void {
     <kbd aria-hidden="true">/</kbd>
     <ul v-show="open && typed !== ''" id="find-list" class="drop find__list" role="listbox" aria-label="People found">
       <li v-for="(person, at) in people" :id="`find-${at}`" :key="person.id" role="option" :aria-selected="at === active" class="drop__item" @mousedown.prevent="choose(person)">
-        <b>{{ person.name }}</b><span class="quiet">{{ person.note }}</span><StandingMark :standing="person.standing" />
+        <b><bdi>{{ person.name }}</bdi></b><span class="quiet">{{ person.note }}</span><StandingMark :standing="person.standing" />
       </li>
-      <li v-if="asked && people.length === 0" role="option" aria-selected="false" aria-disabled="true" class="drop__none">Nobody's name, address or postcode begins so.</li>
+      <li v-if="asked && people.length === 0" role="option" aria-selected="false" aria-disabled="true" class="drop__none">Nobody's name, email, postcode or number begins so.</li>
     </ul>
   </div>
 </template>

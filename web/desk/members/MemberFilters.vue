@@ -26,9 +26,25 @@ const withAny = (items: { id: string; title: string }[], any: string) => [
 
 <template>
   <div class="filters" role="search">
-    <label for="member-search">Show people whose name, address or postcode begins</label>
+    <label for="member-search">Name, email, postcode or number begins</label>
     <input id="member-search" v-model="typed" type="search" placeholder="Search" autocomplete="off" class="filters__search" />
-    <div class="field filters__pick"><VSelect :model-value="asked.level ?? ''" :items="withAny(levels, 'Any level')" aria-label="Level" @update:model-value="emit('ask', { level: $event || undefined })" /></div>
-    <div class="field filters__pick"><VSelect :model-value="asked.group ?? ''" :items="withAny(groups, 'Any group')" aria-label="Group" @update:model-value="emit('ask', { group: $event || undefined })" /></div>
+    <div class="field filters__pick">
+      <VSelect
+        :model-value="asked.level ?? ''"
+        :items="withAny(levels, 'Any level')"
+        aria-label="Level"
+        :list-props="{ 'aria-label': 'Level' } as object"
+        @update:model-value="emit('ask', { level: $event || undefined })"
+      />
+    </div>
+    <div class="field filters__pick">
+      <VSelect
+        :model-value="asked.group ?? ''"
+        :items="withAny(groups, 'Any group')"
+        aria-label="Group"
+        :list-props="{ 'aria-label': 'Group' } as object"
+        @update:model-value="emit('ask', { group: $event || undefined })"
+      />
+    </div>
   </div>
 </template>

@@ -1,12 +1,13 @@
 <script setup lang="ts">
 /** Members: counts per standing, search as one types, a few filters, sorting, the list, and the side sheet. */
 import { useQuery } from '@pinia/colada';
-import { computed, ref, watch } from 'vue';
+import { computed, nextTick, ref, watch } from 'vue';
 import { useRoute, useRouter } from 'vue-router';
 import { MemberSort, type MemberRow } from '../../../contract';
 import { Standing } from '../../../core/facts';
 import { countOf } from '../../../core/kernel/count';
 import { calls, troubleOf } from '../calls';
+import { useNarrow } from '../covered';
 import { useLetter } from '../frame/keys';
 import MemberFilters from './MemberFilters.vue';
 import MemberTable from './MemberTable.vue';
@@ -46,10 +47,10 @@ watch(
 );
 const rows = computed(() => [...(list.data.value?.rows ?? []), ...further.value]);
 
-async function showMore(): Promise<void> {
+async function showMore(limit = 50): Promise<void> {
   if (!more.value) return;
   try {
-    const page = await calls.members({ ...asked.value, after: more.value, limit: 50 });
+    const page = await calls.members({ ...asked.value, after: more.value, limit });
     further.value.push(...page.rows);
     more.value = page.more;
     moreTrouble.value = null;
@@ -58,15 +59,28 @@ async function showMore(): Promise<void> {
   }
 }
 
+/** Each filter is a step that Back undoes; letters typed one after the other into the search are one. */
 function ask(change: Record<string, string | undefined>): void {
   const query = { ...route.query, ...change };
   for (const [name, value] of Object.entries(query)) if (!value) delete query[name];
-  void router.replace({ path: route.path, query });
+  const typing = 'q' in change && Boolean(change['q']) && Boolean(route.query['q']);
+  void router[typing ? 'replace' : 'push']({ path: route.path, query });
 }
 function open(id: string | null): void {
   void router.push({ path: route.path, query: { ...route.query, person: id ?? undefined } });
 }
 
+/** The whole list on paper, not only what has been fetched so far. */
+const printing = ref(false);
+async function print(): Promise<void> {
+  printing.value = true;
+  while (more.value && moreTrouble.value === null) await showMore(200);
+  await nextTick();
+  if (moreTrouble.value === null) window.print();
+  printing.value = false;
+}
+
+const narrow = useNarrow();
 const at = ref(-1);
 function step(by: number): void {
   at.value = Math.max(0, Math.min(rows.value.length - 1, at.value + by));
@@ -79,7 +93,7 @@ const filtered = computed(() => Boolean(asked.value.q || asked.value.standing ||
 
 <template>
   <div class="members">
-    <section class="members__list" aria-label="Members">
+    <section class="members__list" aria-label="Members" :inert="(narrow && person !== null) || undefined">
       <StandingTally :counts="counts.data.value" :chosen="asked.standing" @choose="ask({ standing: $event })" />
       <MemberFilters
         :asked="asked"
@@ -101,8 +115,9 @@ const filtered = computed(() => Boolean(asked.value.q || asked.value.standing ||
       />
       <footer v-if="list.data.value" class="members__foot">
         <span role="status" :class="{ unseen: rows.length === 0 }">{{ rows.length === 0 ? 'Nobody fits' : `${rows.length} of ${countOf(list.data.value.total, 'person', 'people')}` }}</span>
-        <button v-if="more" type="button" class="linklike" @click="showMore">Show {{ Math.min(50, list.data.value.total - rows.length) }} more</button>
+        <button v-if="more" type="button" class="linklike" @click="showMore()">Show {{ Math.min(50, list.data.value.total - rows.length) }} more</button>
         <span v-if="moreTrouble" class="field__fault">{{ moreTrouble }}</span>
+        <button v-if="rows.length" type="button" class="linklike members__print" :disabled="printing" @click="print">{{ printing ? `Fetching, ${rows.length} so far` : 'Print the list' }}</button>
       </footer>
     </section>
     <PersonSheet v-if="person" :id="person" :me="me" @close="open(null)" />

@@ -1,32 +1,59 @@
 <script setup lang="ts">
 /** One person beside the list: standing, what needs deciding, facts, timeline, answers. */
 import { useQuery } from '@pinia/colada';
-import { computed, ref, watch } from 'vue';
+import { computed, nextTick, onBeforeUnmount, ref, watch } from 'vue';
 import { VBtn } from 'vuetify/components/VBtn';
-import { useHotkey } from 'vuetify';
-import type { ApplicationView } from '../../../contract';
+import { MemberId, clipped, firstNameOf } from '../../../core/kernel';
+import MailText from '../../kit/MailText.vue';
 import StandingMark from '../../kit/StandingMark.vue';
 import Trouble from '../../kit/Trouble.vue';
 import Waiting from '../../kit/Waiting.vue';
 import { calls } from '../calls';
+import { useEscape } from '../frame/escape';
 import { useViewpoint } from '../viewpoint/viewpoint.store';
+import EndedApplication from './EndedApplication.vue';
 import PersonTimeline from './PersonTimeline.vue';
 import ReviewPanel from './ReviewPanel.vue';
 
 const props = defineProps<{ id: string; me: { mayReview: boolean } }>();
 const emit = defineEmits<{ close: [] }>();
-const person = useQuery({ key: () => ['member', props.id], query: () => calls.member({ id: props.id as ApplicationView['duplicates'][number]['member'] }) });
+const known = computed(() => MemberId.safeParse(props.id));
+const person = useQuery({
+  key: () => ['member', props.id],
+  query: () => calls.member({ id: known.value.data! }),
+  enabled: () => known.value.success,
+});
 const data = computed(() => (person.data.value?.id === props.id ? person.data.value : undefined));
 const viewpoint = useViewpoint();
+const head = ref<HTMLElement>();
 type Tab = 'Timeline' | 'Answers';
 const tab = ref<Tab>('Timeline');
-const tabs = computed<Tab[]>(() => (data.value?.application && data.value.application.state !== 'open' ? ['Timeline', 'Answers'] : ['Timeline']));
+const tabs = computed<Tab[]>(() =>
+  data.value?.application && data.value.application.state !== 'open' ? ['Timeline', 'Answers'] : ['Timeline'],
+);
+const firstName = computed(() => clipped(firstNameOf(data.value?.name ?? '')));
+
+/** The keyboard goes into the sheet with the person, and back to the row when it closes. */
+const toHead = (): void => void nextTick(() => head.value?.focus({ preventScroll: true }));
+watch(
+  () => data.value?.id,
+  (id, before) => {
+    if (id && id !== before) toHead();
+  },
+  { immediate: true },
+);
 watch(
   () => props.id,
   () => (tab.value = 'Timeline'),
 );
-const firstName = computed(() => data.value?.name.split(' ')[0] ?? '');
-useHotkey('escape', () => emit('close'), { inputs: false });
+onBeforeUnmount(() => {
+  const row = `[data-person="${CSS.escape(props.id)}"]`;
+  void nextTick(() => document.querySelector<HTMLElement>(`${row} button`)?.focus());
+});
+useEscape(
+  () => emit('close'),
+  () => viewpoint.open && window.innerWidth <= 1000,
+);
 
 function turn(by: number): void {
   const at = tabs.value.indexOf(tab.value);
@@ -37,22 +64,47 @@ function turn(by: number): void {
 
 <template>
   <aside class="sheet" :aria-label="data?.name ?? 'Person'">
-    <Trouble v-if="person.error.value && !data" :error="person.error.value" @again="person.refetch()" />
+    <template v-if="!known.success">
+      <header class="sheet__head">
+        <h2 ref="head" tabindex="-1">Nobody</h2>
+        <VBtn size="small" @click="emit('close')">Close <kbd>Esc</kbd></VBtn>
+      </header>
+      <p>There is no such person. The address may be mistyped.</p>
+    </template>
+    <template v-else-if="person.error.value && !data">
+      <Trouble :error="person.error.value" @again="person.refetch()" />
+      <p><VBtn size="small" @click="emit('close')">Close <kbd>Esc</kbd></VBtn></p>
+    </template>
     <Waiting v-else-if="!data" :rows="8" />
     <template v-else>
       <header class="sheet__head">
-        <h2>{{ data.name }}</h2>
+        <h2 ref="head" tabindex="-1"><bdi>{{ data.name }}</bdi></h2>
         <span class="quiet">No. {{ data.number }}</span>
         <VBtn size="small" @click="emit('close')">Close <kbd>Esc</kbd></VBtn>
       </header>
       <p class="sheet__standing"><StandingMark :standing="data.standing" /><span>{{ data.membership }}</span></p>
-      <ReviewPanel v-if="data.application?.state === 'open'" :key="data.application.id" :application="data.application" :first-name="firstName" />
+      <ReviewPanel
+        v-if="data.application?.state === 'open'"
+        :key="data.application.id"
+        :application="data.application"
+        :first-name="firstName"
+        @acted="toHead"
+      />
+      <EndedApplication
+        v-else-if="data.application"
+        :key="data.application.id"
+        :application="data.application"
+        @acted="toHead"
+      />
       <div class="sheet__acts">
         <VBtn size="small" @click="viewpoint.lookAs(data.id)">See as {{ firstName }}</VBtn>
-        <a class="linklike" :href="`mailto:${data.mail}`">{{ data.mail }}</a>
+        <a class="linklike" :href="`mailto:${data.mail}`"><MailText :mail="data.mail" /></a>
       </div>
       <dl v-if="data.application?.state !== 'open'" class="sheet__facts">
-        <template v-for="fact in data.facts" :key="fact.label"><dt>{{ fact.label }}</dt><dd>{{ fact.value }}</dd></template>
+        <template v-for="fact in data.facts" :key="fact.label">
+          <dt>{{ fact.label }}</dt>
+          <dd><bdi>{{ fact.value }}</bdi></dd>
+        </template>
       </dl>
       <div class="tabs" role="tablist" :aria-label="`About ${data.name}`">
         <button
@@ -74,8 +126,15 @@ function turn(by: number): void {
       <div id="tab-panel" role="tabpanel" :aria-labelledby="`tab-${tab}`" tabindex="0">
         <PersonTimeline v-if="tab === 'Timeline'" :rows="data.timeline" />
         <template v-else-if="data.application">
-          <p class="quiet sheet__note">{{ data.application.form }}, sent {{ data.application.sent }}. {{ data.application.says }}</p>
-          <dl class="sheet__facts"><template v-for="answer in data.application.answers" :key="answer.label"><dt>{{ answer.label }}</dt><dd>{{ answer.value }}</dd></template></dl>
+          <p class="quiet sheet__note">
+            {{ data.application.form }}, sent {{ data.application.sent }}. {{ data.application.says }}
+          </p>
+          <dl class="sheet__facts">
+            <template v-for="answer in data.application.answers" :key="answer.label">
+              <dt>{{ answer.label }}</dt>
+              <dd><bdi>{{ answer.value }}</bdi></dd>
+            </template>
+          </dl>
         </template>
       </div>
     </template>

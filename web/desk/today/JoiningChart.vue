@@ -21,13 +21,17 @@ const sum = (of: 'waiting' | 'fell') => props.joining.gates.reduce((total, gate)
       <tbody>
         <tr>
           <th scope="row">Signed up</th>
-          <td><svg :width="WIDE" height="22" aria-hidden="true"><rect y="4" :width="wide(joining.signedUp)" height="14" class="funnel__all" /></svg></td>
+          <td>
+            <svg :width="WIDE" height="22" :viewBox="`0 0 ${WIDE} 22`" preserveAspectRatio="none" aria-hidden="true">
+              <rect y="4" :width="wide(joining.signedUp)" height="14" class="funnel__all" />
+            </svg>
+          </td>
           <td class="num"><b>{{ joining.signedUp }}</b></td><td></td><td></td>
         </tr>
         <tr v-for="gate in joining.gates" :key="gate.title">
           <th scope="row">{{ gate.title }}</th>
           <td>
-            <svg :width="WIDE" height="22" aria-hidden="true">
+            <svg :width="WIDE" height="22" :viewBox="`0 0 ${WIDE} 22`" preserveAspectRatio="none" aria-hidden="true">
               <rect y="4" :width="wide(gate.passed)" height="14" class="funnel__passed" />
               <rect v-if="gate.waiting" :x="wide(gate.passed) + 1.5" y="4.75" :width="Math.max(2, wide(gate.waiting) - 3)" height="12.5" class="funnel__waiting" />
               <path v-if="gate.fell" :d="`M${wide(gate.passed + gate.waiting) + 3} 11h${Math.max(2, wide(gate.fell) - 3)}`" class="funnel__fell" />

@@ -4,17 +4,43 @@ import { computed, ref, watch } from 'vue';
 import { useRoute, useRouter } from 'vue-router';
 import Trouble from '../../kit/Trouble.vue';
 import Waiting from '../../kit/Waiting.vue';
+import { VBtn } from 'vuetify/components/VBtn';
+import { calls, troubleOf } from '../calls';
+import { useNarrow } from '../covered';
 import { useLetter } from '../frame/keys';
 import PersonSheet from '../members/PersonSheet.vue';
+import { useNotice } from '../notice';
+import { useFresh } from '../session';
 import JoiningChart from './JoiningChart.vue';
 import StandingChart from './StandingChart.vue';
 import WorkList from './WorkList.vue';
-import { useToday } from './today.query';
+import { useToday, type All } from './today.query';
 
-const props = defineProps<{ me: { mayReview: boolean } }>();
-const today = useToday();
+const props = defineProps<{ me: { mayReview: boolean; mayManage: boolean } }>();
 const route = useRoute();
 const router = useRouter();
+const all = computed<All>(() => (['reviews', 'stuck'] as const).find((which) => which === route.query['all']));
+const today = useToday(
+  () => true,
+  () => all.value,
+);
+const narrow = useNarrow();
+const notice = useNotice();
+const fresh = useFresh();
+const trying = ref(false);
+
+async function retry(): Promise<void> {
+  trying.value = true;
+  try {
+    notice.tell((await calls.retryLetters({})).says);
+    await fresh();
+  } catch (error) {
+    notice.tell(troubleOf(error).says);
+  } finally {
+    trying.value = false;
+  }
+}
+const showAll = (which: 'reviews' | 'stuck'): void => void router.push({ path: '/desk', query: { ...route.query, all: which } });
 const person = computed(() => (typeof route.query['person'] === 'string' ? route.query['person'] : null));
 const data = computed(() => today.data.value);
 const rows = computed(() => [...(data.value?.reviews.rows ?? []), ...(data.value?.stuck.rows ?? [])]);
@@ -22,7 +48,8 @@ const at = ref(-1);
 watch(rows, () => (at.value = Math.min(at.value, rows.value.length - 1)));
 
 function open(member: string | null): void {
-  void router.push({ path: '/desk', query: member ? { person: member } : {} });
+  const { person: _, ...rest } = route.query;
+  void router.push({ path: '/desk', query: member ? { ...rest, person: member } : rest });
 }
 function step(by: number): void {
   at.value = Math.max(0, Math.min(rows.value.length - 1, at.value + by));
@@ -34,11 +61,13 @@ useLetter('k', () => step(-1));
 
 <template>
   <div class="today">
-    <div class="today__left">
+    <div class="today__left" :inert="(narrow && person !== null) || undefined">
+      <p v-if="data" class="today__hello">{{ data.greeting }}</p>
       <Trouble v-if="today.error.value && !data" :error="today.error.value" @again="today.refetch()" />
       <Waiting v-else-if="!data" :rows="9" label="Today is on its way" />
       <template v-else>
         <WorkList
+          which="reviews"
           title="Applications to review"
           :note="data.reviews.note"
           :rows="data.reviews.rows"
@@ -47,8 +76,10 @@ useLetter('k', () => step(-1));
           :chosen="person"
           empty="Nobody is waiting at this gate. New applications stand here as soon as their address is confirmed."
           @open="open"
+          @all="showAll"
         />
         <WorkList
+          which="stuck"
           title="Stuck at a gate"
           :note="data.stuck.note"
           :rows="data.stuck.rows"
@@ -57,7 +88,21 @@ useLetter('k', () => step(-1));
           :chosen="person"
           empty="Nobody is stuck. Whoever has taken no step for half the time allowed stands here."
           @open="open"
+          @all="showAll"
         />
+        <section v-if="data.letters.total" class="stuck-letters">
+          <div class="section-head">
+            <h2>Letters that do not get through</h2>
+            <span class="section-head__count">{{ data.letters.total }}</span>
+          </div>
+          <ul>
+            <li v-for="(letter, n) in data.letters.rows" :key="n">
+              <b>{{ letter.subject }}</b> to <bdi>{{ letter.to }}</bdi>, written {{ letter.since }}.
+              <span class="quiet">{{ letter.says }}</span>
+            </li>
+          </ul>
+          <VBtn v-if="me.mayManage" size="small" :disabled="trying" @click="retry">Try them again now</VBtn>
+        </section>
         <div class="today__foot">
           <section>
             <div class="section-head"><h2>Done without you</h2><span class="section-head__note quiet">in the last day</span></div>

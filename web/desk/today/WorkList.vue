@@ -3,10 +3,11 @@
 import { VBtn } from 'vuetify/components/VBtn';
 import type { TodayView } from '../../../contract';
 import LimitRuler from '../../kit/LimitRuler.vue';
+import type { All } from './today.query';
 
 type Row = TodayView['stuck']['rows'][number] & { waitingForAnswer?: boolean };
-defineProps<{ title: string; note: string; rows: Row[]; total: number; button: string; empty: string; chosen: string | null }>();
-defineEmits<{ open: [member: string] }>();
+defineProps<{ title: string; note: string; rows: Row[]; total: number; button: string; empty: string; chosen: string | null; which: NonNullable<All> }>();
+defineEmits<{ open: [member: string]; all: [which: NonNullable<All>] }>();
 </script>
 
 <template>
@@ -14,14 +15,17 @@ defineEmits<{ open: [member: string] }>();
     <div class="section-head"><h2>{{ title }}</h2><span class="section-head__count">{{ total }}</span><span v-if="rows.length" class="section-head__note quiet">{{ note }}</span></div>
     <p v-if="rows.length === 0" class="empty">{{ empty }}</p>
     <ul v-else>
-      <li v-for="row in rows" :key="row.application" data-row class="work-row" :class="{ 'work-row--chosen': row.member === chosen }">
-        <b class="work-row__name">{{ row.name }}</b>
+      <li v-for="row in rows" :key="row.application" data-row :data-person="row.member" class="work-row" :class="{ 'work-row--chosen': row.member === chosen }">
+        <b class="work-row__name"><bdi>{{ row.name }}</bdi></b>
         <span class="work-row__level">{{ row.level }}</span>
         <span class="work-row__summary quiet">{{ row.waitingForAnswer ? 'Your question waits for an answer' : row.summary }}</span>
         <LimitRuler :limit="row.limit" />
         <VBtn size="small" class="work-row__button" :aria-label="`${button} ${row.name}`" @click="$emit('open', row.member)">{{ button }}</VBtn>
       </li>
     </ul>
-    <p v-if="total > rows.length" class="empty">The oldest {{ rows.length }} of {{ total }}. The others move up as these are done.</p>
+    <p v-if="total > rows.length" class="empty">
+      The oldest {{ rows.length }} of {{ total }}.
+      <button type="button" class="linklike" @click="$emit('all', which)">Show all {{ total }}</button>
+    </p>
   </section>
 </template>

@@ -2,5 +2,13 @@
 import { useQuery } from '@pinia/colada';
 import { calls } from '../calls';
 
-export const useToday = (enabled: () => boolean = () => true) =>
-  useQuery({ key: ['today'], query: () => calls.today({}), enabled });
+export type All = 'reviews' | 'stuck' | undefined;
+
+/** @param all which of the lists is wanted whole */
+export const useToday = (enabled: () => boolean = () => true, all: () => All = () => undefined) =>
+  useQuery({
+    key: () => ['today', all() ?? 'oldest'],
+    query: () => calls.today(all() ? { all: all() } : {}),
+    enabled,
+    placeholderData: (before) => before,
+  });

@@ -3,6 +3,8 @@
 import { computed } from 'vue';
 import { VSelect } from 'vuetify/components/VSelect';
 import { VThemeProvider } from 'vuetify/components/VThemeProvider';
+import { clipped } from '../../../core/kernel/words';
+import { useEscape } from '../frame/escape';
 import DoorTrace from './DoorTrace.vue';
 import { useSight } from './sight.query';
 import { useViewpoint } from './viewpoint.store';
@@ -10,7 +12,7 @@ import { useViewpoint } from './viewpoint.store';
 const viewpoint = useViewpoint();
 const sight = useSight();
 const data = computed(() => sight.data.value);
-const name = computed(() => (data.value?.person.id === 'visitor' ? 'a visitor' : (data.value?.person.name.split(' ')[0] ?? '')));
+const name = computed(() => (data.value?.person.id === 'visitor' ? 'a visitor' : clipped(data.value?.person.name.split(' ')[0] ?? '')));
 const pages = computed(() =>
   (data.value?.pages ?? []).map((page) => ({
     title: `${page.title}, ${page.open ? 'open' : page.outside ? 'seen from outside' : 'not there'}`,
@@ -18,6 +20,17 @@ const pages = computed(() =>
   })),
 );
 const looked = computed(() => data.value?.pages.find((page) => page.href === viewpoint.page));
+/** A link inside the paper leads to another page: the chooser follows it. */
+function follow(event: Event): void {
+  const inside = (event.target as HTMLIFrameElement).contentWindow?.location.pathname ?? '';
+  const [, , , , ...rest] = inside.split('/');
+  const page = `/${rest.join('/')}`;
+  if (inside.startsWith('/viewpoint/') && pages.value.some((item) => item.value === page)) viewpoint.page = page;
+}
+useEscape(
+  () => (viewpoint.open = false),
+  () => window.innerWidth > 1000,
+);
 const address = computed(() => (data.value ? `/viewpoint/${data.value.person.id}/${data.value.day}${viewpoint.page}` : undefined));
 </script>
 
@@ -27,9 +40,10 @@ const address = computed(() => (data.value ? `/viewpoint/${data.value.person.id}
       <header class="mount__head">
         <h2>What {{ name }} sees</h2>
         <a v-if="address" class="linklike" :href="address" target="_blank" rel="noopener">Full page</a>
+        <button type="button" class="linklike mount__close" @click="viewpoint.open = false">Close</button>
       </header>
-      <div class="field mount__pick"><VSelect v-model="viewpoint.page" :items="pages" aria-label="Page" /></div>
-      <iframe v-if="address" :key="address" class="mount__paper" :src="address" sandbox="allow-same-origin" :title="`The page as ${name} sees it`" />
+      <div class="field mount__pick"><VSelect v-model="viewpoint.page" :items="pages" aria-label="Page" :list-props="{ 'aria-label': 'Page' } as object" /></div>
+      <iframe v-if="address" :key="address" class="mount__paper" :src="address" sandbox="allow-same-origin" :title="`The page as ${name} sees it`" @load="follow" />
       <details v-if="looked" class="mount__why" :open="!looked.open">
         <summary>{{ looked.open ? `Why ${name} gets in` : `Why ${name} is shut out` }}</summary>
         <DoorTrace :trace="looked.because" />

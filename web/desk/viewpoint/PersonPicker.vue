@@ -53,16 +53,16 @@ function key(event: KeyboardEvent): void {
         aria-expanded="true"
         aria-controls="viewpoint-list"
         :aria-activedescendant="`look-${active}`"
-        placeholder="A name, an address, a postcode"
+        placeholder="A name, an email, a postcode"
         autocomplete="off"
         @keydown="key"
       />
       <ul id="viewpoint-list" role="listbox" aria-label="People to look as">
         <li id="look-0" role="option" :aria-selected="active === 0" class="drop__item" @click="choose(null)"><b>Visitor</b><span class="quiet">not signed in</span></li>
         <li v-for="(person, at) in people" :id="`look-${at + 1}`" :key="person.id" role="option" :aria-selected="active === at + 1" class="drop__item" @click="choose(person)">
-          <b>{{ person.name }}</b><span class="quiet">{{ person.note }}</span><StandingMark :standing="person.standing" />
+          <b><bdi>{{ person.name }}</bdi></b><span class="quiet">{{ person.note }}</span><StandingMark :standing="person.standing" />
         </li>
-        <li v-if="asked && people.length === 0" role="option" aria-selected="false" aria-disabled="true" class="drop__none">Nobody's name, address or postcode begins so.</li>
+        <li v-if="asked && people.length === 0" role="option" aria-selected="false" aria-disabled="true" class="drop__none">Nobody's name, email, postcode or number begins so.</li>
       </ul>
     </div>
   </VMenu>

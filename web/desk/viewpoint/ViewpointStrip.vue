@@ -5,6 +5,7 @@ import { VBtn } from 'vuetify/components/VBtn';
 import { VThemeProvider } from 'vuetify/components/VThemeProvider';
 import StandingMark from '../../kit/StandingMark.vue';
 import { troubleOf } from '../calls';
+import DayPicker from './DayPicker.vue';
 import PersonPicker from './PersonPicker.vue';
 import { useSight } from './sight.query';
 import { useViewpoint } from './viewpoint.store';
@@ -13,6 +14,13 @@ const viewpoint = useViewpoint();
 const sight = useSight();
 const data = computed(() => sight.data.value);
 watch(data, (now) => (viewpoint.shown = now?.day ?? null), { immediate: true });
+// Whom the desk looked as before a reload may have left since.
+watch(
+  () => sight.error.value,
+  (error) => {
+    if (error && troubleOf(error).code === 'not-found') viewpoint.reset();
+  },
+);
 
 const late = ref(false);
 let timer: ReturnType<typeof setTimeout> | undefined;
@@ -41,13 +49,9 @@ const sentence = computed(() => {
       </h2>
       <PersonPicker :name="`${data?.person.name ?? 'Visitor'}, ${data?.person.note ?? ''}`">
         <StandingMark v-if="data?.person.standing" :standing="data.person.standing" :word="false" />
-        <b>{{ data?.person.name ?? 'Visitor' }}</b><span class="strip__quiet">{{ data?.person.note }}</span>
+        <b class="strip__who"><bdi>{{ data?.person.name ?? 'Visitor' }}</bdi></b><span class="strip__quiet">{{ data?.person.note }}</span>
       </PersonPicker>
-      <div class="strip__date" role="group" aria-label="Date">
-        <button type="button" aria-label="A day back" @click="viewpoint.step(-1)">‹</button>
-        <button type="button" class="strip__day" title="Back to today" @click="viewpoint.day = null"><b>{{ data?.dayLabel }}</b><span class="strip__quiet">{{ data?.distance }}</span></button>
-        <button type="button" aria-label="A day on" @click="viewpoint.step(1)">›</button>
-      </div>
+      <DayPicker :label="data?.dayLabel ?? ''" :distance="data?.distance ?? ''" />
       <p class="strip__says" role="status">{{ sentence }}</p>
       <VBtn class="strip__open" :aria-expanded="viewpoint.open" @click="viewpoint.toggle()">{{ viewpoint.open ? 'Close the view' : 'Open the view' }} <kbd>V</kbd></VBtn>
     </footer>

@@ -1,19 +1,37 @@
-/** Purpose: through whose eyes the desk is looking, on which day, and whether the view is open. */
+/** Purpose: through whose eyes the desk is looking, on which day, and whether the view is open. Kept over a reload. */
 import { defineStore } from 'pinia';
-import { ref } from 'vue';
+import { ref, watch } from 'vue';
 
 const DAY = 86_400_000;
+const KEY = 'desk.viewpoint';
+type Kept = { person?: string; day?: string | null; page?: string };
+
+function stored(): Kept {
+  try {
+    return JSON.parse(sessionStorage.getItem(KEY) ?? '{}') as Kept;
+  } catch {
+    return {};
+  }
+}
 
 export const useViewpoint = defineStore('viewpoint', () => {
+  const kept = stored();
   /** `visitor` or a member's id. */
-  const person = ref('visitor');
+  const person = ref(kept.person ?? 'visitor');
   /** `YYYY-MM-DD` in the site's zone; null is today. */
-  const day = ref<string | null>(null);
+  const day = ref<string | null>(kept.day ?? null);
   /** The day shown last, from which one steps. */
   const shown = ref<string | null>(null);
   const open = ref(false);
   /** The page of the site that is looked at. */
-  const page = ref('/');
+  const page = ref(kept.page ?? '/');
+  watch([person, day, page], () => {
+    try {
+      sessionStorage.setItem(KEY, JSON.stringify({ person: person.value, day: day.value, page: page.value }));
+    } catch {
+      // A browser that keeps nothing: the choice holds until the page is left.
+    }
+  });
 
   function step(by: number): void {
     const from = day.value ?? shown.value;
@@ -24,5 +42,10 @@ export const useViewpoint = defineStore('viewpoint', () => {
     person.value = id;
     open.value = true;
   }
-  return { person, day, shown, open, page, step, lookAs, toggle: () => (open.value = !open.value) };
+  /** Back to somebody who is certainly there. */
+  function reset(): void {
+    person.value = 'visitor';
+    day.value = null;
+  }
+  return { person, day, shown, open, page, step, lookAs, reset, toggle: () => (open.value = !open.value) };
 });

@@ -1,20 +1,35 @@
 <script setup lang="ts">
-/** A label above, help or fault beneath; the input between. Everything is tied together for screen readers. */
-defineProps<{ id: string; label: string; help?: string | null; fault?: string | null; optional?: boolean; group?: boolean }>();
+/** A label above; beneath the input what is wrong with it and, always, its help. All tied together for screen readers. */
+defineProps<{
+  id: string;
+  label: string;
+  help?: string | null;
+  fault?: string | null;
+  optional?: boolean;
+  group?: boolean;
+}>();
+</script>
+
+<script lang="ts">
+/** The ids that describe an input, for its `aria-describedby`. */
+export const describedBy = (id: string, fault: unknown, help: unknown): string | undefined =>
+  [fault ? `${id}-fault` : '', help ? `${id}-help` : ''].filter(Boolean).join(' ') || undefined;
 </script>
 
 <template>
   <component
     :is="group ? 'fieldset' : 'div'"
+    :id="group ? `${id}-frame` : undefined"
     class="field"
     :class="{ 'field--bad': fault }"
-    :aria-describedby="group && (fault || help) ? `${id}-note` : undefined"
+    :tabindex="group ? -1 : undefined"
+    :aria-describedby="group ? describedBy(id, fault, help) : undefined"
   >
     <component :is="group ? 'legend' : 'label'" :id="`${id}-label`" class="field__label" :for="group ? undefined : id">
       {{ label }}<span v-if="optional" class="field__optional">&#32;if you like</span>
     </component>
     <slot />
-    <p v-if="fault" :id="`${id}-note`" class="field__fault">{{ fault }}</p>
-    <p v-else-if="help" :id="`${id}-note`" class="field__help">{{ help }}</p>
+    <p v-if="fault" :id="`${id}-fault`" class="field__fault">{{ fault }}</p>
+    <p v-if="help" :id="`${id}-help`" class="field__help">{{ help }}</p>
   </component>
 </template>

@@ -1,20 +1,18 @@
 <script setup lang="ts">
 /** The member's own account: what we know, the password, and where one is signed in. */
 import type { PlaceView } from '../../../contract';
+import { call } from '../calls';
+import SiteForm from '../form/SiteForm.vue';
+import { useForm } from '../form/useForm';
 import { useGo } from '../go';
-import { useSend } from '../useSend';
 import PasswordChange from './PasswordChange.vue';
 
 defineProps<{ place: Extract<PlaceView, { kind: 'account' }> }>();
-const { sending, trouble, send } = useSend();
+const { sending, trouble, send } = useForm('sessions', {});
 const go = useGo();
 
 async function end(id: string, says: string): Promise<void> {
-  const through = await send(async () => {
-    const { calls } = await import('../calls');
-    await calls.endSession({ id });
-  });
-  if (through) await go('/account', says);
+  if (await send(() => call('endSession', { id: id as 'others' }))) await go('/account', says);
 }
 </script>
 
@@ -24,7 +22,7 @@ async function end(id: string, says: string): Promise<void> {
       <h1 tabindex="-1">{{ place.title }}</h1>
       <dl class="answers">
         <div><dt>Name</dt><dd>{{ place.name }}</dd></div>
-        <div><dt>Mail address</dt><dd>{{ place.mail }}</dd></div>
+        <div><dt>Email</dt><dd class="address">{{ place.mail }}</dd></div>
         <div><dt>Standing</dt><dd>{{ place.standing }}</dd></div>
         <div v-if="place.level"><dt>Level</dt><dd>{{ place.level }}</dd></div>
         <div v-if="place.groups"><dt>Groups</dt><dd>{{ place.groups }}</dd></div>
@@ -34,10 +32,29 @@ async function end(id: string, says: string): Promise<void> {
       <ul class="sessions">
         <li v-for="session in place.sessions" :key="session.id">
           <span><b>{{ session.device }}</b><span class="quiet">{{ session.here ? 'this device' : session.seen }}</span></span>
-          <button v-if="!session.here" type="button" class="button button--plain button--small" :disabled="sending" @click="end(session.id, 'That device is signed out.')">Sign out there</button>
+          <SiteForm
+            v-if="!session.here"
+            name="sessions"
+            act="endSession"
+            action="/account"
+            @send="end(session.id, 'That device is signed out.')"
+          >
+            <input type="hidden" name="id" :value="session.id" />
+            <button type="submit" class="button button--plain button--small" :disabled="sending">Sign out there</button>
+          </SiteForm>
         </li>
       </ul>
-      <p v-if="place.sessions.length > 2"><button type="button" class="linklike" :disabled="sending" @click="end('others', 'All other devices are signed out.')">Sign out everywhere else</button></p>
+      <SiteForm
+        v-if="place.sessions.length > 2"
+        name="sessions"
+        act="endSession"
+        action="/account"
+        class="sessions__all"
+        @send="end('others', 'All other devices are signed out.')"
+      >
+        <input type="hidden" name="id" value="others" />
+        <button type="submit" class="linklike" :disabled="sending">Sign out everywhere else</button>
+      </SiteForm>
     </main>
     <aside aria-label="Password"><PasswordChange /></aside>
   </div>

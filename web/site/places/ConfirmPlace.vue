@@ -1,21 +1,33 @@
 <script setup lang="ts">
-/** A confirmation link: one click confirms, so that a program that opens every link confirms nothing. */
+/**
+ * A confirmation link: it shows which sign-up it confirms, and one click confirms, so that a program that opens every
+ * link confirms nothing. On a device that did not send the form its reader chooses the password, or throws it away.
+ */
 import type { PlaceView } from '../../../contract';
-import SiteLink from '../SiteLink.vue';
+import FieldFrame, { describedBy } from '../../kit/fields/FieldFrame.vue';
+import { call } from '../calls';
+import FaultList from '../form/FaultList.vue';
+import SiteForm from '../form/SiteForm.vue';
+import SiteInput from '../form/SiteInput.vue';
+import { useForm } from '../form/useForm';
 import { useGo } from '../go';
-import { useSend } from '../useSend';
+import SiteLink from '../SiteLink.vue';
 
 const props = defineProps<{ place: Extract<PlaceView, { kind: 'confirm' }> }>();
-const { sending, trouble, send } = useSend();
+const { answers, sending, faults, trouble, faultOf, send } = useForm('confirm', { password: '' }, ['password']);
+const throwing = useForm('discard', {});
 const go = useGo();
+const HELP = 'The one you chose when you applied, or a new one of 10 characters or more. From now on only this one works.';
 
 async function confirm(): Promise<void> {
   let next = '/';
-  const through = await send(async () => {
-    const { calls } = await import('../calls');
-    next = (await calls.confirm({ token: props.place.token })).next;
-  });
-  if (through) await go(next, 'Thank you, your address is confirmed.');
+  const { token } = props.place;
+  const work = async () => void (next = (await call('confirm', { token, password: answers.password })).next ?? '/');
+  if (await send(work)) await go(next, 'Thank you, your address is confirmed.');
+}
+
+async function discard(): Promise<void> {
+  if (await throwing.send(() => call('discard', { token: props.place.token }))) await go('/withdrawn');
 }
 </script>
 
@@ -23,8 +35,44 @@ async function confirm(): Promise<void> {
   <main class="narrow">
     <h1 tabindex="-1">{{ place.title }}</h1>
     <p>{{ place.says }}</p>
-    <p v-if="trouble" class="field__fault" role="alert">{{ trouble }}</p>
-    <p v-if="place.state === 'ready'"><button type="button" class="button" :disabled="sending" @click="confirm">Yes, confirm my address</button></p>
-    <p v-else><SiteLink to="/sign-in?next=/joining" class="button button--plain">{{ place.state === 'done' ? 'See where you stand' : 'Sign in' }}</SiteLink></p>
+    <template v-if="place.state === 'ready'">
+      <dl v-if="place.choosesPassword" class="answers">
+        <div v-for="answer in place.answers" :key="answer.label"><dt>{{ answer.label }}</dt><dd>{{ answer.value }}</dd></div>
+      </dl>
+      <SiteForm name="confirm" act="confirm" class="form" @send="confirm">
+        <FaultList :faults="faults" :trouble="trouble" prefix="c-" />
+        <FieldFrame
+          v-if="place.choosesPassword"
+          id="c-password"
+          label="Password"
+          :help="HELP"
+          :fault="faultOf('password')"
+        >
+          <SiteInput
+            id="c-password"
+            v-model="answers.password"
+            name="password"
+            :input="{ kind: 'password', least: 10 }"
+            label="Password"
+            required
+            :bad="faultOf('password') !== null"
+            :described="describedBy('c-password', faultOf('password'), HELP)"
+          />
+        </FieldFrame>
+        <div class="form__send"><button type="submit" class="button" :disabled="sending">Yes, confirm my address</button></div>
+      </SiteForm>
+      <SiteForm name="discard" act="discard" class="form discard" @send="discard">
+        <p v-if="throwing.trouble.value" class="field__fault" role="alert">{{ throwing.trouble.value }}</p>
+        <p class="quiet">
+          It was not you?
+          <button type="submit" class="linklike" :disabled="throwing.sending.value">Throw this application away</button>
+        </p>
+      </SiteForm>
+    </template>
+    <p v-else>
+      <SiteLink to="/sign-in?next=/joining" class="button button--plain">
+        {{ place.state === 'done' ? 'Go to your application' : 'Sign in' }}
+      </SiteLink>
+    </p>
   </main>
 </template>

@@ -1,21 +1,21 @@
 <script setup lang="ts">
 /** Asking for a link to choose a new password. The same answer for every address. */
 import { ref } from 'vue';
-import FieldFrame from '../../kit/fields/FieldFrame.vue';
-import FaultList from '../FaultList.vue';
-import SiteInput from '../SiteInput.vue';
-import { useSend } from '../useSend';
+import FieldFrame, { describedBy } from '../../kit/fields/FieldFrame.vue';
+import { call } from '../calls';
+import FaultList from '../form/FaultList.vue';
+import SiteForm from '../form/SiteForm.vue';
+import SiteInput from '../form/SiteInput.vue';
+import { useForm } from '../form/useForm';
+import SiteLink from '../SiteLink.vue';
+import { useSite } from '../store';
 
-const mail = ref('');
-const sent = ref<string | null>(null);
-const { sending, faults, trouble, faultOf, send } = useSend();
+const site = useSite();
+const { answers, sending, faults, trouble, faultOf, send } = useForm('forgotten', { mail: '' });
+const sent = ref(site.view?.attempt?.form === 'forgotten' && site.view.attempt.through);
 
 async function ask(): Promise<void> {
-  const through = await send(async () => {
-    const { calls } = await import('../calls');
-    await calls.forgotten({ mail: mail.value });
-  });
-  if (through) sent.value = mail.value.trim();
+  if (await send(() => call('forgotten', { mail: answers.mail }))) sent.value = true;
 }
 </script>
 
@@ -23,14 +23,32 @@ async function ask(): Promise<void> {
   <main class="narrow">
     <h1 tabindex="-1">Forgotten password</h1>
     <template v-if="sent">
-      <p role="status">We have written to <b>{{ sent }}</b>. The mail has a link to choose a new password; it works for an hour.</p>
-      <p class="quiet">Nothing came? Look in your junk folder, or <button type="button" class="linklike" @click="sent = null">try another address</button>.</p>
+      <p role="status">
+        If we know that address, we have written to it. The mail has a link to choose a new password; it works for an
+        hour.
+      </p>
+      <p class="quiet">
+        Nothing came? Look in your junk folder, or
+        <SiteLink to="/forgotten"><span @click="sent = false">try another address</span></SiteLink>.
+      </p>
     </template>
-    <form v-else class="form" novalidate @submit.prevent="ask">
-      <p class="quiet">Tell us your mail address and we send you a link to choose a new one.</p>
+    <SiteForm v-else name="forgotten" class="form" @send="ask">
+      <p class="quiet">Tell us your address and we send you a link to choose a new one.</p>
       <FaultList :faults="faults" :trouble="trouble" prefix="g-" />
-      <FieldFrame id="g-mail" label="Mail address" :fault="faultOf('mail')"><SiteInput id="g-mail" v-model="mail" :input="{ kind: 'mail' }" label="Mail address" required :bad="faultOf('mail') !== null" :described="faultOf('mail') !== null" autocomplete="username" /></FieldFrame>
+      <FieldFrame id="g-mail" label="Email" :fault="faultOf('mail')">
+        <SiteInput
+          id="g-mail"
+          v-model="answers.mail"
+          name="mail"
+          :input="{ kind: 'mail' }"
+          label="Email"
+          required
+          :bad="faultOf('mail') !== null"
+          :described="describedBy('g-mail', faultOf('mail'), null)"
+          autocomplete="username"
+        />
+      </FieldFrame>
       <div class="form__send"><button class="button" type="submit" :disabled="sending">Send me the link</button></div>
-    </form>
+    </SiteForm>
   </main>
 </template>

@@ -1,19 +1,22 @@
 <script setup lang="ts">
-/** Where an applicant stands: what was sent, the gate that is open now, and what comes after. */
-import { onBeforeUnmount, onMounted, ref } from 'vue';
+/** An applicant's own page: what was sent, the gate that is open now, and what comes after. */
+import { onBeforeUnmount, onMounted } from 'vue';
 import type { JoiningView } from '../../../contract';
+import { call } from '../calls';
+import SiteForm from '../form/SiteForm.vue';
+import { useForm } from '../form/useForm';
 import GateList from '../GateList.vue';
-import SiteLink from '../SiteLink.vue';
+import { useGo } from '../go';
 import { fetchPlace } from '../places';
+import SiteLink from '../SiteLink.vue';
 import { useSite } from '../store';
-import { useSend } from '../useSend';
 import CodeEntry from './CodeEntry.vue';
 import QuestionAnswer from './QuestionAnswer.vue';
 
 defineProps<{ place: JoiningView }>();
-const asking = ref(false);
 const site = useSite();
-const { sending, trouble, send } = useSend();
+const { sending, trouble, send } = useForm('withdraw', {});
+const go = useGo();
 
 /** Comes up to date when the person comes back: the address may have been confirmed on another device. */
 async function comeBack(): Promise<void> {
@@ -25,11 +28,7 @@ onMounted(() => document.addEventListener('visibilitychange', comeBack));
 onBeforeUnmount(() => document.removeEventListener('visibilitychange', comeBack));
 
 async function withdraw(): Promise<void> {
-  await send(async () => {
-    const { calls } = await import('../calls');
-    await calls.withdraw({});
-    location.assign('/');
-  });
+  if (await send(() => call('withdraw', {}))) await go('/withdrawn');
 }
 </script>
 
@@ -39,7 +38,7 @@ async function withdraw(): Promise<void> {
       <h1 tabindex="-1">{{ place.heading }}</h1>
       <p class="quiet">{{ place.sent }}</p>
       <section v-if="place.outcome" class="call">
-        <p>{{ place.outcome.says }}</p>
+        <p class="outcome">{{ place.outcome.says }}</p>
         <SiteLink :to="place.outcome.href" class="button">{{ place.outcome.label }}</SiteLink>
       </section>
     </div>
@@ -48,7 +47,7 @@ async function withdraw(): Promise<void> {
       <section v-else-if="place.review" class="act">
         <h2>Your application is with us</h2>
         <p>{{ place.review.says }}</p>
-        <QuestionAnswer v-if="place.review.question" :question="place.review.question" />
+        <QuestionAnswer v-if="place.review.question" :question="place.review.question" :answer="place.review.answer" />
       </section>
       <GateList title="Your way in" :gates="place.gates" />
     </div>
@@ -57,19 +56,14 @@ async function withdraw(): Promise<void> {
       <dl class="answers">
         <div v-for="answer in place.answers" :key="answer.label"><dt>{{ answer.label }}</dt><dd>{{ answer.value }}</dd></div>
       </dl>
-      <div v-if="place.state === 'open'" class="withdraw">
-        <p v-if="!asking" class="quiet">
-          Changed your mind?
-          <button type="button" class="linklike" @click="asking = true">Withdraw this application</button>
-          and we erase everything above.
-        </p>
-        <div v-else class="withdraw__ask" role="group" aria-label="Withdraw this application">
-          <p>This erases your application and your account. It cannot be taken back.</p>
-          <button type="button" class="button button--bad" :disabled="sending" @click="withdraw">Withdraw and erase</button>
-          <button type="button" class="button button--plain" @click="asking = false">Keep it</button>
+      <details v-if="place.state === 'open'" class="withdraw">
+        <summary>Changed your mind? Withdraw this application</summary>
+        <SiteForm name="withdraw" act="withdraw" action="/joining" class="withdraw__ask" @send="withdraw">
+          <p>This erases your application, your account and everything above. It cannot be taken back.</p>
           <p v-if="trouble" class="field__fault" role="alert">{{ trouble }}</p>
-        </div>
-      </div>
+          <button type="submit" class="button button--bad" :disabled="sending">Withdraw and erase</button>
+        </SiteForm>
+      </details>
     </div>
   </main>
 </template>

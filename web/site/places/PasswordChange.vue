@@ -1,43 +1,61 @@
 <script setup lang="ts">
 /** Changing the password; all other devices are signed out by it. */
-import { reactive } from 'vue';
-import FieldFrame from '../../kit/fields/FieldFrame.vue';
-import FaultList from '../FaultList.vue';
-import SiteInput from '../SiteInput.vue';
+import FieldFrame, { describedBy } from '../../kit/fields/FieldFrame.vue';
+import { call } from '../calls';
+import FaultList from '../form/FaultList.vue';
+import SiteForm from '../form/SiteForm.vue';
+import SiteInput from '../form/SiteInput.vue';
+import { useForm } from '../form/useForm';
 import { useGo } from '../go';
-import { useSend } from '../useSend';
 
-const form = reactive({ current: '', password: '' });
-const { sending, faults, trouble, faultOf, send } = useSend();
+const start = { current: '', password: '' };
+const { answers, sending, faults, trouble, faultOf, send } = useForm('password', start, ['current', 'password']);
 const go = useGo();
+const HELP = '10 characters or more.';
 
 async function change(): Promise<void> {
   const through = await send(
-    async () => {
-      const { calls } = await import('../calls');
-      await calls.changePassword({ ...form });
-    },
+    () => call('changePassword', { ...answers }),
     (found) => {
       if (found.code === 'wrong-password') return [{ at: 'current', label: 'Present password', says: found.says }];
       return found.code === 'weak-password' ? [{ at: 'password', label: 'New password', says: found.says }] : null;
     },
   );
   if (!through) return;
-  Object.assign(form, { current: '', password: '' });
+  Object.assign(answers, start);
   await go('/account', 'Your password is changed. All other devices are signed out.');
 }
 </script>
 
 <template>
-  <form class="act form" novalidate @submit.prevent="change">
+  <SiteForm name="password" act="password" action="/account" class="act form" @send="change">
     <h2>Change your password</h2>
     <FaultList :faults="faults" :trouble="trouble" prefix="p-" />
     <FieldFrame id="p-current" label="Present password" :fault="faultOf('current')">
-      <SiteInput id="p-current" v-model="form.current" :input="{ kind: 'password', least: 1 }" label="Present password" required :bad="faultOf('current') !== null" :described="faultOf('current') !== null" autocomplete="current-password" />
+      <SiteInput
+        id="p-current"
+        v-model="answers.current"
+        name="current"
+        :input="{ kind: 'password', least: 1 }"
+        label="Present password"
+        required
+        :bad="faultOf('current') !== null"
+        :described="describedBy('p-current', faultOf('current'), null)"
+        autocomplete="current-password"
+      />
     </FieldFrame>
-    <FieldFrame id="p-password" label="New password" help="10 characters or more." :fault="faultOf('password')">
-      <SiteInput id="p-password" v-model="form.password" :input="{ kind: 'password', least: 10 }" label="New password" required :bad="faultOf('password') !== null" described />
+    <FieldFrame id="p-password" label="New password" :help="HELP" :fault="faultOf('password')">
+      <SiteInput
+        id="p-password"
+        v-model="answers.password"
+        name="password"
+        :input="{ kind: 'password', least: 10 }"
+        label="New password"
+        required
+        :bad="faultOf('password') !== null"
+        :described="describedBy('p-password', faultOf('password'), HELP)"
+      />
     </FieldFrame>
     <div class="form__send"><button class="button" type="submit" :disabled="sending">Change it</button></div>
-  </form>
+  </SiteForm>
 </template>

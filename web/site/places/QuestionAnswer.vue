@@ -1,31 +1,43 @@
 <script setup lang="ts">
-/** The reviewer's question, and the room to answer it. */
-import { ref } from 'vue';
-import FieldFrame from '../../kit/fields/FieldFrame.vue';
-import SiteInput from '../SiteInput.vue';
+/** The reviewer's question: room to answer it, and afterwards what was answered. */
+import FieldFrame, { describedBy } from '../../kit/fields/FieldFrame.vue';
+import { call } from '../calls';
+import SiteForm from '../form/SiteForm.vue';
+import SiteInput from '../form/SiteInput.vue';
+import { useForm } from '../form/useForm';
 import { useGo } from '../go';
-import { useSend } from '../useSend';
 
-defineProps<{ question: string }>();
-const text = ref('');
-const { sending, trouble, send } = useSend();
+defineProps<{ question: string; answer: string | null }>();
+const { answers, sending, trouble, send } = useForm('answer', { text: '' });
 const go = useGo();
 
-async function answer(): Promise<void> {
-  const through = await send(async () => {
-    const { calls } = await import('../calls');
-    await calls.answer({ text: text.value });
-  });
-  if (through) await go('/joining', 'Thank you, your answer is with us.');
+async function answerIt(): Promise<void> {
+  const through = await send(() => call('answer', { text: answers.text }));
+  if (!through) return;
+  answers.text = '';
+  await go('/joining', 'Thank you, your answer is with us.');
 }
 </script>
 
 <template>
-  <form class="question" novalidate @submit.prevent="answer">
+  <div v-if="answer !== null" class="question">
+    <p><b>We asked:</b> {{ question }}</p>
+    <p class="question__given"><b>You answered:</b> {{ answer }}</p>
+  </div>
+  <SiteForm v-else name="answer" act="answer" action="/joining" class="question" @send="answerIt">
     <p><b>We have a question:</b> {{ question }}</p>
     <FieldFrame id="answer" label="Your answer" :fault="trouble">
-      <SiteInput id="answer" v-model="text" :input="{ kind: 'text', long: true, longest: 4000, autocomplete: 'off' }" label="Your answer" required :bad="trouble !== null" :described="trouble !== null" />
+      <SiteInput
+        id="answer"
+        v-model="answers.text"
+        name="text"
+        :input="{ kind: 'text', long: true, longest: 4000, autocomplete: 'off' }"
+        label="Your answer"
+        required
+        :bad="trouble !== null"
+        :described="describedBy('answer', trouble, null)"
+      />
     </FieldFrame>
     <button type="submit" class="button" :disabled="sending">Send my answer</button>
-  </form>
+  </SiteForm>
 </template>

@@ -1,7 +1,7 @@
 <script setup lang="ts">
 /** What is wrong, on top of a form: each fault leads to its field. Focus is moved here after a refused send. */
-import { countBegins } from '../../core/kernel/count';
-import type { Fault } from './useSend';
+import { countBegins } from '../../../core/kernel/count';
+import type { Fault } from './useForm';
 
 defineProps<{ faults: Fault[]; trouble: string | null; prefix: string }>();
 
@@ -19,7 +19,8 @@ function goTo(id: string): void {
       <h2>{{ countBegins(faults.length, 'answer needs', 'answers need') }} another look</h2>
       <ul>
         <li v-for="fault in faults" :key="fault.at">
-          <a :href="`#${prefix}${fault.at}`" @click.prevent="goTo(`${prefix}${fault.at}`)">{{ fault.label }}</a>: {{ fault.says }}
+          <a :href="`#${prefix}${fault.at}`" @click.prevent="goTo(`${prefix}${fault.at}`)">{{ fault.label }}</a>:
+          {{ fault.says }}
         </li>
       </ul>
     </template>

@@ -1,0 +1,14 @@
+/** Purpose: whether a sheet lies over the whole work area, so that what is behind it must be out of reach. */
+import { onBeforeUnmount, ref, type Ref } from 'vue';
+
+/** At this width and below, the side sheet and the mount cover what is behind them. */
+const narrow = '(max-width: 1000px)';
+
+export function useNarrow(): Ref<boolean> {
+  const query = window.matchMedia(narrow);
+  const is = ref(query.matches);
+  const hear = () => (is.value = query.matches);
+  query.addEventListener('change', hear);
+  onBeforeUnmount(() => query.removeEventListener('change', hear));
+  return is;
+}

@@ -1,0 +1,15 @@
+/**
+ * Purpose: whether an answer is right by now, by the very rules of the server. Fetched only after a send was refused;
+ * where it cannot be fetched, faults stay until the next send.
+ */
+import type { QuestionView } from '../../../contract';
+import { nameFault, passwordFault } from '../../../core/fields/form';
+import { readAnswer, type RawAnswer } from '../../../core/fields/read';
+
+export function isRight(question: QuestionView, answer: unknown): boolean {
+  if (question.input.kind === 'password') return passwordFault(typeof answer === 'string' ? answer : '') === null;
+  if (question.input.kind === 'agreement') return answer === true;
+  if (!question.of) return true;
+  const read = readAnswer({ of: question.of }, answer as RawAnswer, question.required);
+  return read.ok && (question.role !== 'name' || typeof read.value !== 'string' || nameFault(read.value) === null);
+}

@@ -1,0 +1,27 @@
+/** Purpose: answers of a form that was not sent yet, kept in this tab alone; never a password. */
+const keyOf = (name: string) => `form:${name}`;
+
+export function kept(name: string): Record<string, unknown> {
+  try {
+    return JSON.parse(sessionStorage.getItem(keyOf(name)) ?? '{}') as Record<string, unknown>;
+  } catch {
+    return {};
+  }
+}
+
+export function keep(name: string, answers: Record<string, unknown>, secret: readonly string[]): void {
+  const open = Object.entries(answers).filter(([at]) => !secret.includes(at));
+  try {
+    sessionStorage.setItem(keyOf(name), JSON.stringify(Object.fromEntries(open)));
+  } catch {
+    // A browser that keeps nothing: what is typed stays until the page is left.
+  }
+}
+
+export function forget(name: string): void {
+  try {
+    sessionStorage.removeItem(keyOf(name));
+  } catch {
+    // Nothing was kept.
+  }
+}

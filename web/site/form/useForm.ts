@@ -1,0 +1,71 @@
+/**
+ * Purpose: what is typed into one form, from its first moment: what the server was sent without script, what was
+ * typed before the script was there, and what an earlier view of the same tab has kept.
+ * Invariant: nothing typed is lost by a reload, by going back, or by a send that failed; a password is kept nowhere.
+ */
+import { nextTick, onMounted, reactive, ref, watch } from 'vue';
+import type { Problem } from '../../../contract';
+import { Refused, type Trouble } from '../calls';
+import { useSite } from '../store';
+import { forget, kept, keep } from './kept';
+import { typedBefore } from './typed';
+
+export type Fault = NonNullable<Problem['faults']>[number];
+type Answers = Record<string, unknown>;
+
+/**
+ * @param name the form's own name, the same on the server and in every view
+ * @param start its answers before anything is typed
+ * @param secret the names of answers that are kept nowhere
+ */
+export function useForm<T extends Answers>(name: string, start: T, secret: readonly string[] = []) {
+  const site = useSite();
+  const sent = site.view?.attempt?.form === name ? site.view.attempt : null;
+  const answers = reactive({ ...start, ...(sent?.typed ?? {}), ...typedBefore(name) }) as T;
+  const faults = ref<Fault[]>([...(sent?.faults ?? [])]);
+  const trouble = ref<string | null>(sent?.trouble ?? null);
+  const sending = ref(false);
+  const faultOf = (at: string) => faults.value.find((fault) => fault.at === at)?.says ?? null;
+
+  onMounted(() => {
+    for (const [at, value] of Object.entries(kept(name)))
+      if (at in start && isEmpty(answers[at as keyof T])) (answers as Answers)[at] = value;
+    watch(answers, () => keep(name, answers, secret), { deep: true });
+    if (faults.value.length || trouble.value) void showFaults();
+  });
+
+  /** Sends. @returns whether it went through; otherwise what went wrong is shown and everything stays */
+  async function send(work: () => Promise<unknown>, place?: (trouble: Trouble) => Fault[] | null): Promise<boolean> {
+    if (sending.value) return false;
+    sending.value = true;
+    try {
+      await work();
+      faults.value = [];
+      trouble.value = null;
+      forget(name);
+      return true;
+    } catch (error) {
+      if (!(error instanceof Refused)) throw error;
+      const found = error.trouble;
+      faults.value = found.faults ?? place?.(found) ?? [];
+      trouble.value = faults.value.length ? null : found.says;
+      await showFaults();
+      return false;
+    } finally {
+      sending.value = false;
+    }
+  }
+
+  /** Takes a fault away, once its answer is right. */
+  const mend = (at: string): void => void (faults.value = faults.value.filter((fault) => fault.at !== at));
+
+  return { answers, sending, faults, trouble, faultOf, send, mend };
+}
+
+async function showFaults(): Promise<void> {
+  await nextTick();
+  document.querySelector<HTMLElement>('[data-faults]')?.focus();
+}
+
+const isEmpty = (value: unknown): boolean =>
+  value === undefined || value === '' || value === false || value === null || (Array.isArray(value) && !value.length);

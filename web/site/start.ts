@@ -1,0 +1,7 @@
+/**
+ * The first script of a page: lets it be seen before anything else is done. What takes the page over is fetched
+ * meanwhile; running it sooner would keep a slow phone from showing what it has.
+ */
+import './site.css';
+
+requestAnimationFrame(() => setTimeout(() => void import('./main')));
