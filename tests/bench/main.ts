@@ -1,10 +1,14 @@
-/** `npm run bench`: each measure as one line of JSON, ratios from one run on one machine. */
+/**
+ * `npm run bench`: each measure as one line of JSON, ratios from one run on one machine. BENCH_ONLY names the kinds
+ * that are wanted: doors, pages, sign-ins, phone.
+ */
 import { buildServices } from '../../server/compose';
 import { readConfig } from '../../server/platform/config';
 import { makeLog } from '../../server/platform/log';
 import { loadQuillmoor } from '../support/stack';
 import { doors } from './doors.bench';
 import { pages } from './pages.bench';
+import { phone } from './phone.bench';
 import { signIns } from './signin.bench';
 
 async function main(): Promise<void> {
@@ -12,12 +16,15 @@ async function main(): Promise<void> {
     string,
     string
   >;
-  doors();
+  const wanted = (process.env['BENCH_ONLY'] ?? '').split(',').filter(Boolean);
+  const asked = (name: string) => wanted.length === 0 || wanted.includes(name);
+  if (asked('doors')) doors();
   const { services, close } = await buildServices(readConfig(process.env), makeLog('warn'));
   try {
     await loadQuillmoor(services, 1_000);
-    await pages(services, env);
-    await signIns(services, env);
+    if (asked('pages')) await pages(services, env);
+    if (asked('sign-ins')) await signIns(services, env);
+    if (asked('phone')) await phone(env);
   } finally {
     await close();
   }

@@ -1,38 +1,11 @@
 /** Pages: a member's, a visitor's, and what rendering costs the server. */
-import { spawn, type ChildProcess } from 'node:child_process';
-import { resolve } from 'node:path';
 import type { Services } from '../../server/api';
 import { visitorFacts, type Facts } from '../../core/facts';
 import { Site, loadTemplate, placeFor } from '../../server/site';
-import { freePort, until } from '../support/stack';
-import { inTurn, median, report, reportRate, requests } from './measure';
+import { inTurn, median, paired, report, requests } from './measure';
+import { databasePid, startProcess } from './processes';
 
-const SECONDS = 5;
-const ROUNDS = 3;
 const MEMBERS = 200;
-
-export async function startProcess(
-  file: string,
-  env: Record<string, string>,
-  path: string,
-): Promise<{ address: string; child: ChildProcess }> {
-  const port = await freePort();
-  const child = spawn(process.execPath, [resolve(file)], {
-    env: {
-      ...process.env,
-      ...env,
-      NODE_ENV: 'production',
-      UV_THREADPOOL_SIZE: '2',
-      ADMISSA_PORT: String(port),
-      BENCH_PORT: String(port),
-      ADMISSA_WORKER: '0',
-    },
-    stdio: ['ignore', 'ignore', 'inherit'],
-  });
-  const address = `http://127.0.0.1:${port}`;
-  await until(`${file} to answer`, async () => ((await fetch(address + path).catch(() => null))?.ok ? true : null));
-  return { address, child };
-}
 
 export async function pages(services: Services, env: Record<string, string>): Promise<void> {
   const keepers = (await services.database.source.query(
@@ -45,36 +18,27 @@ export async function pages(services: Services, env: Record<string, string>): Pr
     cookies.push(`admissa_member=${secret}`);
   }
   const product = await startProcess('dist/server/main.js', env, '/health/ready');
-  const bare = await startProcess(
-    'dist/bench/bare.js',
-    { ...env, BENCH_IDS: keepers.map((row) => row.id).join(',') },
-    '/ready',
-  );
+  const ids = keepers.map((row) => row.id).join(',');
+  const size = String((await (await fetch(`${product.address}/`)).arrayBuffer()).byteLength);
+  const bare = await startProcess('dist/bench/bare.js', { ...env, BENCH_IDS: ids, BENCH_READY: size }, '/ready');
+  const next = inTurn(cookies.map((cookie) => ({ headers: { cookie } })));
+  const ours = (path: string, each?: typeof next) => ({
+    run: (amount: number) => requests(product.address + path, amount, each),
+    pids: [product.pid, databasePid()],
+  });
+  const theirs = (path: string) => ({
+    run: (amount: number) => requests(bare.address + path, amount),
+    pids: [bare.pid, databasePid()],
+  });
   try {
-    const asMembers = cookies.map((cookie) => ({ headers: { cookie } }));
-    await requests(`${product.address}/winter-treatment-guide`, 2, asMembers);
-    await requests(`${bare.address}/two-reads`, 2);
-    const [member, reads] = await inTurn(
-      ROUNDS,
-      () => requests(`${product.address}/winter-treatment-guide`, SECONDS, asMembers),
-      () => requests(`${bare.address}/two-reads`, SECONDS),
-    );
-    reportRate(`a members-only page, ${keepers.length} members in turn, HTML`, 'requests/s', member, reads, 0.7);
-    const [json, readsAgain] = await inTurn(
-      ROUNDS,
-      () => requests(`${product.address}/api/site/view?path=/winter-treatment-guide`, SECONDS, asMembers),
-      () => requests(`${bare.address}/two-reads`, SECONDS),
-    );
-    reportRate('a members-only page, JSON', 'requests/s', json, readsAgain, 0.7);
-    const [visitor, buffer] = await inTurn(
-      ROUNDS,
-      () => requests(`${product.address}/`, SECONDS),
-      () => requests(`${bare.address}/ready`, SECONDS),
-    );
-    reportRate('a visitor’s page', 'requests/s', visitor, buffer, 0.8);
+    const guide = '/winter-treatment-guide';
+    const many = `${keepers.length} members in turn`;
+    await paired(`a members-only page, ${many}, HTML`, ours(guide, next), theirs('/two-reads'), 0.7);
+    await paired('a members-only page, JSON', ours(`/api/site/view?path=${guide}`, next), theirs('/two-reads'), 0.7);
+    await paired('a visitor’s page', ours('/'), theirs('/ready'), 0.8);
   } finally {
-    product.child.kill('SIGTERM');
-    bare.child.kill('SIGTERM');
+    product.stop();
+    bare.stop();
   }
   await rendering(services);
 }

@@ -1,45 +1,41 @@
-/** Sign-ins against what the machine's Argon2id allows with the same thread pool. */
-import { hash, verify } from '@node-rs/argon2';
+/** Sign-ins and sign-ups against what the machine's Argon2id allows with the same thread pool. */
+import { randomUUID } from 'node:crypto';
 import type { Services } from '../../server/api';
-import { PASSWORD } from '../support/stack';
-import { inTurn, reportRate, requests } from './measure';
-import { startProcess } from './pages.bench';
+import { PASSWORD, perrin } from '../support/stack';
+import { inTurn, paired, requests, type Side } from './measure';
+import { databasePid, startProcess } from './processes';
 
-const SECONDS = 6;
+const json = (body: object) => ({
+  method: 'POST' as const,
+  headers: { 'content-type': 'application/json' },
+  body: JSON.stringify(body),
+});
 
-export async function signIns(services: Services, env: Record<string, string>): Promise<void> {
-  const rows = (await services.database.source.query('SELECT mail FROM member LIMIT 200')) as { mail: string }[];
-  const product = await startProcess('dist/server/main.js', env, '/health/ready');
-  const ceiling = await startProcess('dist/bench/ceiling.js', env, '/');
-  try {
-    const list = rows.map(({ mail }) => ({
-      method: 'POST' as const,
-      headers: { 'content-type': 'application/json' },
-      body: JSON.stringify({ mail, password: PASSWORD }),
-    }));
-    const [signed, most] = await inTurn(
-      3,
-      () => requests(`${product.address}/api/site/sign-in`, SECONDS, list),
-      async () => Number(await (await fetch(`${ceiling.address}/?seconds=${SECONDS}`)).text()),
-    );
-    reportRate('sign-ins', 'sign-ins/s', signed, most, 0.9);
-  } finally {
-    product.child.kill('SIGTERM');
-    ceiling.child.kill('SIGTERM');
-  }
+let person = 0;
+/** A sign-up that nobody has sent before, filled in right. */
+function signUp() {
+  const answers = { ...perrin, 'full-name': `Perrin Oake ${++person}`, mail: `perrin.${person}@oake.example` };
+  return json({ once: randomUUID(), website: '', took: 9e4, answers });
 }
 
-/** Verifications a second with ten under way, nothing else. */
-export async function verifications(seconds: number): Promise<number> {
-  const stored = await hash(PASSWORD, { memoryCost: 19_456, timeCost: 2, parallelism: 1 });
-  const end = performance.now() + seconds * 1000;
-  let done = 0;
-  const one = async () => {
-    while (performance.now() < end) {
-      await verify(stored, PASSWORD);
-      done++;
-    }
-  };
-  await Promise.all(Array.from({ length: 10 }, one));
-  return done / seconds;
+export async function signIns(services: Services, env: Record<string, string>): Promise<void> {
+  const rows = (await services.database.source.query('SELECT mail FROM member LIMIT 1000')) as { mail: string }[];
+  const product = await startProcess('dist/server/main.js', env, '/health/ready');
+  const ceiling = await startProcess('dist/bench/ceiling.js', env, '/');
+  const next = inTurn(rows.map(({ mail }) => json({ mail, password: PASSWORD })));
+  const ours = (path: string, each: () => ReturnType<typeof json>): Side => ({
+    run: (amount) => requests(product.address + path, amount, each),
+    pids: [product.pid, databasePid()],
+  });
+  const argon = (what: string): Side => ({
+    run: async (amount) => Number(await (await fetch(`${ceiling.address}/?what=${what}&amount=${amount}`)).text()),
+    pids: [ceiling.pid],
+  });
+  try {
+    await paired('sign-ins', ours('/api/site/sign-in', next), argon('verify'), 0.9);
+    await paired('sign-ups', ours('/api/site/join/quillmoor', signUp), argon('hash'), 0.9);
+  } finally {
+    product.stop();
+    ceiling.stop();
+  }
 }

@@ -1,6 +1,16 @@
 /** The commands as somebody types them: what they print, what they leave, and what they say when something is in the way. */
 import { spawn, type ChildProcess } from 'node:child_process';
-import { chmodSync, mkdtempSync, readdirSync, readFileSync, rmSync } from 'node:fs';
+import {
+  chmodSync,
+  mkdirSync,
+  mkdtempSync,
+  readdirSync,
+  readFileSync,
+  rmSync,
+  statSync,
+  symlinkSync,
+  writeFileSync,
+} from 'node:fs';
 import { createServer, type Server } from 'node:net';
 import { tmpdir } from 'node:os';
 import { join, resolve } from 'node:path';
@@ -97,6 +107,29 @@ describe('npm run demo', () => {
     run.child.kill('SIGTERM');
     await run.ended;
     await until('everything to be gone', async () => (left(data, port).length === 0 ? true : null));
+  });
+
+  it('keeps its secrets and its letters to their owner, and follows no link that was put in its folder', async () => {
+    for (const file of ['database-password', 'mail.jsonl', 'mariadb/first.sql'])
+      expect((statSync(join(data, file)).mode & 0o777).toString(8), file).toBe('600');
+    const elsewhere = join(folder, 'elsewhere');
+    const trap = join(folder, 'trap');
+    for (const [link, target] of [
+      ['database-password', join(elsewhere, 'note')],
+      ['mariadb', elsewhere],
+    ] as const) {
+      rmSync(trap, { recursive: true, force: true });
+      mkdirSync(elsewhere, { recursive: true });
+      mkdirSync(trap);
+      writeFileSync(join(elsewhere, 'note'), 'not ours');
+      symlinkSync(target, join(trap, link));
+      const before = statSync(join(elsewhere, 'note')).uid;
+      const run = command(...direct, '--port', String(port), '--data', trap, '--members', '20');
+      expect(await run.ended, link).toBe(1);
+      expect(run.err()).toContain(`${join(trap, link)} is a link or something stranger.`);
+      expect(readFileSync(join(elsewhere, 'note'), 'utf8')).toBe('not ours');
+      expect(statSync(join(elsewhere, 'note')).uid).toBe(before);
+    }
   });
 
   it('keeps what was there when it is started again, and says so when it is running already', async () => {

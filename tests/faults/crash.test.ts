@@ -137,7 +137,12 @@ describe('killed between state and effect', () => {
 
     mailOpen = true;
     const second = await startProduct();
-    const letter = await until('the welcome', async () => letters.list('maud.esterling@mail.example')[0] ?? null);
+    // The letter waits a minute, for as long as the yes can be taken back.
+    const letter = await until(
+      'the welcome',
+      async () => letters.list('maud.esterling@mail.example')[0] ?? null,
+      120_000,
+    );
     expect(letter.subject).toBe('Welcome to Quillmoor, Maud');
     expect(await rows('SELECT level FROM member_term WHERE member = ?', [application!.member])).toEqual([
       { level: 'keeper' },

@@ -9,15 +9,15 @@ test('a member signs in where they wanted to go, and out again', async ({ page, 
   await inputsReady(page);
   await accessible(page, 'Sign in');
   await page.getByRole('button', { name: 'Sign in', exact: true }).click();
-  await expect(page.locator('#s-mail-note, #s-password-note')).toHaveText([
-    'Write your mail address.',
+  await expect(page.locator('#s-mail-fault, #s-password-fault')).toHaveText([
+    'Write your address, as name@place.org.',
     'Write your password.',
   ]);
-  await page.getByLabel('Mail address').fill(IDA);
+  await page.getByLabel('Email').fill(IDA);
   await page.getByLabel('Password', { exact: true }).fill('not her password');
   await page.getByRole('button', { name: 'Sign in', exact: true }).click();
   await expect(page.getByRole('alert')).toContainText('That address and password do not go together.');
-  await expect(page.getByLabel('Mail address')).toHaveValue(IDA);
+  await expect(page.getByLabel('Email')).toHaveValue(IDA);
   await page.getByLabel('Password', { exact: true }).fill('quillmoor-demo');
   await page.getByRole('button', { name: 'Show the password' }).click();
   await expect(page.getByLabel('Password', { exact: true })).toHaveAttribute('type', 'text');
@@ -45,10 +45,12 @@ test('a forgotten password is replaced by a link', async ({ page, product }) => 
   await page.getByRole('link', { name: 'Forgotten your password?' }).click();
   await inputsReady(page);
   await accessible(page, 'Forgotten password');
-  await page.getByLabel('Mail address').fill('ida.marrowby');
+  await page.getByLabel('Email').fill('ida.marrowby');
   await page.getByRole('button', { name: 'Send me the link' }).click();
-  await expect(page.getByLabel('Mail address')).toHaveAccessibleDescription('That address has no @.');
-  await page.getByLabel('Mail address').fill(IDA);
+  await expect(page.getByLabel('Email')).toHaveAccessibleDescription(
+    'That address has no @. Write it as name@place.org.',
+  );
+  await page.getByLabel('Email').fill(IDA);
   await page.getByRole('button', { name: 'Send me the link' }).click();
   await expect(page.getByText('it works for an hour')).toBeVisible();
   await page.goto(linkIn(await product.letter(IDA, /Choose a new password/)));
@@ -100,7 +102,7 @@ test('the site works on a phone, by keyboard, and says when a page is not there'
   const page = await (await browser.newContext({ viewport: { width: 390, height: 800 } })).newPage();
   const complaints = watch(page);
   await page.goto(product.site);
-  await page.getByRole('button', { name: 'Menu' }).press('Enter');
+  await page.getByRole('button', { name: 'Menu', exact: true }).press('Enter');
   await page.getByRole('navigation').getByRole('link', { name: 'About' }).press('Enter');
   await expect(page).toHaveURL(/\/about$/);
   await page.keyboard.press('Tab');
@@ -125,7 +127,7 @@ test('a second process knows the member, and mail goes out once', async ({ page,
   await expect(page.getByText('Good to see you here, Ida.')).toBeVisible();
   await page.goto(`${other}/forgotten`);
   await inputsReady(page);
-  await page.getByLabel('Mail address').fill('gwenna.fairclough@mail.example');
+  await page.getByLabel('Email').fill('gwenna.fairclough@mail.example');
   await page.getByRole('button', { name: 'Send me the link' }).click();
   await product.letter('gwenna.fairclough@mail.example', /Choose a new password/);
   expect(await product.letters('gwenna.fairclough@mail.example')).toHaveLength(1);

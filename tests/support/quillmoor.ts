@@ -87,4 +87,5 @@ export const blankApplication = (at: Instant, answers: Partial<Application['answ
   detail: null,
   history: [],
   endedAt: null,
+  undo: null,
 });

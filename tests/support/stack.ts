@@ -132,7 +132,10 @@ export async function makeStack(options: { members?: number; env?: Record<string
     letter: (to, fits = () => true) =>
       until(`a letter to ${to}`, async () => letters.list(to).find((letter) => fits(letter)) ?? null),
     settled: async () => {
-      await until('jobs to be done', async () => ((await services.jobs.due()) === 0 ? true : null));
+      const { jobs, clock } = services;
+      await until('jobs to be done', async () =>
+        (await jobs.due(clock.now(), 'work')) + (await jobs.due(clock.now(), 'mail')) === 0 ? true : null,
+      );
     },
     stop: async () => {
       for (const one of running) await one.stop();
