@@ -48,16 +48,13 @@ export async function loadTemplate(dist: string): Promise<Template> {
   const renderer = (await import(/* @vite-ignore */ pathToFileURL(join(dist, 'site-render/render.js')).href)) as {
     render: Renderer;
   };
-  // The two typefaces that nearly every page needs, asked for at once. On a phone they would take the line from the
-  // words themselves for a third of a second; there they come when the words stand.
+  // The two typefaces that nearly every page needs, asked for before the style says so: else the first page somebody
+  // sees, the one that should look its best, would be drawn without them.
   const fonts = readdirSync(join(dist, 'site')).filter((file) =>
     /^(besley|source-sans-3)-latin-wght.*\.woff2$/.test(file),
   );
   const links = [
-    ...fonts.map(
-      (file) =>
-        `<link rel="preload" as="font" type="font/woff2" media="(min-width: 700px)" href="${url(file)}" crossorigin>`,
-    ),
+    ...fonts.map((file) => `<link rel="preload" as="font" type="font/woff2" href="${url(file)}" crossorigin>`),
     ...[...preload].map((href) => `<link rel="modulepreload" href="${href}">`),
     `<script type="module" src="${url(entry.file)}"></script>`,
   ].join('');
