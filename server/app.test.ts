@@ -35,6 +35,7 @@ describe('headers', () => {
     expect(policies[0]).not.toBe(policies[1]);
     for (const policy of [door, ...policies]) expect(policy).toContain("frame-ancestors 'none'");
     const html = await odile.html('/desk/members');
+    expect(html).toMatch(/<noscript>[^]*works by JavaScript/);
     expect(html).toMatch(/<meta name="style-nonce" content="[\w+/=]{24}"/);
   });
 

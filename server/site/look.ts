@@ -65,7 +65,7 @@ function iconSvg(live: Live): string {
   return `<svg xmlns="http://www.w3.org/2000/svg" viewBox="0 0 ${mark.size} ${mark.size}"><g fill="none" stroke="${look.accent}" stroke-width="${mark.stroke}">${paths}</g></svg>`;
 }
 
-export function lookCss(live: Live): string {
+function lookCss(live: Live): string {
   const colours = siteColours(live.setup.doc.site.look);
   return `:root{${Object.entries(colours)
     .map(([name, hex]) => `--${name}:${hex}`)

@@ -4,4 +4,5 @@
  */
 import './site.css';
 
-requestAnimationFrame(() => setTimeout(() => void import('./main')));
+// Where the line fails the page stays as the server sent it: whole, its forms plain ones.
+requestAnimationFrame(() => setTimeout(() => void import('./main').catch(() => undefined)));
