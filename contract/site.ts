@@ -1,9 +1,11 @@
 /** What the public site asks of the server. */
 import { z } from 'zod';
 import { SessionId } from '../core/kernel';
-import { FieldKind } from '../core/setup/schema';
+
 import { BlockView, MenuLink, PageView } from '../core/pages/view';
 import { endpoint } from './access';
+import { FieldInput, FieldKind } from '../core/fields';
+import { GateSight } from '../core/joining/gates';
 
 export { BlockView, MenuLink, PageView };
 
@@ -14,7 +16,6 @@ const GateView = z.object({
   state: z.enum(['done', 'now', 'toCome']),
 });
 
-const Choice = z.object({ id: z.string(), label: z.string() });
 /** One question of a form as the browser needs it. Limits are checked again by the server, which alone decides. */
 export const QuestionView = z.object({
   name: z.string(),
@@ -25,18 +26,7 @@ export const QuestionView = z.object({
   /** The definition its answers are read by, for a browser to see when one is right; null for what is no field. */
   of: FieldKind.nullable(),
   role: z.enum(['name', 'mail']).nullable(),
-  input: z.discriminatedUnion('kind', [
-    z.object({ kind: z.literal('text'), long: z.boolean(), longest: z.number(), autocomplete: z.string() }),
-    z.object({ kind: z.literal('mail') }),
-    z.object({ kind: z.literal('password'), least: z.number() }),
-    z.object({ kind: z.literal('number'), least: z.number().nullable(), most: z.number().nullable() }),
-    z.object({ kind: z.literal('yesNo') }),
-    z.object({ kind: z.literal('oneChoice'), choices: z.array(Choice) }),
-    z.object({ kind: z.literal('severalChoices'), choices: z.array(Choice) }),
-    /** `agree`: the words beside the box; the question's label stands above the text. */
-    z.object({ kind: z.literal('agreement'), text: z.array(z.string()), agree: z.string() }),
-    z.object({ kind: z.literal('heading') }),
-  ]),
+  input: FieldInput,
 });
 export type QuestionView = z.infer<typeof QuestionView>;
 
@@ -61,17 +51,8 @@ export const JoiningView = z.object({
   state: z.enum(['open', 'admitted', 'declined', 'outOfTime', 'withdrawn']),
   answers: z.array(z.object({ label: z.string(), value: z.string() })),
   gates: z.array(GateView),
-  confirm: z
-    .object({
-      mail: z.string(),
-      until: z.string(),
-      usable: z.boolean(),
-      fault: z.string().nullable(),
-      /** Seconds until a new code may be asked for. */
-      wait: z.number(),
-    })
-    .nullable(),
-  review: z.object({ says: z.string(), question: z.string().nullable(), answer: z.string().nullable() }).nullable(),
+  /** What is to be done at the gate that is open now. */
+  act: GateSight.nullable(),
   outcome: z.object({ says: z.string(), href: z.string(), label: z.string() }).nullable(),
 });
 export type JoiningView = z.infer<typeof JoiningView>;

@@ -41,9 +41,13 @@ describe('the people of Quillmoor', () => {
 
   it('wait at the gates they are said to wait at', () => {
     const at = (name: string) => named(name).application!;
-    expect(at('Anselm Pikard')).toMatchObject({ state: 'open', gate: 1, detail: { kind: 'review', reminded: true } });
-    expect(at('Jory Lambswick')).toMatchObject({ state: 'open', gate: 1, detail: { reminded: false } });
-    expect(at('Ilse Quarterman')).toMatchObject({ state: 'open', gate: 0 });
+    expect(at('Anselm Pikard')).toMatchObject({
+      state: 'open',
+      gate: 'review',
+      detail: { kind: 'review', reminded: true },
+    });
+    expect(at('Jory Lambswick')).toMatchObject({ state: 'open', gate: 'review', detail: { reminded: false } });
+    expect(at('Ilse Quarterman')).toMatchObject({ state: 'open', gate: 'confirm-email' });
     const open = people.flatMap((p) => (p.application?.state === 'open' ? [p.application] : []));
     for (const application of open) expect(application.dueAt).toBeGreaterThan(NOW);
   });

@@ -3,7 +3,15 @@
  * Invariant: seed, count and instant decide everything; nobody is admitted in a way the set-up would not allow.
  */
 import type { Facts, FieldValue, HeldTerm, Standing } from '../core/facts';
-import { advance, storyOf, type Application, type Effect, type JoiningEvent, type Moment } from '../core/joining';
+import {
+  advance,
+  storyOf,
+  unsent,
+  type Application,
+  type Effect,
+  type JoiningEvent,
+  type Moment,
+} from '../core/joining';
 import {
   DAY,
   HOUR,
@@ -17,9 +25,10 @@ import {
   type TopicId,
 } from '../core/kernel';
 import { addSpan } from '../core/kernel/calendar';
-import type { PathItem, Setup } from '../core/setup';
+import type { Setup } from '../core/setup';
 import { chance, type Chance } from './chance';
 import { familyNames, firstNames, known, postcodes, reasons, type Known, type Life } from './people';
+import type { PathItem } from '../core/joining';
 
 export type Generated = {
   readonly facts: Facts & {
@@ -218,24 +227,15 @@ function byJoining(
   setup: Setup,
   at: Instant,
 ): Joined {
-  const form = setup.doc.forms[0]!;
+  const form = setup.forms.get(setup.doc.site.joinBy ?? '')!;
   const path: PathItem = setup.paths.get(form.path)!;
-  let application: Application = {
+  let application = unsent({
     ...who,
     form: form.id,
     revision: 1,
     path: path.id,
     submittedAt: script.start,
-    state: 'open',
-    gate: 0,
-    gateSince: script.start,
-    dueAt: null,
-    limitAt: null,
-    detail: null,
-    history: [],
-    endedAt: null,
-    undo: null,
-  };
+  });
   const done: { at: Instant; effect: Effect }[] = [];
   const timeline: Moment[] = [];
   const step = (event: JoiningEvent, now: Instant) => {

@@ -2,6 +2,7 @@
  * Purpose: people into the database in bulk: many rows a statement, whatever their number.
  */
 import type { Pool } from 'mysql2/promise';
+import { storedFacts } from '../core/facts';
 import { mailKey } from '../core/fields';
 import type { Setup } from '../core/setup';
 import { columnsOf } from '../server/joining/application.store';
@@ -21,7 +22,7 @@ const tables = {
   member_facts: 'member, facts',
   member_word: 'word, member',
   timeline: 'member, at, what, standing, title, note',
-  application: 'id, member, shadow, path, state, gate_kind, gate_since, submitted_at, data',
+  application: 'id, member, shadow, path, state, gate_kind, gate_since, needs_at, submitted_at, data',
   job: 'kind, job_key, run_at, payload',
 } as const;
 type Table = keyof typeof tables;
@@ -98,14 +99,14 @@ function lay(rows: Record<Table, unknown[][]>, person: Generated, setup: Setup, 
     '',
   ]);
   for (const [field, value] of Object.entries(facts.fields)) {
-    const { text, number } = valueColumns(value);
+    const { text, number } = valueColumns(field, value, setup);
     rows.member_value.push([id, field, text, number, JSON.stringify(value)]);
   }
   for (const term of facts.terms) rows.member_term.push([id, term.level, date(term.from), date(term.until)]);
   for (const group of facts.groups) rows.member_group.push([id, group, date(person.groupSince)]);
   for (const topic of facts.topics) rows.member_topic.push([id, topic, date(facts.joinedAt)]);
-  rows.member_facts.push([id, JSON.stringify(facts)]);
-  for (const word of wordsOf(facts)) rows.member_word.push([word, id]);
+  rows.member_facts.push([id, JSON.stringify(storedFacts.write(facts))]);
+  for (const word of wordsOf(facts, setup)) rows.member_word.push([word, id]);
   for (const moment of person.timeline)
     rows.timeline.push([id, date(moment.at), moment.what, moment.standing ?? null, moment.title, moment.note ?? null]);
   if (!application) return;
@@ -118,6 +119,7 @@ function lay(rows: Record<Table, unknown[][]>, person: Generated, setup: Setup, 
     columns.state,
     columns.gateKind,
     date(columns.gateSince),
+    date(columns.needsAt),
     date(columns.submittedAt),
     JSON.stringify(columns.data),
   ]);

@@ -39,8 +39,9 @@ async function main(): Promise<void> {
     );
     for (const person of staff) await services.staff.add({ ...person, passwordHash });
     // Last, so that a run that broke half-way is seen to be unfinished.
-    await services.setups.replaceDraft(made.value.doc);
-    const published = await services.setups.publish('Quillmoor as it stands', 'Odile Harrowgate', now);
+    const draft = await services.setups.replaceDraft(made.value.doc);
+    const about = { note: 'Quillmoor as it stands', author: 'Odile Harrowgate', at: now, draft };
+    const published = await services.setups.publish(about);
     if (!published.ok) throw new Error('The demo’s set-up could not be published.');
     process.stdout.write(`Quillmoor is loaded: ${count.toLocaleString('en-GB')} members.\n`);
   } finally {

@@ -6,8 +6,8 @@ import { Accounts, Devices, FirstRun, Sessions, Staff } from './accounts';
 import type { Services } from './api';
 import { makeApp } from './app';
 import { entities } from './entities';
-import { Joining } from './joining';
-import { Directory } from './members';
+import { Joining, joiningUses } from './joining';
+import { Directory, memberUses } from './members';
 import { Outbox, StuckLetters } from './messages';
 import { SiteClock } from './platform/clock';
 import type { Config } from './platform/config';
@@ -34,7 +34,7 @@ export async function buildServices(config: Config, log: Log): Promise<{ service
   const db = database.source;
   const random = systemRandomness;
   const clock = new SiteClock();
-  const setups = new SetupStore(db);
+  const setups = new SetupStore(db, { ...memberUses, ...joiningUses }, log);
   const live = new LiveSetup(db, setups, clock, log);
   await live.refresh();
   const jobs = new Jobs(db, clock, log);
@@ -46,7 +46,7 @@ export async function buildServices(config: Config, log: Log): Promise<{ service
   const sessions = new Sessions(database.pool, random);
   const { address } = config;
   const accounts = new Accounts(db, database.pool, live, sessions, outbox, jobs, clock, random, address);
-  const joining = new Joining(db, live, sessions, clock, { outbox, jobs, random, address });
+  const joining = new Joining(db, live, sessions, clock, { outbox, jobs, random, address }, setups);
   const staff = new Staff(db, sessions, clock, random, live, { outbox, jobs, address });
   const letters = new StuckLetters(db, jobs);
   const directory = new Directory(db);

@@ -239,7 +239,8 @@ describe('the look', () => {
       `SELECT id, version FROM setup_item WHERE kind = 'site'`,
     );
     await setups.save('site', row!.id, { ...site, look: { ...site.look, accent: '#1F4E5F' } }, row!.version);
-    await setups.publish('Another colour', 'Odile Harrowgate', clock.now());
+    const draft = (await setups.draft()).stamp;
+    await setups.publish({ note: 'Another colour', author: 'Odile Harrowgate', at: clock.now(), draft });
     await live.refresh();
     const lagging = new Caller(other.services.config.address);
     // Style and policy are of one set-up in every answer, whichever process gives it.

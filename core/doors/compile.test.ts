@@ -2,12 +2,22 @@ import fc from 'fast-check';
 import { describe, expect, it } from 'vitest';
 import { NOW, applicant, friend, keeper, lapsed, mentor, person, quillmoor } from '../../tests/support/quillmoor';
 import { standings, visitorFacts, type Facts } from '../facts';
-import { DAY, type GroupId, type LevelId } from '../kernel';
+import { DAY, type FieldId, type GroupId, type LevelId } from '../kernel';
 import { setupOf, quillmoorDocument } from '../../tests/support/quillmoor';
-import { compile, doorsOf, explain, layoutOf, prepare, ruleOf, type Condition, type Rule } from './index';
+import {
+  compile,
+  doorsOf,
+  explain,
+  layoutOf,
+  prepare,
+  ruleOf,
+  type Condition,
+  type FieldTest,
+  type Rule,
+} from './index';
 
 const layout = layoutOf(quillmoor);
-const opens = (rule: Rule, facts: Facts, now = NOW) => compile(rule, layout)(prepare(layout, facts, now));
+const opens = (rule: Rule, facts: Facts, now = NOW) => compile(rule, layout, quillmoor)(prepare(layout, facts, now));
 
 const keepers = ruleOf({ named: 'keepers' as never }, quillmoor);
 
@@ -125,6 +135,38 @@ describe('single conditions', () => {
     ).toBe(false);
   });
 
+  it.each<[string, Condition]>([
+    ['group', { fact: 'group', is: ['gone' as GroupId] }],
+    ['level', { fact: 'level', is: ['gone' as LevelId], when: 'ever' }],
+    ['level held for days', { fact: 'level', is: ['gone' as LevelId], when: 'now', heldDays: 3 }],
+    ['field', { fact: 'field', field: 'gone' as never, test: { op: 'answered' } }],
+    ['group, beside one that exists', { fact: 'group', is: ['gone', 'mentors'] as GroupId[] }],
+  ])('opens nothing by not being known: a %s inside “none”', (_, condition) => {
+    const has = person({ groups: ['gone'], levels: [['gone', 0, null]], fields: { gone: 'x' } });
+    for (const facts of [has, keeper, visitorFacts])
+      for (const rule of [{ none: [condition] }, { none: [{ all: [condition] }] }, { any: [{ none: [condition] }] }]) {
+        expect(opens(rule, facts)).toBe(false);
+        expect(explain(rule, facts, NOW, quillmoor).open).toBe(false);
+      }
+    // What is known beside it still counts: met, it opens; and twice not is as unknown as once.
+    expect(opens({ any: [condition, { fact: 'signedIn' }] }, keeper)).toBe(true);
+    expect(opens({ none: [{ none: [condition] }] }, keeper)).toBe(false);
+    expect(opens({ none: [{ all: [condition, { fact: 'standing', is: ['lapsed'] }] }] }, keeper)).toBe(true);
+  });
+
+  it('counts calendar days of the site’s zone, whatever the hour and the clocks', () => {
+    const london = (month: number, day: number, hour: number) =>
+      Date.UTC(2026, month, day, hour - (month < 9 || (month === 9 && day < 25) ? 1 : 0));
+    const late = { ...keeper, admittedAt: london(9, 24, 23) };
+    const oneDay: Condition = { fact: 'admittedFor', days: 1 };
+    expect(opens(oneDay, late, london(9, 24, 24) - 1)).toBe(false);
+    expect(opens(oneDay, late, london(9, 24, 24))).toBe(true);
+    // The 25th has 25 hours in London.
+    const two: Condition = { fact: 'admittedFor', days: 2 };
+    expect(opens(two, late, Date.UTC(2026, 9, 26) - 1)).toBe(false);
+    expect(opens(two, late, Date.UTC(2026, 9, 26))).toBe(true);
+  });
+
   it('opens to nobody without a rule, and to everyone with an empty one', () => {
     expect(opens({ any: [] }, keeper)).toBe(false);
     expect(opens({ all: [] }, visitorFacts)).toBe(true);
@@ -144,16 +186,43 @@ const anyRule: fc.Arbitrary<Rule> = fc.letrec<{ rule: Rule; condition: Condition
       })
       .map((rest): Condition => ({ fact: 'level', ...rest })),
     fc
-      .integer({ min: 1, max: 900 })
-      .map((heldDays): Condition => ({ fact: 'level', is: ['keeper' as LevelId], when: 'now', heldDays })),
+      .record({
+        is: fc.subarray(['keeper', 'friend', 'unknown'] as LevelId[], { minLength: 1 }),
+        heldDays: fc.integer({ min: 1, max: 900 }),
+        when: fc.constantFrom('now' as const, 'ever' as const),
+      })
+      .map((rest): Condition => ({ fact: 'level', ...rest })),
     fc
       .subarray(['mentors', 'swarm-collectors', 'committee', 'unknown'] as GroupId[], { minLength: 1 })
       .map((is): Condition => ({ fact: 'group', is })),
     fc
-      .integer({ min: 0, max: 20 })
-      .map((value): Condition => ({ fact: 'field', field: 'years-keeping' as never, test: { op: 'atLeast', value } })),
+      .record({
+        field: fc.constantFrom(
+          ...(['years-keeping', 'apiary-postcode', 'interests', 'hive-type', 'unknown'] as FieldId[]),
+        ),
+        test: fc.oneof(
+          fc.constant<FieldTest>({ op: 'answered' }),
+          fc.constantFrom('national', 9, true).map((value): FieldTest => ({ op: 'is', value })),
+          fc.integer({ min: 0, max: 20 }).map((value): FieldTest => ({ op: 'atLeast', value })),
+          fc.integer({ min: 0, max: 20 }).map((value): FieldTest => ({ op: 'atMost', value })),
+          fc.constantFrom('qm', 'QM4', 'x').map((value): FieldTest => ({ op: 'startsWith', value })),
+          fc.constantFrom('planting', 'pollen').map((value): FieldTest => ({ op: 'includes', value })),
+        ),
+      })
+      .map((rest): Condition => ({ fact: 'field', ...rest })),
+    fc
+      .subarray(['mail.example', 'MAIL.example', 'elsewhere.example'], { minLength: 1 })
+      .map((is): Condition => ({ fact: 'mailDomain', is })),
+    fc
+      .record(
+        {
+          from: fc.constantFrom('2026-09-20', '2026-10-14', '2026-13-01'),
+          until: fc.constantFrom('2026-10-13', '2026-10-25', '2026-02-30'),
+        },
+        { requiredKeys: [] },
+      )
+      .map((window): Condition => ({ fact: 'date', ...window })),
     fc.integer({ min: 0, max: 400 }).map((days): Condition => ({ fact: 'admittedFor', days })),
-    fc.constant<Condition>({ fact: 'date', from: '2026-10-01', until: '2026-10-31' }),
   ),
   rule: fc.oneof(
     { maxDepth: 3, withCrossShrink: true },
@@ -169,16 +238,25 @@ const anyFacts: fc.Arbitrary<Facts> = fc
     standing: fc.constantFrom(...standings),
     levels: fc.array(
       fc.tuple(
-        fc.constantFrom('friend', 'keeper', 'patron', 'apprentice'),
+        fc.constantFrom('friend', 'keeper', 'patron', 'apprentice', 'unknown'),
         fc.integer({ min: -900, max: 30 }).map((days) => NOW + days * DAY),
         fc.option(fc.integer({ min: -400, max: 400 }).map((days) => NOW + days * DAY)),
       ),
       { maxLength: 3 },
     ),
-    groups: fc.subarray(['mentors', 'swarm-collectors', 'committee']),
-    years: fc.option(fc.integer({ min: 0, max: 20 })),
+    groups: fc.subarray(['mentors', 'swarm-collectors', 'committee', 'unknown']),
+    fields: fc.record(
+      {
+        'years-keeping': fc.integer({ min: 0, max: 20 }),
+        'apiary-postcode': fc.constantFrom('QM4 7TB', 'XX1 1XX'),
+        interests: fc.subarray(['planting', 'pollen']),
+        'hive-type': fc.constantFrom('national', 'skep'),
+        unknown: fc.constantFrom('national', 9, true),
+      },
+      { requiredKeys: [] },
+    ),
   })
-  .map(({ years, ...about }) => person({ ...about, fields: years === null ? {} : { 'years-keeping': years } }));
+  .map((about) => person(about as Parameters<typeof person>[0]));
 
 describe('twins', () => {
   it('compiled and explained agree on every rule and person', () => {
@@ -211,7 +289,7 @@ describe('twins', () => {
           const facts = person({ groups: own.map((n) => `extra-${n}`) });
           const parts = asked.map((n): Rule => ({ fact: 'group', is: [`extra-${n}` as GroupId] }));
           const rule = { [how]: parts } as Rule;
-          expect(compile(rule, wide)(prepare(wide, facts, NOW))).toBe(explain(rule, facts, NOW, large).open);
+          expect(compile(rule, wide, large)(prepare(wide, facts, NOW))).toBe(explain(rule, facts, NOW, large).open);
         },
       ),
     );

@@ -36,7 +36,7 @@ export function doorsOf(setup: Setup): Doors {
     predicate(use) {
       let predicate = made.get(use);
       if (!predicate) {
-        predicate = compile(ruleOf(use, setup), layout);
+        predicate = compile(ruleOf(use, setup), layout, setup);
         made.set(use, predicate);
       }
       return predicate;

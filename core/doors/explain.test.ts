@@ -13,16 +13,7 @@ import {
 } from '../../tests/support/quillmoor';
 import { visitorFacts } from '../facts';
 import type { LevelId } from '../kernel';
-import {
-  describe as describeRule,
-  describeCondition,
-  explain,
-  ruleOf,
-  waysIn,
-  type Condition,
-  type Rule,
-  type Trace,
-} from './index';
+import { describe as describeRule, explain, ruleOf, waysIn, type Condition, type Rule, type Trace } from './index';
 
 const rule = ruleOf({ named: 'keepers' as never }, quillmoor);
 
@@ -73,8 +64,8 @@ describe('explain', () => {
       '@mail.example',
     ],
     [{ fact: 'admittedFor', days: 30 }, 'Admitted for 30 days or more', 'admitted 226 days ago'],
-    [{ fact: 'date', from: '2026-11-01' }, 'Date is 2026-11-01 or later', '14 Oct 2026'],
-    [{ fact: 'date', until: '2026-11-01' }, 'Date is 2026-11-01 or earlier', '14 Oct 2026'],
+    [{ fact: 'date', from: '2026-11-01' }, 'Date is 1 Nov 2026 or later', '14 Oct 2026'],
+    [{ fact: 'date', until: '2026-11-01' }, 'Date is 1 Nov 2026 or earlier', '14 Oct 2026'],
     [
       { fact: 'field', field: 'heard-of-us' as never, test: { op: 'is', value: 'swarm' } },
       'Heard of us by is You came for a swarm',
@@ -86,7 +77,7 @@ describe('explain', () => {
       'not answered',
     ],
   ])('words for %j', (condition, says, found) => {
-    expect(describeCondition(condition, quillmoor)).toBe(says);
+    expect(describeRule(condition, quillmoor)).toBe(says);
     const trace = explain(condition, keeper, NOW, quillmoor).because;
     expect(trace.of === 'condition' && trace.found).toBe(found);
   });

@@ -4,12 +4,10 @@
  */
 import { standings, type Facts } from '../facts';
 import type { Instant } from '../kernel';
-import type { Setup } from '../setup';
 
 /** Which bit stands for which fact, for one set-up. Bits are numbered from 0; 30 to a word stay small integers. */
 export type Layout = {
   readonly words: number;
-  readonly zone: string;
   readonly signedIn: number;
   readonly standing: ReadonlyMap<string, number>;
   readonly levelNow: ReadonlyMap<string, number>;
@@ -19,15 +17,17 @@ export type Layout = {
 
 export const BITS = 30;
 
-export function layoutOf(setup: Setup): Layout {
+type Ids = ReadonlyMap<string, unknown>;
+
+export function layoutOf({ levels, groups }: { readonly levels: Ids; readonly groups: Ids }): Layout {
   let next = 0;
   const number = (ids: Iterable<string>) => new Map([...ids].map((id) => [id, next++]));
   const signedIn = next++;
   const standing = number(standings);
-  const levelNow = number(setup.levels.keys());
-  const levelEver = number(setup.levels.keys());
-  const group = number(setup.groups.keys());
-  return { words: Math.ceil(next / BITS), zone: setup.doc.site.zone, signedIn, standing, levelNow, levelEver, group };
+  const levelNow = number(levels.keys());
+  const levelEver = number(levels.keys());
+  const group = number(groups.keys());
+  return { words: Math.ceil(next / BITS), signedIn, standing, levelNow, levelEver, group };
 }
 
 export type Prepared = {
@@ -53,23 +53,4 @@ export function prepare(layout: Layout, facts: Facts, now: Instant): Prepared {
   }
   for (const group of facts.groups) set(layout.group.get(group));
   return { first: bits[0]!, bits, facts, now };
-}
-
-/** Days (of 24 hours) since when a level has been held without a gap, or null when it is not held now. */
-export function heldSince(facts: Facts, levels: readonly string[], now: Instant): Instant | null {
-  const terms = facts.terms.filter((term) => levels.includes(term.level) && term.from <= now);
-  let since = terms.reduce<number | null>((least, term) => {
-    const running = term.until === null || term.until > now;
-    return running && (least === null || term.from < least) ? term.from : least;
-  }, null);
-  for (let moved = since !== null; moved;) {
-    moved = false;
-    for (const term of terms) {
-      if (term.from < since! && term.until !== null && term.until >= since!) {
-        since = term.from;
-        moved = true;
-      }
-    }
-  }
-  return since;
 }

@@ -1,41 +1,13 @@
 /**
  * Purpose: the rule language of doors, as data.
- * Invariant: a rule is closed (every condition is listed here) and shallow enough to read aloud.
+ * Invariant: a rule is closed (every condition is listed) and shallow enough to read aloud.
  */
 import { z } from 'zod';
-import { DoorId, FieldId, GroupId, LevelId } from '../kernel';
-import { Standing } from '../facts';
+import { DoorId, Title, type Reference } from '../kernel';
+import { Condition, FieldTest, conditionKindOf, type Known, type Named } from './conditions';
 
-export const FieldTest = z.discriminatedUnion('op', [
-  z.strictObject({ op: z.literal('answered') }),
-  z.strictObject({ op: z.literal('is'), value: z.union([z.string(), z.number(), z.boolean()]) }),
-  z.strictObject({ op: z.literal('atLeast'), value: z.number() }),
-  z.strictObject({ op: z.literal('atMost'), value: z.number() }),
-  z.strictObject({ op: z.literal('startsWith'), value: z.string().min(1) }),
-  z.strictObject({ op: z.literal('includes'), value: z.string() }),
-]);
-export type FieldTest = z.infer<typeof FieldTest>;
-
-const isoDay = z.string().regex(/^\d{4}-\d{2}-\d{2}$/, 'Write a day as year-month-day, such as 2027-03-02.');
-
-export const Condition = z.discriminatedUnion('fact', [
-  z.strictObject({ fact: z.literal('signedIn') }),
-  z.strictObject({ fact: z.literal('standing'), is: z.array(Standing).min(1) }),
-  /** `heldDays`: the level has been held without a gap for at least so many days. Only with `when: 'now'`. */
-  z.strictObject({
-    fact: z.literal('level'),
-    is: z.array(LevelId).min(1),
-    when: z.enum(['now', 'ever']),
-    heldDays: z.int().min(1).optional(),
-  }),
-  z.strictObject({ fact: z.literal('group'), is: z.array(GroupId).min(1) }),
-  z.strictObject({ fact: z.literal('field'), field: FieldId, test: FieldTest }),
-  z.strictObject({ fact: z.literal('mailDomain'), is: z.array(z.string().min(3)).min(1) }),
-  z.strictObject({ fact: z.literal('admittedFor'), days: z.int().min(0) }),
-  /** Both days belong to the window; days are read in the site's zone. */
-  z.strictObject({ fact: z.literal('date'), from: isoDay.optional(), until: isoDay.optional() }),
-]);
-export type Condition = z.infer<typeof Condition>;
+export { Condition, FieldTest };
+export type { Known, Named };
 
 export type Rule = Condition | { all: Rule[] } | { any: Rule[] } | { none: Rule[] };
 
@@ -55,6 +27,10 @@ export const DoorUse = z.union([
 ]);
 export type DoorUse = z.infer<typeof DoorUse>;
 
+/** A named door, shared by many places. */
+export const DoorItem = z.strictObject({ id: DoorId, title: Title, rule: Rule, retired: z.boolean().optional() });
+export type DoorItem = z.infer<typeof DoorItem>;
+
 export const isCondition = (rule: Rule): rule is Condition => 'fact' in rule;
 
 /** Every condition of a rule, in reading order. */
@@ -67,4 +43,23 @@ export function childrenOf(rule: Exclude<Rule, Condition>): Rule[] {
   if ('all' in rule) return rule.all;
   if ('any' in rule) return rule.any;
   return rule.none;
+}
+
+/** What a condition names and the set-up does not have. */
+export const unknownIn = (condition: Condition, known: Known): readonly Named[] =>
+  conditionKindOf(condition)
+    .names(condition)
+    .filter(({ kind, id }) => !known[kind].has(id));
+
+/** What a rule refers to. */
+export const referencesOfRule = (rule: Rule | undefined): Reference[] =>
+  (rule ? conditionsOf(rule) : []).flatMap((condition) =>
+    conditionKindOf(condition)
+      .names(condition)
+      .map(({ kind, id }) => ({ at: '', kind, id })),
+  );
+
+export function referencesOfDoor(use: DoorUse | undefined): Reference[] {
+  if (!use || 'everyone' in use) return [];
+  return 'named' in use ? [{ at: '', kind: 'doors', id: use.named }] : referencesOfRule(use.rule);
 }

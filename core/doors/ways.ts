@@ -6,12 +6,15 @@
  */
 import { currentTerm, lastTerm, visitorFacts, type Facts } from '../facts';
 import { addSpan } from '../kernel/calendar';
-import { DAY, type Instant, type LevelId, type MemberId, type PathId, type SignupFormId } from '../kernel';
-import { windowOf } from './condition';
+import { type Instant, type LevelId, type MemberId, type PathId, type SignupFormId } from '../kernel';
+import { conditionKindOf } from './conditions';
 import { conditionsOf, type Rule } from './rule';
-import { firstPayment, type SignupForm, type Grant, type PathItem, type Setup } from '../setup';
+import type { SignupForm } from '../fields/items';
+import type { Grant, PathItem } from '../joining/path';
+import { firstPayment } from '../levels';
+import type { Setup } from '../setup';
 import { compile } from './compile';
-import { heldSince, layoutOf, prepare } from './prepare';
+import { layoutOf, prepare } from './prepare';
 
 export type WayIn =
   | { readonly by: 'signIn' }
@@ -32,7 +35,7 @@ const someone = 'aaaaaaaaaaaaaaaaaaaa' as MemberId;
  */
 export function waysIn(rule: Rule, facts: Facts, now: Instant, setup: Setup, path: PathId | null = null): WayIn[] {
   const layout = layoutOf(setup);
-  const opens = compile(rule, layout);
+  const opens = compile(rule, layout, setup);
   const would = (changed: Facts, at = now) => opens(prepare(layout, changed, at));
   if (would(facts)) return [];
   const found: { way: WayIn; cost: number }[] = [];
@@ -40,7 +43,7 @@ export function waysIn(rule: Rule, facts: Facts, now: Instant, setup: Setup, pat
 
   if (facts.member === null) {
     const joins = setup.doc.forms.flatMap((form) =>
-      afterJoining(form, facts, now, setup).filter((c) => would(c.facts)),
+      form.retired ? [] : afterJoining(form, facts, now, setup).filter((c) => would(c.facts)),
     );
     for (const { form, level, cost } of joins) add(cost, { by: 'join', form: form.id, level });
     // Whoever is a member already may be one whom it lets in, by level, group or whatever else is known of them.
@@ -55,12 +58,12 @@ export function waysIn(rule: Rule, facts: Facts, now: Instant, setup: Setup, pat
       // First whatever it costs: it is the way back that the person knows.
       add(-1, { by: 'renew', level: last.level });
     for (const level of setup.doc.levels) {
-      if (level.id === running?.level || (!running && level.id === last?.level)) continue;
+      if (level.retired || level.id === running?.level || (!running && level.id === last?.level)) continue;
       if (would(withLevel(admitted(facts, now), level.id, now)))
         add(price(setup, level.id), { by: 'changeLevel', level: level.id });
     }
   }
-  const at = facts.member === null ? null : opensAt(rule, facts, now, setup.doc.site.zone, would);
+  const at = facts.member === null ? null : opensAt(rule, facts, now, setup, would);
   if (at !== null) add(-2, { by: 'wait', at });
   if (found.length === 0) add(0, { by: 'ask' });
   return found.sort((a, b) => a.cost - b.cost).map(({ way }) => way);
@@ -71,21 +74,11 @@ function opensAt(
   rule: Rule,
   facts: Facts,
   now: Instant,
-  zone: string,
+  setup: Setup,
   would: (facts: Facts, at: Instant) => boolean,
 ): Instant | null {
-  const marks = conditionsOf(rule).flatMap((condition): (Instant | null)[] => {
-    if (condition.fact === 'date') {
-      const { from, until } = windowOf(condition, zone);
-      return [from, until];
-    }
-    if (condition.fact === 'admittedFor')
-      return [facts.admittedAt === null ? null : facts.admittedAt + condition.days * DAY];
-    if (condition.fact !== 'level' || !condition.heldDays) return [];
-    const since = heldSince(facts, condition.is, now);
-    return [since === null ? null : since + condition.heldDays * DAY];
-  });
-  const coming = marks.filter((mark): mark is Instant => mark !== null && Number.isFinite(mark) && mark > now);
+  const marks = conditionsOf(rule).flatMap((one) => conditionKindOf(one).marks(one, facts, now, setup));
+  const coming = marks.filter((mark) => Number.isFinite(mark) && mark > now);
   return coming.sort((a, b) => a - b).find((mark) => would(facts, mark)) ?? null;
 }
 
@@ -111,7 +104,7 @@ const withLevel = (facts: Facts, level: LevelId, now: Instant): Facts => ({
 export function granted(facts: Facts, grants: readonly Grant[], now: Instant, setup: Setup): Facts {
   const layout = layoutOf(setup);
   return grants.reduce((next, grant) => {
-    if (grant.when && !compile(grant.when, layout)(prepare(layout, facts, now))) return next;
+    if (grant.when && !compile(grant.when, layout, setup)(prepare(layout, facts, now))) return next;
     if ('group' in grant)
       return next.groups.includes(grant.group) ? next : { ...next, groups: [...next.groups, grant.group] };
     const until = grant.lasts ? addSpan(now, grant.lasts, setup.doc.site.zone) : null;

@@ -3,7 +3,7 @@
  * Invariant: nothing here is a rule or a secret; a stored row of this shape is all a request needs to know.
  */
 import { z } from 'zod';
-import { FieldId, GroupId, LevelId, MemberId, TopicId, type Instant } from '../kernel';
+import { FieldId, GroupId, LevelId, MemberId, TopicId, versioned, type Instant } from '../kernel';
 
 export const Standing = z.enum(['applicant', 'admitted', 'paused', 'lapsed', 'declined', 'closed']);
 export type Standing = z.infer<typeof Standing>;
@@ -74,4 +74,13 @@ export function lastTerm(facts: Facts): HeldTerm | null {
     (last, term) => (!last || (term.until ?? Infinity) > (last.until ?? Infinity) ? term : last),
     null,
   );
+}
+
+/** Facts as they are stored. Version 1 said no version. */
+export const storedFacts = versioned<Facts>([(old) => old]);
+
+/** Stored facts of any version, as text. Quick for those of the present one: every request of a member reads them. */
+export function readFacts(text: string): Facts {
+  const raw = JSON.parse(text) as Facts & { v?: number };
+  return raw.v === storedFacts.version ? raw : storedFacts.read(raw, undefined);
 }

@@ -1,2 +1,3 @@
 export * from './facts';
 export * from './asOf';
+export * from './items';

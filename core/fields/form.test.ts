@@ -1,7 +1,8 @@
 import { describe, expect, it } from 'vitest';
 import { quillmoor } from '../../tests/support/quillmoor';
-import type { SignupForm } from '../setup';
+
 import { mailKey, passwordFault, readAnswer, readForm, readMail, showValue, type RawForm } from './index';
+import type { SignupForm } from '.';
 
 const form: SignupForm = quillmoor.forms.get('join-quillmoor')!;
 const right: RawForm = {

@@ -4,7 +4,7 @@
 import type { FieldValue } from '../facts';
 import type { FieldId, TopicId } from '../kernel';
 import { ok, refuse, type Result } from '../kernel/result';
-import type { SignupForm, Setup } from '../setup';
+import type { FieldItem, SignupForm } from './items';
 import { readAnswer, type RawAnswer } from './read';
 
 /** One answer that cannot be taken. `at` is the name of the input; `label` what the form calls it. */
@@ -46,8 +46,15 @@ export function nameFault(name: string): string | null {
   return null;
 }
 
-/** Reads a signup form. Refuses with all faults in the order of the form. */
-export function readForm(form: SignupForm, setup: Setup, raw: RawForm): Result<ReadForm, AnswerFault[]> {
+/**
+ * Reads a signup form. Refuses with all faults in the order of the form. A question about a field that does not exist
+ * is not asked.
+ */
+export function readForm(
+  form: SignupForm,
+  { fields: known }: { readonly fields: ReadonlyMap<string, FieldItem> },
+  raw: RawForm,
+): Result<ReadForm, AnswerFault[]> {
   const faults: AnswerFault[] = [];
   const fields: Record<string, FieldValue> = {};
   const agreed: { id: FieldId; version: number }[] = [];
@@ -58,7 +65,8 @@ export function readForm(form: SignupForm, setup: Setup, raw: RawForm): Result<R
   for (const part of form.parts) {
     switch (part.part) {
       case 'field': {
-        const field = setup.fields.get(part.field)!;
+        const field = known.get(part.field);
+        if (!field || field.retired) break;
         const label = part.label ?? field.label;
         const read = readAnswer(field, raw[part.field], part.required);
         if (!read.ok) faults.push({ at: part.field, label, says: read.refusal });

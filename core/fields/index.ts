@@ -1,3 +1,7 @@
+export * from './items';
+export { FieldInput } from './input';
+export { fieldKindOf, type FieldRole, type ValueColumns } from './kinds';
+export { hasShape, type ShapePiece } from './shape';
 export * from './show';
 export * from './mail';
 export * from './read';

@@ -1,21 +1,25 @@
 /**
  * Purpose: the one function through which an application changes.
  * Invariant: pure; the same path, application, event and instant give the same step. Every event is decided at
- * every gate and in every ended state; an impossible one is refused with the reason.
+ * every gate and in every ended state; an impossible one is refused with the reason. After the clock has knocked,
+ * nothing is due at or before the instant at which it did.
  */
-import { never, ok, refuse, type Instant, type Result } from '../kernel';
-import type { PathItem, Setup } from '../setup';
-import type { Application, Effect, JoiningEvent, JoiningRefusal, Step } from './application';
-import { confirmEmail } from './confirm';
-import { end, enterGate, reopen, undoApproval } from './moves';
-import { review } from './review';
+import { ok, refuse, type Instant, type Result } from '../kernel';
+import type { Setup } from '../setup';
+import type { Application, Step } from './application';
+import type { Effect, JoiningEvent, JoiningRefusal } from './events';
+import { kindOf } from './gates';
+import { end, gateOf, goOn, heldOf, reopen, take, undoApproval } from './moves';
+import type { PathItem } from './path';
+import { asksForProof, relocate } from './relocate';
 
 /**
  * Advances an application by one event at the instant `now` (site clock).
+ * @param path its path as it is now; undefined where that is gone
  * @param setup names the zone for spans and the fields that grants may ask about
  */
 export function advance(
-  path: PathItem,
+  path: PathItem | undefined,
   application: Application,
   event: JoiningEvent,
   now: Instant,
@@ -23,32 +27,38 @@ export function advance(
 ): Result<Step, JoiningRefusal> {
   if (event.it === 'submitted') return submit(path, application, now, setup);
   if (event.it === 'approvalUndone') return undoApproval(application, event.by, now);
-  if (event.it === 'reopened') return reopen(path, application, event.by, now, setup);
+  if (event.it === 'reopened')
+    return path ? reopen(path, application, event.by, now, setup) : refuse({ code: 'not-ended' });
   if (application.state !== 'open') return ended(application, event);
   if (event.it === 'withdrawn') {
     const gone = end(application, 'withdrawn', { at: now, what: 'withdrawn' });
     return step(gone, [{ do: 'cancelTimer' }, { do: 'purge' }]);
   }
-  const gate = path.gates[application.gate]!;
-  switch (gate.kind) {
-    case 'confirmEmail':
-      return confirmEmail(path, gate, application, event, now, setup);
-    case 'review':
-      return review(path, gate, application, event, now, setup);
-    default:
-      return never(gate);
+  const gate = gateOf(path, application);
+  if (!path || !gate) {
+    // The path has changed, and nobody has seen to this application yet: it moves, and the event finds it gone on.
+    const moved = relocate(path, application, now, setup);
+    if (!moved) return refuse({ code: 'not-at-this-gate' });
+    return ok({ ...moved, told: event.it === 'timePassed' ? null : { code: 'not-at-this-gate' } });
   }
+  const { zone } = setup.doc.site;
+  const turn = kindOf(gate).decide(gate, heldOf(application), event, now, zone, path);
+  return take(path, gate, application, turn as never, now, setup);
 }
 
-function submit(path: PathItem, application: Application, now: Instant, setup: Setup): Result<Step, JoiningRefusal> {
-  if (application.history.length > 0) return refuse({ code: 'already-submitted' });
+function submit(
+  path: PathItem | undefined,
+  application: Application,
+  now: Instant,
+  setup: Setup,
+): Result<Step, JoiningRefusal> {
+  if (!path || application.history.length > 0) return refuse({ code: 'already-submitted' });
   const sent: Application = { ...application, submittedAt: now, history: [{ at: now, what: 'submitted' }] };
-  const entered = enterGate(path, sent, 0, now, setup);
-  // Where no gate asks for proof, the first to use an address has it.
-  const proven = path.gates.some((gate) => gate.kind === 'confirmEmail');
+  const entered = goOn(path, sent, now, setup);
   return step(entered.application, [
     { do: 'setStanding', standing: 'applicant' },
-    ...(proven ? [] : [{ do: 'claimAddress' as const }]),
+    // Where no gate asks for proof, the first to use an address has it.
+    ...(asksForProof(path) ? [] : [{ do: 'claimAddress' as const }]),
     { do: 'signIn' },
     ...entered.effects,
   ]);

@@ -1,8 +1,8 @@
 /** Purpose: the answers of an application, as people read them. */
 import type { Facts } from '../facts';
-import { showValue } from '../fields/show';
+import { showValue, type SignupForm } from '../fields';
 import { listed } from '../kernel';
-import type { SignupForm, Setup } from '../setup';
+import type { Setup } from '../setup';
 import type { Application } from './application';
 
 /** The answers as they were given, by the labels the form used. */

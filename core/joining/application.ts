@@ -1,65 +1,14 @@
 /**
  * Purpose: one person's way along an admission path, as a value.
- * Invariant: `state` is `open` exactly while `gate` points at a gate of the path and `detail` is that gate's own.
+ * Invariant: it stands by itself. The gate is known by its id, and what was promised at it is kept as instants, so that
+ * a path that changes meanwhile neither moves a day nor makes anybody somebody else's. `detail` is of the kind of the
+ * gate at which the application waits, and null once it has ended.
  */
 import { z } from 'zod';
 import { FieldValue, HeldTerm } from '../facts';
-import type { LevelId, MessageId } from '../kernel';
-import { ApplicationId, FieldId, GroupId, SignupFormId, MemberId, PathId, TopicId } from '../kernel';
-
-export const ApplicationState = z.enum(['open', 'admitted', 'declined', 'outOfTime', 'withdrawn']);
-export type ApplicationState = z.infer<typeof ApplicationState>;
-
-/** The gate *Confirm email*: which code is live. Codes are numbered; the secret itself is never known here. */
-const ConfirmDetail = z.object({
-  kind: z.literal('confirmEmail'),
-  serial: z.number(),
-  sentAt: z.number(),
-  expiresAt: z.number(),
-  wrong: z.number(),
-  void: z.boolean(),
-  /** When codes were sent, to count those of one day. */
-  sends: z.array(z.number()),
-});
-export type ConfirmDetail = z.infer<typeof ConfirmDetail>;
-
-const ReviewDetail = z.object({
-  kind: z.literal('review'),
-  reminded: z.boolean(),
-  /** How often the limit was put off by `askAgain`. */
-  extended: z.number(),
-  question: z.object({ text: z.string(), by: z.string(), at: z.number(), answer: z.string().nullable() }).nullable(),
-});
-export type ReviewDetail = z.infer<typeof ReviewDetail>;
-
-export const GateDetail = z.discriminatedUnion('kind', [ConfirmDetail, ReviewDetail]);
-export type GateDetail = z.infer<typeof GateDetail>;
-
-/** What happened, newest last. `by` is a staff member's name where one acted. */
-export const Happening = z.object({
-  at: z.number(),
-  what: z.enum([
-    'submitted',
-    'codeSent',
-    'wrongCode',
-    'codeVoided',
-    'emailConfirmed',
-    'reviewersReminded',
-    'limitExtended',
-    'questionAsked',
-    'questionAnswered',
-    'approved',
-    'declined',
-    'admitted',
-    'outOfTime',
-    'withdrawn',
-    'approvalUndone',
-    'reopened',
-  ]),
-  by: z.string().optional(),
-  note: z.string().optional(),
-});
-export type Happening = z.infer<typeof Happening>;
+import { ApplicationId, FieldId, GateId, GroupId, SignupFormId, MemberId, PathId, TopicId, versioned } from '../kernel';
+import { ApplicationState, Happening, type Effect, type JoiningRefusal } from './events';
+import { GateDetail } from './gates';
 
 export const Answers = z.object({
   name: z.string(),
@@ -70,19 +19,27 @@ export const Answers = z.object({
 });
 export type Answers = z.infer<typeof Answers>;
 
-/** What a yes has changed, kept until its letter leaves, so that it can be taken back exactly. */
-const Undo = z.object({
-  until: z.number(),
-  gate: z.number(),
+/** Where an application stands on its path. */
+const Stand = z.object({
+  /** The gate it waits at, or ended at. */
+  gate: GateId,
   gateSince: z.number(),
+  /** When the clock next has something to do with this application; null when never. */
   dueAt: z.number().nullable(),
+  /** The instants promised at this gate: the aim, the end of its time, the very latest. Null once it has ended. */
+  targetAt: z.number().nullable(),
   limitAt: z.number().nullable(),
+  latestAt: z.number().nullable(),
   detail: GateDetail.nullable(),
-  terms: z.array(HeldTerm),
-  groups: z.array(GroupId),
 });
 
-export const Application = z.object({
+/** What a yes has changed, kept until its letter leaves, so that it can be taken back exactly. */
+const Undo = Stand.extend({ until: z.number(), terms: z.array(HeldTerm), groups: z.array(GroupId) });
+
+/** A gate that lies behind, by id and kind: of a kind that asks once, another gate has nothing more to ask. */
+const Passed = z.object({ gate: GateId, kind: z.string(), at: z.number() });
+
+export const Application = Stand.extend({
   id: ApplicationId,
   member: MemberId,
   form: SignupFormId,
@@ -92,81 +49,66 @@ export const Application = z.object({
   answers: Answers,
   submittedAt: z.number(),
   state: ApplicationState,
-  gate: z.number(),
-  gateSince: z.number(),
-  /** When the clock next has something to do with this application; null when never. */
-  dueAt: z.number().nullable(),
-  /** When the current gate runs out of time. */
-  limitAt: z.number().nullable(),
-  detail: GateDetail.nullable(),
+  passed: z.array(Passed),
   history: z.array(Happening),
   endedAt: z.number().nullable(),
-  undo: Undo.nullable().default(null),
+  undo: Undo.nullable(),
 });
 export type Application = z.infer<typeof Application>;
 
-/** Everything that can happen to an application. */
-export type JoiningEvent =
-  | { readonly it: 'submitted' }
-  /** `serial`: the number of the code that was typed, or null when it is no code of this application. */
-  | { readonly it: 'codeEntered'; readonly serial: number | null }
-  | { readonly it: 'linkOpened'; readonly serial: number }
-  | { readonly it: 'resendAsked' }
-  | { readonly it: 'approved'; readonly by: string }
-  | { readonly it: 'declined'; readonly by: string; readonly reason: string }
-  | { readonly it: 'questionAsked'; readonly by: string; readonly text: string }
-  | { readonly it: 'answerGiven'; readonly text: string }
-  | { readonly it: 'approvalUndone'; readonly by: string }
-  /** A declined or closed application is taken up again. */
-  | { readonly it: 'reopened'; readonly by: string }
-  | { readonly it: 'withdrawn' }
-  | { readonly it: 'timePassed' };
+/** What an application starts from. */
+type Begun = Pick<Application, 'id' | 'member' | 'form' | 'revision' | 'path' | 'answers' | 'submittedAt'>;
 
-/** What the shell must do, as data, in order. */
-export type Effect =
-  | { readonly do: 'signIn' }
-  | { readonly do: 'sendCode'; readonly message: MessageId; readonly serial: number; readonly expiresAt: number }
-  /** `at`: when the letter may leave, where that is later than now. */
-  | {
-      readonly do: 'send';
-      readonly message: MessageId;
-      readonly reason?: string;
-      readonly question?: string;
-      readonly at?: number;
-    }
-  /** Takes back the letters that have not left yet. */
-  | { readonly do: 'unsend' }
-  /** The address has been shown to be this person's: it belongs to this member alone from now on. */
-  | { readonly do: 'claimAddress' }
-  | { readonly do: 'tellReviewers'; readonly message: MessageId }
-  | { readonly do: 'startTimer'; readonly at: number }
-  | { readonly do: 'cancelTimer' }
-  | { readonly do: 'setStanding'; readonly standing: 'applicant' | 'admitted' | 'declined' | 'closed' }
-  | { readonly do: 'giveLevel'; readonly level: LevelId; readonly from: number; readonly until: number | null }
-  | { readonly do: 'takeLevel'; readonly level: LevelId; readonly from: number }
-  | { readonly do: 'giveGroup'; readonly group: GroupId }
-  | { readonly do: 'takeGroup'; readonly group: GroupId }
-  | { readonly do: 'purge' };
+/** An application before it is sent: at no gate yet. */
+export const unsent = (about: Begun): Application => ({
+  ...about,
+  state: 'open',
+  passed: [],
+  gate: '' as GateId,
+  gateSince: about.submittedAt,
+  dueAt: null,
+  targetAt: null,
+  limitAt: null,
+  latestAt: null,
+  detail: null,
+  history: [],
+  endedAt: null,
+  undo: null,
+});
 
-/** Why a move is not made. Each carries what a person needs to go on. */
-export type JoiningRefusal =
-  | { readonly code: 'application-ended'; readonly state: ApplicationState }
-  | { readonly code: 'already-submitted' }
-  | { readonly code: 'not-at-this-gate' }
-  | { readonly code: 'email-already-confirmed' }
-  | { readonly code: 'code-wrong'; readonly left: number }
-  | { readonly code: 'code-void' }
-  | { readonly code: 'code-expired' }
-  | { readonly code: 'code-replaced' }
-  | { readonly code: 'resend-too-soon'; readonly at: number }
-  | { readonly code: 'resend-limit'; readonly at: number }
-  | { readonly code: 'reason-needed' }
-  | { readonly code: 'question-needed' }
-  | { readonly code: 'question-open' }
-  | { readonly code: 'no-question' }
-  | { readonly code: 'answer-needed' }
-  | { readonly code: 'too-late-to-undo' }
-  | { readonly code: 'not-ended' };
+/** The gates of a path as ids and kinds, in order; empty where the path is not known. */
+export type GatesOf = (path: string) => readonly { readonly id: string; readonly kind: string }[];
+
+/**
+ * Stored applications. Version 1 knew its gate by number and had no instants of its own but the limit; what was aimed
+ * at and the latest day were read from the path as it stood.
+ */
+export const storedApplication = versioned<Application, GatesOf>([
+  (old, gatesOf) => {
+    const gates = gatesOf(String(old['path']));
+    const history = (old['history'] ?? []) as Happening[];
+    const idAt = (at: unknown) => gates[Number(at)]?.id ?? gates[gates.length - 1]?.id ?? 'gone';
+    const behind = old['state'] === 'admitted' ? gates.length : Number(old['gate']);
+    const stand = (of: Record<string, unknown>) => ({
+      ...of,
+      gate: idAt(of['gate']),
+      targetAt: null,
+      latestAt: of['limitAt'] ?? null,
+    });
+    const undo = old['undo'] as Record<string, unknown> | null | undefined;
+    return {
+      ...stand(old),
+      passed: gates.slice(0, behind).map(({ id, kind }) => ({
+        gate: id,
+        kind,
+        at:
+          history.findLast(({ what }) => what === (kind === 'confirmEmail' ? 'emailConfirmed' : 'approved'))?.at ??
+          Number(old['gateSince']),
+      })),
+      undo: undo ? stand(undo) : null,
+    };
+  },
+]);
 
 /**
  * One step. `told` is a refusal that has to be told although the state moved on (a wrong code is counted).

@@ -3,9 +3,11 @@
  * Invariant: found by `advance` itself on a copy, so that what is foretold is what happens.
  */
 import type { Instant } from '../kernel';
-import type { PathItem, Setup } from '../setup';
+import type { Setup } from '../setup';
 import { advance } from './advance';
-import type { Application, Happening } from './application';
+import type { Application } from './application';
+import type { Happening } from './events';
+import type { PathItem } from './path';
 
 export type Foretold = 'reviewersReminded' | 'limitExtended' | 'letThrough' | 'closed' | 'sweptAway';
 export type Coming = { readonly at: Instant; readonly what: Foretold };
@@ -28,10 +30,12 @@ const foretold: Record<Happening['what'], Foretold | null> = {
   withdrawn: null,
   approvalUndone: null,
   reopened: null,
+  gateRemoved: null,
+  pathRemoved: 'closed',
 };
 
 /** What comes by itself until the instant `until`, in order. */
-export function comingOf(path: PathItem, application: Application, until: Instant, setup: Setup): Coming[] {
+export function comingOf(path: PathItem | undefined, application: Application, until: Instant, setup: Setup): Coming[] {
   const coming: Coming[] = [];
   let state = application;
   while (state.state === 'open' && state.dueAt !== null && state.dueAt <= until) {
@@ -43,8 +47,8 @@ export function comingOf(path: PathItem, application: Application, until: Instan
       const says = foretold[what];
       if (says) coming.push({ at, what: purged ? 'sweptAway' : says });
     }
-    // A step that leaves its own time due has nothing more to bring.
-    if (step.value.application.dueAt === at) break;
+    // Never so, but a foretelling must not hang on it.
+    if ((step.value.application.dueAt ?? Infinity) <= at) break;
     state = step.value.application;
   }
   return coming;

@@ -1,9 +1,13 @@
+export * from './events';
 export * from './application';
+export * from './path';
+export { GateSight, kindOf, kindsWaitingFor } from './gates';
 export { advance } from './advance';
+export { relocate } from './relocate';
 export * from './codes';
 export * from './limit';
 export * from './route';
-export { UNDO_LASTS } from './moves';
+export { UNDO_LASTS, gateOf, grantsAt, heldOf } from './moves';
 export * from './answers';
 export * from './story';
 export * from './coming';

@@ -1,13 +1,12 @@
 /**
  * Purpose: how far into its time a gate is. Everything that tells of a limit (Today, the sheet, the applicant's own
- * page, letters) takes it from here, so that all tell the same.
+ * page, letters) takes it from here, so that all tell the same: the instants that were promised, never the path's.
  */
-import { countOf, DAY, saySpan, type Instant, type Span } from '../kernel';
-import { addSpan, spanInDays } from '../kernel/calendar';
-import type { GateItem } from '../setup';
+import { countOf, DAY, type Instant } from '../kernel';
 import type { Application } from './application';
+import { kindOf, type GateItem } from './gates';
 
-/** `passed`, `allowed`, `left` and `target` in days; `late` once the target has passed. */
+/** All in days: how many have passed, are allowed and are left, and the association's own aim. */
 export type Limit = {
   readonly passed: number;
   readonly allowed: number;
@@ -15,31 +14,26 @@ export type Limit = {
   readonly target: number;
 };
 
-/** The limit as it stands now, put off or not. */
-export function limitOf(application: Application, gate: GateItem, now: Instant, zone: string): Limit {
-  const limitAt = application.limitAt ?? now;
-  const allowed = Math.max(1, Math.round((limitAt - application.gateSince) / DAY));
-  const passed = Math.min(allowed, Math.max(0, Math.floor((now - application.gateSince) / DAY)));
-  const target = gate.kind === 'review' ? spanInDays(gate.target, application.gateSince, zone) : Math.ceil(allowed / 2);
-  return { passed, allowed, left: allowed - passed, target };
+/** The limit as it stands now, put off or not. Without an aim of its own, half of the time is one. */
+export function limitOf(application: Application, now: Instant): Limit {
+  const { gateSince, limitAt, targetAt } = application;
+  const allowed = Math.max(1, Math.round(((limitAt ?? now) - gateSince) / DAY));
+  const passed = Math.min(allowed, Math.max(0, Math.floor((now - gateSince) / DAY)));
+  const target = targetAt === null ? Math.ceil(allowed / 2) : Math.round((targetAt - gateSince) / DAY);
+  return { passed, allowed, left: allowed - passed, target: Math.min(target, allowed) };
 }
 
 /** `9 days`, for the sentence that somebody has waited so long. */
 export const waitedFor = (application: Application, now: Instant): string =>
   countOf(Math.max(0, Math.floor((now - application.gateSince) / DAY)), 'day');
 
-/** The longest a gate can take, told before anyone has applied: its limit, and what may be added to it. */
-export function longestOf(gate: GateItem): string {
-  if (gate.kind !== 'review' || gate.then !== 'askAgain') return saySpan(gate.limit);
-  const { limit, extra } = gate;
-  const sum: Span = { count: limit.count + extra.count, unit: limit.unit };
-  return limit.unit === extra.unit ? saySpan(sum) : `${saySpan(limit)} and then ${saySpan(extra)}`;
-}
-
-/** The instant by which an open application is decided at the very latest; null where nothing ends it. */
-export function latestOf(application: Application, gate: GateItem, zone: string): Instant | null {
-  const { limitAt, detail } = application;
-  if (limitAt === null) return null;
-  const more = gate.kind === 'review' && gate.then === 'askAgain' && detail?.kind === 'review' && detail.extended === 0;
-  return more ? addSpan(limitAt, gate.extra, zone) : limitAt;
+/**
+ * From when an application needs somebody at the desk: at once where reviewers are waited for, else when half of the
+ * time has passed without a step. Null once it has ended.
+ */
+export function needsDeskAt(application: Application): Instant | null {
+  const { state, gateSince, limitAt, detail } = application;
+  if (state !== 'open' || !detail || limitAt === null) return null;
+  const kind: { readonly kind: GateItem['kind'] } = detail;
+  return kindOf(kind).waitsFor === 'reviewers' ? gateSince : Math.round((gateSince + limitAt) / 2);
 }

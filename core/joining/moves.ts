@@ -1,87 +1,87 @@
 /**
- * Purpose: the moves gates have in common: entering a gate, passing it, ending.
- * Invariant: leaving a gate always re-sets or cancels its timer, so that no timer outlives its gate.
+ * Purpose: the moves that all gates have in common: entering one, passing it, ending.
+ * Invariant: leaving a gate always re-sets or cancels its timer, so that no timer outlives its gate. The next gate is
+ * the first of the path that lies not behind, so that nobody gets in past a gate that was put before them.
  */
 import { visitorFacts, type Facts } from '../facts';
 import { granted } from '../doors/ways';
-import { MINUTE, never, ok, refuse, type Instant, type Result } from '../kernel';
-import { addSpan } from '../kernel/calendar';
-import type { GateItem, PathItem, Setup } from '../setup';
-import type {
-  Application,
-  ApplicationState,
-  Effect,
-  Happening,
-  JoiningEvent,
-  JoiningRefusal,
-  Step,
-} from './application';
+import { MINUTE, ok, refuse, type Instant, type Result } from '../kernel';
+import type { Setup } from '../setup';
+import type { Application, Step } from './application';
+import type { ApplicationState, Effect, Happening, JoiningRefusal } from './events';
+import { kindOf, type GateItem, type Held, type Turn } from './gates';
+import type { PathItem } from './path';
 
 type Moved = Omit<Step, 'told'>;
-
-/** The events that a gate decides; the others are decided whatever the gate. */
-export type GateEvent = Exclude<JoiningEvent, { it: 'submitted' | 'withdrawn' | 'approvalUndone' | 'reopened' }>;
 
 /** How long a yes can be taken back: its letter waits as long. */
 export const UNDO_LASTS = MINUTE;
 
-/** Enters the gate numbered `at`, or admits when there is none left. */
-export function enterGate(path: PathItem, application: Application, at: number, now: Instant, setup: Setup): Moved {
-  const gate = path.gates[at];
-  if (!gate) return admit(path, application, now, setup);
-  const zone = setup.doc.site.zone;
-  const limitAt = addSpan(now, gate.limit, zone);
-  const base = { ...application, gate: at, gateSince: now, limitAt };
-  switch (gate.kind) {
-    case 'confirmEmail':
-      return sendCode(gate, { ...base, dueAt: limitAt, detail: null }, now, zone, [{ do: 'startTimer', at: limitAt }]);
-    case 'review': {
-      const targetAt = addSpan(now, gate.target, zone);
-      const dueAt = Math.min(targetAt, limitAt);
-      return {
-        application: { ...base, dueAt, detail: { kind: 'review', reminded: false, extended: 0, question: null } },
-        effects: [{ do: 'startTimer', at: dueAt }],
-      };
-    }
-    default:
-      return never(gate);
-  }
+/** The gate an application waits at, as the path has it now; undefined where it is gone or has become another kind. */
+export function gateOf(path: PathItem | undefined, application: Application): GateItem | undefined {
+  return path?.gates.find(({ id, kind }) => id === application.gate && application.detail?.kind === kind);
 }
 
-/** Makes the next code the only live one. */
-export function sendCode(
-  gate: Extract<GateItem, { kind: 'confirmEmail' }>,
-  application: Application,
-  now: Instant,
-  zone: string,
-  before: readonly Effect[] = [],
-): Moved {
-  const previous = application.detail?.kind === 'confirmEmail' ? application.detail : null;
-  const serial = (previous?.serial ?? 0) + 1;
-  const expiresAt = addSpan(now, gate.lifetime, zone);
-  const sends = [...(previous?.sends ?? []), now];
-  return {
-    application: noted(
-      {
-        ...application,
-        detail: { kind: 'confirmEmail', serial, sentAt: now, expiresAt, wrong: 0, void: false, sends },
-      },
-      { at: now, what: 'codeSent' },
-    ),
-    effects: [...before, { do: 'sendCode', message: gate.message, serial, expiresAt }],
-  };
+/** What an application holds of its gate. Only for one that is open. */
+export const heldOf = (application: Application): Held<never> => ({
+  gateSince: application.gateSince,
+  dueAt: application.dueAt,
+  targetAt: application.targetAt,
+  limitAt: application.limitAt ?? application.gateSince,
+  latestAt: application.latestAt ?? application.limitAt ?? application.gateSince,
+  detail: application.detail as never,
+});
+
+/** The first gate of the path that is still to be passed. */
+export const nextGate = (path: PathItem, { passed }: Application): GateItem | undefined =>
+  path.gates.find(
+    ({ id, kind }) => !passed.some((behind) => behind.gate === id || (behind.kind === kind && kindOf({ kind }).once)),
+  );
+
+/** Goes on to the next gate, or in where none is left. */
+export function goOn(path: PathItem, application: Application, now: Instant, setup: Setup): Moved {
+  const gate = nextGate(path, application);
+  return gate ? enterGate(gate, application, now, setup) : admit(path, application, now, setup);
 }
 
-/** Passes the current gate: on to the next, or in. */
-export function passGate(
+export function enterGate(gate: GateItem, application: Application, now: Instant, setup: Setup): Moved {
+  const { happening, effects, ...stand } = kindOf(gate).enter(gate, now, setup.doc.site.zone, application.history);
+  const entered = { ...application, ...stand, gate: gate.id, gateSince: now };
+  return { application: happening ? noted(entered, happening) : entered, effects };
+}
+
+/** Carries out what a gate has decided. */
+export function take(
   path: PathItem,
+  gate: GateItem,
   application: Application,
-  happening: Happening,
+  turn: Turn<never>,
   now: Instant,
   setup: Setup,
-): Moved {
-  const entered = enterGate(path, noted(application, happening), application.gate + 1, now, setup);
-  return { application: entered.application, effects: [{ do: 'cancelTimer' }, ...entered.effects] };
+): Result<Step, JoiningRefusal> {
+  switch (turn.turn) {
+    case 'refuse':
+      return refuse(turn.refusal);
+    case 'stay': {
+      const changed: Application = { ...application, ...turn.change };
+      const timer = turn.change?.dueAt;
+      return ok({
+        application: turn.happening ? noted(changed, turn.happening) : changed,
+        effects: [...(turn.effects ?? []), ...(timer ? [{ do: 'startTimer', at: timer } as const] : [])],
+        told: turn.told ?? null,
+      });
+    }
+    case 'end':
+      return ok({ application: end(application, turn.state, turn.happening), effects: turn.effects, told: null });
+    case 'pass': {
+      const behind = { gate: gate.id, kind: gate.kind, at: now };
+      const passed = noted({ ...application, passed: [...application.passed, behind] }, turn.happening);
+      const moved = goOn(path, passed, now, setup);
+      const effects = [...(turn.effects ?? []), { do: 'cancelTimer' } as const, ...moved.effects];
+      const all: Moved = { application: moved.application, effects };
+      return ok({ ...(turn.by ? canBeUndone(all, path, application, now, setup) : all), told: null });
+    }
+  }
 }
 
 /** Admits: standing, then each grant that fits the answers, then the message. */
@@ -98,31 +98,23 @@ function admit(path: PathItem, application: Application, now: Instant, setup: Se
   };
 }
 
-function grantsAt(path: PathItem, application: Application, now: Instant, setup: Setup): Facts {
+/** What joining by this path gives this person at that instant: terms and groups. */
+export function grantsAt(path: PathItem, application: Application, now: Instant, setup: Setup): Facts {
   const facts: Facts = { ...visitorFacts, ...application.answers, member: application.member, terms: [], groups: [] };
   return granted(facts, path.grants, now, setup);
 }
 
 /** A reviewer's yes. What it changes is remembered, and an admission's letter held back, until it can stand. */
-export function approve(path: PathItem, application: Application, by: string, now: Instant, setup: Setup): Moved {
-  const moved = passGate(path, application, { at: now, what: 'approved', by }, now, setup);
-  const until = now + UNDO_LASTS;
-  const { gate, gateSince, dueAt, limitAt, detail } = application;
+function canBeUndone(moved: Moved, path: PathItem, before: Application, now: Instant, setup: Setup): Moved {
   const admits = moved.application.state === 'admitted';
-  const after = admits ? grantsAt(path, application, now, setup) : null;
-  const undo = {
-    until,
-    gate,
-    gateSince,
-    dueAt,
-    limitAt,
-    detail,
-    terms: after?.terms ?? [],
-    groups: after?.groups ?? [],
-  };
+  if (!admits) return { ...moved, application: { ...moved.application, undo: null } };
+  const until = now + UNDO_LASTS;
+  const { gate, gateSince, dueAt, targetAt, limitAt, latestAt, detail } = before;
+  const { terms, groups } = grantsAt(path, before, now, setup);
+  const undo = { until, gate, gateSince, dueAt, targetAt, limitAt, latestAt, detail, terms, groups };
   return {
-    application: { ...moved.application, undo: admits ? undo : null },
-    effects: moved.effects.map((effect) => (effect.do === 'send' && admits ? { ...effect, at: until } : effect)),
+    application: { ...moved.application, undo },
+    effects: moved.effects.map((effect) => (effect.do === 'send' ? { ...effect, at: until } : effect)),
   };
 }
 
@@ -130,22 +122,26 @@ export function approve(path: PathItem, application: Application, by: string, no
 export function undoApproval(application: Application, by: string, now: Instant): Result<Step, JoiningRefusal> {
   const { undo } = application;
   if (application.state !== 'admitted' || !undo || now >= undo.until) return refuse({ code: 'too-late-to-undo' });
-  const { gate, gateSince, dueAt, limitAt, detail } = undo;
-  const open: Application = { ...application, state: 'open', gate, gateSince, dueAt, limitAt, detail };
+  const { until: _until, terms, groups, ...stand } = undo;
+  const passed = application.passed.filter(({ gate }) => gate !== stand.gate);
+  const open: Application = { ...application, ...stand, passed, state: 'open', endedAt: null, undo: null };
   return ok({
-    application: noted({ ...open, endedAt: null, undo: null }, { at: now, what: 'approvalUndone', by }),
+    application: noted(open, { at: now, what: 'approvalUndone', by }),
     effects: [
       { do: 'setStanding', standing: 'applicant' },
-      ...undo.terms.map(({ level, from }): Effect => ({ do: 'takeLevel', level, from })),
-      ...undo.groups.map((group): Effect => ({ do: 'takeGroup', group })),
+      ...terms.map(({ level, from }): Effect => ({ do: 'takeLevel', level, from })),
+      ...groups.map((group): Effect => ({ do: 'takeGroup', group })),
       { do: 'unsend' },
-      ...(dueAt === null ? [] : [{ do: 'startTimer', at: dueAt } as const]),
+      ...(stand.dueAt === null ? [] : [{ do: 'startTimer', at: stand.dueAt } as const]),
     ],
     told: null,
   });
 }
 
-/** Takes an application up again that was declined or ran out of time: it waits anew at the gate it ended at. */
+/**
+ * Takes an application up again that was declined or ran out of time: it waits anew at the gate it ended at, or where
+ * that is gone at the next, and at the last where none is left, so that reopening alone lets nobody in.
+ */
 export function reopen(
   path: PathItem,
   application: Application,
@@ -155,8 +151,11 @@ export function reopen(
 ): Result<Step, JoiningRefusal> {
   if (application.state !== 'declined' && application.state !== 'outOfTime') return refuse({ code: 'not-ended' });
   const open: Application = { ...application, state: 'open', endedAt: null };
-  const at = Math.min(application.gate, path.gates.length - 1);
-  const entered = enterGate(path, noted(open, { at: now, what: 'reopened', by }), at, now, setup);
+  const gate =
+    path.gates.find(({ id }) => id === application.gate) ??
+    nextGate(path, application) ??
+    path.gates[path.gates.length - 1]!;
+  const entered = enterGate(gate, noted(open, { at: now, what: 'reopened', by }), now, setup);
   return ok({ ...entered, effects: [{ do: 'setStanding', standing: 'applicant' }, ...entered.effects], told: null });
 }
 
@@ -165,7 +164,16 @@ export function end(
   state: Exclude<ApplicationState, 'open'>,
   happening: Happening,
 ): Application {
-  return { ...noted(application, happening), state, detail: null, dueAt: null, limitAt: null, endedAt: happening.at };
+  return {
+    ...noted(application, happening),
+    state,
+    detail: null,
+    dueAt: null,
+    targetAt: null,
+    limitAt: null,
+    latestAt: null,
+    endedAt: happening.at,
+  };
 }
 
 export function noted(application: Application, happening: Happening): Application {

@@ -6,7 +6,8 @@ import type { Standing } from '../facts';
 import { countOf, sayDate, type Instant } from '../kernel';
 import { daysBetween } from '../kernel/calendar';
 import type { Setup } from '../setup';
-import type { Application, Effect, Happening, Step } from './application';
+import type { Application, Step } from './application';
+import type { Effect, Happening } from './events';
 
 /** One entry of a timeline. `standing` is given where the entry is a change of standing. */
 export type Moment = {
@@ -47,6 +48,8 @@ const titles: Record<Happening['what'], ((by: string | undefined) => string) | n
   withdrawn: null,
   approvalUndone: (by) => `${by} took the yes back`,
   reopened: (by) => `${by} opened the application again`,
+  gateRemoved: () => 'Its gate was taken from the path',
+  pathRemoved: () => 'Its path was taken away',
 };
 
 function momentOfHappening(item: Happening, before: Application, setup: Setup): Moment | null {
@@ -59,9 +62,10 @@ function momentOfHappening(item: Happening, before: Application, setup: Setup): 
 
 /** `Gate 2, Review, after 3 days` */
 function gateLine(before: Application, at: Instant, setup: Setup): string {
-  const gate = setup.paths.get(before.path)?.gates[before.gate];
+  const gates = setup.paths.get(before.path)?.gates ?? [];
+  const number = gates.findIndex(({ id }) => id === before.gate) + 1;
   const days = daysBetween(before.gateSince, at, setup.doc.site.zone);
-  return `Gate ${before.gate + 1}, ${gate?.title ?? 'since removed'}${days > 0 ? `, after ${countOf(days, 'day')}` : ''}`;
+  return `${number === 0 ? 'A gate since removed' : `Gate ${number}, ${gates[number - 1]!.title}`}${days > 0 ? `, after ${countOf(days, 'day')}` : ''}`;
 }
 
 function momentOfEffect(effect: Effect, application: Application, at: Instant, setup: Setup): Moment | null {
@@ -114,6 +118,11 @@ function standingTold(
     case 'declined':
       return { title: 'Declined' };
     case 'closed':
-      return { title: 'Closed', note: 'The application ran out of time' };
+      return { title: 'Closed', note: closedBecause(application) };
   }
 }
+
+const closedBecause = ({ history }: Application): string =>
+  history.some(({ what }) => what === 'pathRemoved')
+    ? 'Its admission path was taken away'
+    : 'The application ran out of time';

@@ -30,7 +30,46 @@ export function startOfDay(day: string, zone: string): Instant | null {
   }
 }
 
-/** A span as exact days where it is made of days or weeks, else the nearest whole days counted from `at`. */
-export function spanInDays(span: Span, at: Instant, zone: string): number {
-  return Math.round((addSpan(at, span, zone) - at) / DAY);
+/** From which instant on which offset from UTC holds in a zone, in order. */
+type Offsets = { readonly from: readonly Instant[]; readonly offset: readonly number[] };
+const offsets = new Map<string, Offsets>();
+const FIRST = Date.UTC(1970, 0, 1);
+const LAST = Date.UTC(2120, 0, 1);
+
+function offsetsOf(zone: string): Offsets {
+  let found = offsets.get(zone);
+  if (!found) {
+    let at = Temporal.Instant.fromEpochMilliseconds(FIRST).toZonedDateTimeISO(zone);
+    const from = [-Infinity];
+    const offset = [at.offsetNanoseconds / 1e6];
+    for (;;) {
+      const next = at.getTimeZoneTransition('next');
+      if (!next || next.epochMilliseconds > LAST) break;
+      from.push(next.epochMilliseconds);
+      offset.push(next.offsetNanoseconds / 1e6);
+      at = next;
+    }
+    found = { from, offset };
+    offsets.set(zone, found);
+  }
+  return found;
 }
+
+/**
+ * The number of the calendar day in `zone`, days since 1970-01-01: so quick that a rule may ask it of everybody. Clock
+ * changes are known from 1970 to 2120.
+ */
+export function dayNumber(at: Instant, zone: string): number {
+  const { from, offset } = offsetsOf(zone);
+  let [low, high] = [0, from.length - 1];
+  while (low < high) {
+    const middle = (low + high + 1) >> 1;
+    if (from[middle]! <= at) low = middle;
+    else high = middle - 1;
+  }
+  return Math.floor((at + offset[low]!) / DAY);
+}
+
+/** The first instant of the day with that number in `zone`. */
+export const dayBegins = (day: number, zone: string): Instant =>
+  Temporal.PlainDate.from('1970-01-01').add({ days: day }).toZonedDateTime(zone).epochMilliseconds;

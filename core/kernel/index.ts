@@ -3,4 +3,8 @@ export * from './ids';
 export * from './money';
 export * from './count';
 export * from './time';
+export * from './chips';
 export * from './words';
+export * from './versioned';
+export * from './texts';
+export * from './references';

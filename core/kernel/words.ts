@@ -3,30 +3,7 @@
  * reader and carries the fallback used when that fact is unknown.
  */
 import { z } from 'zod';
-
-export const ChipName = z.union([
-  z.enum([
-    'firstName',
-    'fullName',
-    'number',
-    'level',
-    'termEnd',
-    'groups',
-    'greeting',
-    'siteName',
-    'mail',
-    'code',
-    'codeUntil',
-    'sentAt',
-    'waited',
-    'link',
-    'reason',
-    'question',
-    'memberName',
-  ]),
-  z.templateLiteral(['field:', z.string()]),
-]);
-export type ChipName = z.infer<typeof ChipName>;
+import { ChipName } from './chips';
 
 export const Chip = z.strictObject({ chip: ChipName, or: z.string().max(200) });
 export const Words = z.union([z.string().max(4000), z.array(z.union([z.string().max(4000), Chip])).max(60)]);

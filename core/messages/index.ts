@@ -1,1 +1,4 @@
+export * from './message';
+export { MessagePart, type Look } from './parts';
+export { escapeHtml } from './html';
 export * from './render';

@@ -3,64 +3,26 @@
  * Invariant: every value is escaped in the HTML; secrets (a code, a link) come only from the word source; what a
  * person wrote about themselves is never a link, whatever a mail program makes of words that look like one.
  */
-import { never, say, type ChipName, type WordSource } from '../kernel';
-import type { MessageItem } from '../setup';
+import { isPersonal, say, type WordSource } from '../kernel';
+import { escapeHtml } from './html';
+import type { MessageItem } from './message';
+import { partKindOf, type Look } from './parts';
 
-export type Look = {
-  readonly siteName: string;
-  readonly accent: string;
-  readonly tint: string;
-  readonly paper: string;
-};
-export type Rendered = { readonly subject: string; readonly text: string; readonly html: string };
+export type RenderedMessage = { readonly subject: string; readonly text: string; readonly html: string };
 
 /** Renders a template. A part whose chip has no value falls back as the template says. */
-export function renderMessage(message: MessageItem, source: WordSource, look: Look): Rendered {
+export function renderMessage(message: MessageItem, source: WordSource, look: Look): RenderedMessage {
   const safe: WordSource = (chip) => {
     const word = source(chip);
     return word !== null && isPersonal(chip) ? unlinked(word) : word;
   };
-  const paragraphs: string[] = [];
-  const blocks: string[] = [];
-  for (const part of message.parts) {
-    switch (part.part) {
-      case 'text': {
-        const text = say(part.words, safe);
-        if (text.trim() === '') break;
-        paragraphs.push(text);
-        blocks.push(`<p style="margin:0 0 16px">${escapeHtml(text).replaceAll('\n', '<br>')}</p>`);
-        break;
-      }
-      case 'code': {
-        const code = source('code') ?? '';
-        paragraphs.push(`    ${code}`);
-        blocks.push(
-          `<p style="margin:0 0 16px;padding:12px 16px;background:${look.tint};font-size:28px;font-weight:600">${escapeHtml(code)}</p>`,
-        );
-        break;
-      }
-      case 'button': {
-        const link = source('link') ?? '';
-        paragraphs.push(`${part.label}:\n${link}`);
-        blocks.push(
-          `<p style="margin:0 0 16px"><a href="${escapeHtml(link)}" style="display:inline-block;padding:10px 18px;background:${look.accent};color:#FFFFFF;text-decoration:none;font-weight:600;border-radius:3px">${escapeHtml(part.label)}</a></p>`,
-        );
-        break;
-      }
-      default:
-        never(part);
-    }
-  }
+  const parts = message.parts.flatMap((part) => partKindOf(part).render(part, safe, look) ?? []);
   return {
     subject: say(message.subject, safe).replace(/[\r\n]+/g, ' '),
-    text: `${paragraphs.join('\n\n')}\n\n-- \n${look.siteName}\n`,
-    html: page(look, blocks.join('\n')),
+    text: `${parts.map(({ text }) => text).join('\n\n')}\n\n-- \n${look.siteName}\n`,
+    html: page(look, parts.map(({ html }) => html).join('\n')),
   };
 }
-
-/** Whether a word is one that its subject wrote, perhaps to be read by somebody else. */
-const isPersonal = (chip: ChipName): boolean =>
-  ['firstName', 'fullName', 'memberName', 'mail'].includes(chip) || chip.startsWith('field:');
 
 /**
  * Words that a mail program would make into a link, broken so that it does not: a word joiner (U+2060), which has no
@@ -77,7 +39,3 @@ const page = (look: Look, body: string) => `<!doctype html>
 <p style="margin:0 0 20px;font:600 19px/26px Rockwell,Georgia,serif;color:${look.accent}">${escapeHtml(look.siteName)}</p>
 ${body}
 </div></div></body></html>`;
-
-export function escapeHtml(text: string): string {
-  return text.replace(/[&<>"']/g, (c) => `&#${c.charCodeAt(0)};`);
-}

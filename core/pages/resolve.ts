@@ -6,8 +6,11 @@
 import { ruleOf, waysIn, type Doors, type Prepared, type WayIn } from '../doors';
 import { lastTerm, type Facts } from '../facts';
 import { chipsIn, never, say, sayDate, type ChipName, type PathId, type WordSource } from '../kernel';
-import { sayPrice, type Block, type MenuItem, type PageItem, type Setup } from '../setup';
-import type { BlockView, MenuLink, PageView, WayView } from './view';
+import { sayPrice } from '../levels';
+import type { Setup } from '../setup';
+import { blockKindOf, type Block, type Shelf, type Target } from './blocks';
+import type { MenuItem, PageItem } from './page';
+import type { MenuLink, PageView, WayView } from './view';
 
 export type Resolved =
   | { readonly is: 'page'; readonly view: PageView }
@@ -36,8 +39,11 @@ export function resolvePage(
     return other ? { is: 'elsewhere', address: hrefOfPage(other, setup) } : { is: 'missing' };
   }
   const shown = page.blocks.filter((block) => blockShows(block, page, open, person, doors));
+  const shelf = shelfOf(setup);
   const views = (aside: boolean) =>
-    shown.filter((block) => block.aside === aside).flatMap((block) => viewOf(block, words, setup) ?? []);
+    shown
+      .filter((block) => block.aside === aside)
+      .flatMap((block) => blockKindOf(block).show(block, words, shelf) ?? []);
   const note = page.outside.view === 'note' || page.outside.view === 'openBlocks' ? page.outside.note : '';
   return {
     is: 'page',
@@ -59,111 +65,48 @@ function blockShows(block: Block, page: PageItem, pageOpen: boolean, person: Pre
 }
 
 /** The chips a page can need, in the order met: the personal part of it. */
-export function chipsOfPage(page: PageItem): ChipName[] {
-  const texts = page.blocks.flatMap((block) => {
-    switch (block.kind) {
-      case 'greeting':
-      case 'callToAction':
-        return [block.title, block.text];
-      case 'heading':
-        return [block.text];
-      case 'text':
-        return block.paragraphs;
-      case 'points':
-        return block.points;
-      case 'card':
-        return [(['level', 'number', 'fullName', 'groups', 'termEnd'] as const).map((chip) => ({ chip, or: '' }))];
-      case 'calendar':
-      case 'levels':
-        return [];
-      default:
-        return never(block);
-    }
-  });
-  return [...new Set([...(page.heading ? [page.heading] : []), ...texts].flatMap(chipsIn))];
-}
+export const chipsOfPage = (page: PageItem): ChipName[] => [
+  ...new Set([
+    ...(page.heading ? chipsIn(page.heading) : []),
+    ...page.blocks.flatMap((block) => blockKindOf(block).chips(block)),
+  ]),
+];
 
-function viewOf(block: Block, words: WordSource, setup: Setup): BlockView | null {
-  const { id } = block;
-  switch (block.kind) {
-    case 'greeting':
-      return { kind: 'greeting', id, title: say(block.title, words), text: say(block.text, words) };
-    case 'heading':
-      return { kind: 'heading', id, text: say(block.text, words) };
-    case 'text':
-      return { kind: 'text', id, paragraphs: block.paragraphs.map((text) => say(text, words)) };
-    case 'points':
-      return { kind: 'points', id, points: block.points.map((text) => say(text, words)) };
-    case 'callToAction': {
-      const href = targetHref(block.to, setup);
-      const { button, forWhom } = block;
-      return {
-        kind: 'callToAction',
-        id,
-        title: say(block.title, words),
-        text: say(block.text, words),
-        button,
-        href,
-        forWhom: forWhom ?? null,
-      };
-    }
-    case 'calendar':
-      return {
-        kind: 'calendar',
-        id,
-        title: block.title,
-        months: [...block.months],
-        rows: block.rows.map((row) => ({ ...row, marked: [...row.marked] })),
-      };
-    case 'card': {
-      const level = words('level');
-      const name = words('fullName');
-      if (level === null || name === null) return null;
-      const until = words('termEnd');
-      return {
-        kind: 'card',
-        id,
-        level,
-        name,
-        number: words('number') ?? '',
-        groups: words('groups'),
-        until: until === null ? null : `Member until ${until}`,
-      };
-    }
-    case 'levels':
-      return {
-        kind: 'levels',
-        id,
-        title: block.title,
-        levels: block.levels.flatMap((level) => {
-          const item = setup.levels.get(level);
-          return item ? [{ title: item.title, price: sayPrice(item, setup.doc.site) }] : [];
-        }),
-      };
-    default:
-      return never(block);
+const shelfOf = (setup: Setup): Shelf => ({
+  hrefOf: (to) => targetHref(to, setup),
+  levels: (ids) =>
+    ids.flatMap((id) => {
+      const level = setup.levels.get(id);
+      return level ? [{ level, price: sayPrice(level, setup.doc.site) }] : [];
+    }),
+});
+
+function targetHref(to: Target, setup: Setup): string | null {
+  if ('form' in to) {
+    const form = setup.forms.get(to.form);
+    return form && !form.retired ? `/join/${form.address}` : null;
   }
-}
-
-function targetHref(to: MenuItem['to'], setup: Setup): string {
-  if ('form' in to) return `/join/${setup.forms.get(to.form)?.address ?? ''}`;
   const page = setup.pages.get(to.page);
-  return page ? hrefOfPage(page, setup) : '/';
+  return page && !page.retired ? hrefOfPage(page, setup) : null;
 }
 
 /** The main menu for one person: never an item whose target they may not open. */
 export function menuFor(person: Prepared, doors: Doors): MenuLink[] {
   const { setup } = doors;
-  return (setup.doc.menus[0]?.items ?? []).flatMap((item) => {
-    if (!menuItemShows(item, person, doors)) return [];
+  return (setup.menus.get(setup.doc.site.menu ?? '')?.items ?? []).flatMap((item) => {
+    const href = targetHref(item.to, setup);
+    if (href === null || !menuItemShows(item, person, doors)) return [];
     const title = 'page' in item.to ? setup.pages.get(item.to.page)?.title : setup.forms.get(item.to.form)?.title;
-    return [{ label: item.label ?? title ?? '', href: targetHref(item.to, setup) }];
+    return [{ label: item.label ?? title ?? '', href }];
   });
 }
 
 export function menuItemShows(item: MenuItem, person: Prepared, doors: Doors): boolean {
+  if (targetHref(item.to, doors.setup) === null) return false;
   if (item.door && !doors.predicate(item.door)(person)) return false;
-  if ('form' in item.to) return person.facts.member === null;
+  if ('form' in item.to) {
+    return person.facts.member === null;
+  }
   const page = doors.setup.pages.get(item.to.page);
   return page !== undefined && doors.predicate(page.door)(person);
 }

@@ -1,5 +1,5 @@
-export * from './schema';
+export * from './document';
 export * from './setup';
+export * from './findings';
 export * from './items';
-export * from './prices';
-export * from './look';
+export { FORMAT_VERSION, upgradeDocument, upgradeItems } from './upgrade';

@@ -2,7 +2,7 @@
  * Purpose: the document as separate items (one row each) and back.
  * Invariant: `documentOf(itemsOf(doc))` is `doc`, in the same order.
  */
-import type { ItemKind, SetupDocument } from './schema';
+import { FORMAT, listKinds, type ItemKind, type ListItemKind, type SetupDocument } from './document';
 
 export type SetupEntry = {
   readonly kind: ItemKind;
@@ -11,38 +11,27 @@ export type SetupEntry = {
   readonly body: unknown;
 };
 
-const lists = {
-  field: 'fields',
-  form: 'forms',
-  path: 'paths',
-  level: 'levels',
-  group: 'groups',
-  topic: 'topics',
-  door: 'doors',
-  page: 'pages',
-  menu: 'menus',
-  message: 'messages',
-} as const;
+const kinds = Object.entries(listKinds) as [ListItemKind, (typeof listKinds)[ListItemKind]][];
 
 export function itemsOf(doc: SetupDocument): SetupEntry[] {
   const single = (kind: 'site' | 'account', body: unknown): SetupEntry => ({ kind, id: kind, position: 0, body });
   return [
     single('site', doc.site),
     single('account', doc.account),
-    ...Object.entries(lists).flatMap(([kind, list]) =>
-      doc[list].map((body, position) => ({ kind: kind as ItemKind, id: body.id as string, position, body })),
+    ...kinds.flatMap(([kind, { list }]) =>
+      doc[list].map((body, position) => ({ kind, id: body.id as string, position, body })),
     ),
   ];
 }
 
 /** Puts items together again; what is missing is left for the schema to name. */
 export function documentOf(entries: readonly SetupEntry[]): Record<string, unknown> {
-  const sorted = [...entries].sort((a, b) => a.position - b.position);
+  const sorted = [...entries].sort((a, b) => a.position - b.position || (a.id < b.id ? -1 : 1));
   const of = (kind: ItemKind) => sorted.filter((entry) => entry.kind === kind).map((entry) => entry.body);
   return {
-    format: 'admissa-setup/1',
+    format: FORMAT,
     site: of('site')[0],
     account: of('account')[0],
-    ...Object.fromEntries(Object.entries(lists).map(([kind, list]) => [list, of(kind as ItemKind)])),
+    ...Object.fromEntries(kinds.map(([kind, { list }]) => [list, of(kind)])),
   };
 }

@@ -1,14 +1,28 @@
 import { describe, expect, it } from 'vitest';
 import { quillmoor, quillmoorDocument, setupOf } from '../../tests/support/quillmoor';
 import { starterSetup } from '../../server/setup/starter';
-import { contrast, documentOf, itemsOf, makeSetup, referencesOf, sayPrice, siteColours } from './index';
+import first from '../../tests/fixtures/setup.1.json';
+import { documentOf, findingsOf, itemsOf, makeSetup, referencesOf, salvageSetup, upgradeDocument } from './index';
+import { contrast, siteColours } from '../site';
+import { sayPrice } from '../levels';
 
 type Loose = Record<string, never> & { [key: string]: unknown };
-const faultsAfter = (change: (doc: ReturnType<typeof quillmoorDocument>) => void) => {
+type Change = (doc: ReturnType<typeof quillmoorDocument>) => void;
+const changed = (change: Change) => {
   const doc = quillmoorDocument();
   change(doc);
-  const made = makeSetup(doc);
+  return makeSetup(doc);
+};
+/** What keeps the changed document from being a set-up at all. */
+const faultsAfter = (change: Change) => {
+  const made = changed(change);
   return made.ok ? [] : made.refusal.map((fault) => `${fault.where}: ${fault.says}`);
+};
+/** What is found in the changed document, which is a set-up all the same. */
+const foundAfter = (change: Change) => {
+  const made = changed(change);
+  if (!made.ok) throw new Error(JSON.stringify(made.refusal));
+  return findingsOf(made.value).map(({ grave, where, says }) => `${grave}: ${where}: ${says}`);
 };
 
 describe('Quillmoor', () => {
@@ -26,34 +40,85 @@ describe('Quillmoor', () => {
 
 describe('the plain set-up of a new site', () => {
   it('has no hole', () => {
-    expect(setupOf(starterSetup('Quillmoor Beekeepers', 'hello@quillmoor.example')).forms.size).toBe(1);
+    const plain = setupOf(starterSetup('Quillmoor Beekeepers', 'hello@quillmoor.example'));
+    expect(plain.forms.size).toBe(1);
+    expect(findingsOf(plain)).toEqual([]);
+    expect(findingsOf(quillmoor)).toEqual([]);
   });
 });
 
-describe('holes are named with their place and the way to mend them', () => {
+describe('a draft with holes is a set-up, and its holes are named with their place and the way to mend them', () => {
   it('a reference to nothing, wherever it stands', () => {
-    expect(faultsAfter((doc) => doc.groups.splice(0, 1))).toEqual([
-      'doors.0.rule: There is no group “mentors”. Choose one that exists or add it.',
-      'doors.1.rule: There is no group “mentors”. Choose one that exists or add it.',
-      'paths.0.grants.1: There is no group “mentors”. Choose one that exists or add it.',
+    const gone = (what: string) => `There is no ${what} “gone”. Choose one that exists or add it.`;
+    expect(foundAfter((doc) => doc.groups.splice(0, 1))).toEqual([
+      'hole: paths.0.grants.1: There is no group “mentors”. Choose one that exists or add it.',
+      'hole: doors.0.rule: There is no group “mentors”. Choose one that exists or add it.',
+      'hole: doors.1.rule: There is no group “mentors”. Choose one that exists or add it.',
     ]);
-    expect(faultsAfter((doc) => (doc.forms[0]!.path = 'gone' as never))).toEqual([
-      'forms.0.path: There is no admission path “gone”. Choose one that exists or add it.',
+    expect(foundAfter((doc) => (doc.forms[0]!.path = 'gone' as never))).toEqual([
+      `hole: forms.0.path: ${gone('admission path')}`,
     ]);
-    expect(faultsAfter((doc) => (doc.site.home = 'gone' as never))).toEqual([
-      'site.home: There is no page “gone”. Choose one that exists or add it.',
+    expect(foundAfter((doc) => (doc.site.home = 'gone' as never))).toEqual([`hole: site.home: ${gone('page')}`]);
+    expect(foundAfter((doc) => (doc.site.menu = 'gone' as never))).toEqual([`hole: site.menu: ${gone('menu')}`]);
+    expect(foundAfter((doc) => (doc.account.resetPassword = 'gone' as never))).toEqual([
+      `hole: account.resetPassword: ${gone('message')}`,
     ]);
-    expect(faultsAfter((doc) => (doc.account.resetPassword = 'gone' as never))).toEqual([
-      'account.resetPassword: There is no message “gone”. Choose one that exists or add it.',
+    expect(foundAfter((doc) => (doc.pages[2]!.door = { named: 'gone' as never }))).toEqual([
+      `hole: pages.2.door: ${gone('door')}`,
     ]);
-    expect(faultsAfter((doc) => (doc.pages[2]!.door = { named: 'gone' as never }))).toEqual([
-      'pages.2.door: There is no door “gone”. Choose one that exists or add it.',
+    expect(foundAfter((doc) => (doc.menus[0]!.items[0]!.to = { page: 'gone' as never }))).toEqual([
+      `hole: menus.0.items.0.to: ${gone('page')}`,
     ]);
-    expect(faultsAfter((doc) => (doc.menus[0]!.items[0]!.to = { page: 'gone' as never }))).toEqual([
-      'menus.0.items.0: There is no page “gone”. Choose one that exists or add it.',
+    expect(
+      foundAfter((doc) => (doc.paths[0]!.gates[0] = { ...doc.paths[0]!.gates[0]!, message: 'gone' } as never)),
+    ).toEqual([`hole: paths.0.gates.0.message: ${gone('message')}`]);
+    const chip = [{ chip: 'field:gone' as never, or: 'bees' }];
+    expect(foundAfter((doc) => (doc.messages[0]!.subject = chip))).toEqual([
+      `hole: messages.0: ${gone('profile field')}`,
+    ]);
+    expect(foundAfter((doc) => (doc.pages[1]!.heading = chip))).toEqual([
+      `hole: pages.1.heading: ${gone('profile field')}`,
     ]);
   });
 
+  it('a form that cannot make an account', () => {
+    expect(foundAfter((doc) => doc.forms[0]!.parts.splice(2, 1))).toEqual([
+      'hole: forms.0: The form must ask once for a password.',
+    ]);
+    expect(foundAfter((doc) => doc.forms[0]!.parts.splice(1, 1))).toEqual([
+      'hole: forms.0: The form must ask once, as required, for the field that holds the mail address.',
+    ]);
+    expect(
+      foundAfter((doc) =>
+        doc.forms[0]!.parts.push({ part: 'field', field: 'years-keeping' as never, required: false, half: false }),
+      )[0],
+    ).toMatch(/^hole: forms.0: Two questions of the form have the same name/);
+  });
+
+  it('what is retired and still in use, which keeps nothing from going live but what everybody meets', () => {
+    expect(foundAfter((doc) => (doc.groups[0]!.retired = true))).toContain(
+      'odd: doors.0.rule: The group “mentors” is retired. Choose another or bring it back.',
+    );
+    const home = foundAfter((doc) => (doc.pages.find(({ id }) => id === doc.site.home)!.retired = true));
+    expect(home.filter((found) => found.startsWith('hole'))).toEqual([
+      'hole: site.home: The page “welcome” is retired. Choose another or bring it back.',
+    ]);
+    // Nobody asks after the references of what is retired itself.
+    const both = foundAfter((doc) => {
+      doc.forms[0]!.retired = true;
+      doc.paths[0]!.retired = true;
+    });
+    expect(both.some((found) => found.includes('forms.0.path'))).toBe(false);
+  });
+
+  it('two gates of one path with one id', () => {
+    expect(foundAfter((doc) => (doc.paths[0]!.gates[1]!.id = doc.paths[0]!.gates[0]!.id))).toEqual([
+      'hole: paths.0.gates.1: “confirm-email” is used twice; give one of them another.',
+    ]);
+  });
+});
+
+describe('what keeps a document from being a set-up', () => {
   it('the same id or address twice', () => {
     expect(faultsAfter((doc) => (doc.pages[1]!.address = 'welcome'))).toEqual([
       'pages.1: “welcome” is used twice; give one of them another.',
@@ -61,20 +126,44 @@ describe('holes are named with their place and the way to mend them', () => {
     expect(faultsAfter((doc) => (doc.levels[1]!.id = 'friend' as never))[0]).toBe(
       'levels.1: “friend” is used twice; give one of them another.',
     );
+    expect(faultsAfter((doc) => (doc.pages[0]!.blocks[1]!.id = doc.pages[0]!.blocks[0]!.id))[0]).toMatch(
+      /^pages.0.blocks.1.id: “.+” is used twice/,
+    );
+    expect(
+      faultsAfter((doc) => {
+        const { of } = doc.fields.find(({ id }) => id === 'hive-type')! as { of: { choices: { id: string }[] } };
+        of.choices[1]!.id = of.choices[0]!.id;
+      })[0],
+    ).toMatch(/Two answers have the same id/);
   });
 
-  it('a form that cannot make an account', () => {
-    expect(faultsAfter((doc) => doc.forms[0]!.parts.splice(2, 1))).toEqual([
-      'forms.0: The form must ask once for a password.',
+  it.each(['desk', 'sign-in', 'api', 'join', 'health'])('a page at the product’s own address %s', (address) => {
+    expect(faultsAfter((doc) => (doc.pages[1]!.address = address))).toEqual([
+      'pages.1.address: That address is the product’s own. Choose another, such as one with a word before it.',
     ]);
-    expect(faultsAfter((doc) => doc.forms[0]!.parts.splice(1, 1))).toEqual([
-      'forms.0: The form must ask once, as required, for the field that holds the mail address.',
+  });
+
+  it('a role that its field cannot hold', () => {
+    const about = (change: (field: Loose) => void) =>
+      faultsAfter((doc) => change(doc.fields[0] as unknown as Loose)).map((fault) =>
+        fault.replace(/^fields.0.role: /, ''),
+      );
+    expect(about((field) => (field['of'] = { kind: 'shortText', longest: 200 } as never))).toEqual([
+      'A name has at most 120 characters; make it shorter.',
     ]);
+    expect(about((field) => (field['of'] = { kind: 'yesNo' } as never))).toEqual([
+      'Choose a short text for the name, or an email field for the address.',
+    ]);
+    expect(about((field) => (field['role'] = 'mail' as never))).toContain('The address needs an email field.');
+  });
+
+  it('an example that its own shape refuses', () => {
     expect(
-      faultsAfter((doc) =>
-        doc.forms[0]!.parts.push({ part: 'field', field: 'years-keeping' as never, required: false, half: false }),
-      ),
-    ).toEqual(['forms.0: The form asks for the same field twice; remove one of them.']);
+      faultsAfter((doc) => {
+        const { of } = doc.fields.find(({ id }) => id === 'apiary-postcode')! as { of: { shape: { example: string } } };
+        of.shape.example = 'Moor 1';
+      }),
+    ).toEqual(['fields.2.of.shape.example: The example does not have this shape itself; change one of them.']);
   });
 
   it('values that cannot be', () => {
@@ -96,9 +185,44 @@ describe('holes are named with their place and the way to mend them', () => {
 
   it('every reference is known, so that what is referred to can be kept', () => {
     const all = referencesOf(quillmoor.doc);
-    expect(all).toContainEqual({ where: 'paths.0.grants.0', kind: 'levels', id: 'keeper' });
-    expect(all).toContainEqual({ where: 'pages.0.blocks.0.door', kind: 'doors', id: 'members' });
+    expect(all).toContainEqual({ at: 'paths.0.grants.0', kind: 'levels', id: 'keeper' });
+    expect(all).toContainEqual({ at: 'pages.0.blocks.0.door', kind: 'doors', id: 'members' });
     expect(all.length).toBeGreaterThan(40);
+  });
+});
+
+describe('a set-up that was live outlives a stricter schema', () => {
+  it('by leaving out what cannot be read any more', () => {
+    const doc = quillmoorDocument() as unknown as { pages: Loose[]; levels: Loose[] };
+    doc.pages[1]!['address'] = 'desk' as never;
+    doc.levels.push({ ...doc.levels[0]! });
+    const made = salvageSetup(doc);
+    if (!made.ok) throw new Error(JSON.stringify(made.refusal));
+    expect(made.value.setup.pages.has('about')).toBe(false);
+    expect(made.value.setup.pages.size).toBe(4);
+    expect(made.value.faults.map(({ where }) => where)).toEqual(['levels.4', 'pages.1.address']);
+    expect(salvageSetup({ ...doc, site: null }).ok).toBe(false);
+  });
+
+  it('and older formats, of which one is kept for each', () => {
+    const old = structuredClone(first) as unknown as { fields: { id: string; of: unknown }[] };
+    const made = makeSetup(old);
+    if (!made.ok) throw new Error(JSON.stringify(made.refusal));
+    const { doc } = made.value;
+    expect(doc.format).toBe('admissa-setup/2');
+    expect(doc.site).toMatchObject({ menu: 'main', joinBy: 'join' });
+    expect(doc.fields.find(({ id }) => id === 'postcode')!.of).toEqual({
+      kind: 'shortText',
+      longest: 10,
+      shape: quillmoor.fields.get('apiary-postcode')!.of.kind === 'shortText' && {
+        ...(quillmoor.fields.get('apiary-postcode')!.of as { shape: object }).shape,
+      },
+    });
+    // An expression that says more than a shape can asks nothing any more, rather than something else.
+    expect(doc.fields.find(({ id }) => id === 'odd')!.of).toEqual({ kind: 'shortText', longest: 120 });
+    expect(upgradeDocument(doc)).toBe(doc);
+    expect(upgradeDocument('no document')).toBe('no document');
+    expect(findingsOf(made.value)).toEqual([]);
   });
 });
 

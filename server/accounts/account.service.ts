@@ -5,7 +5,7 @@
 import type { Pool, RowDataPacket } from 'mysql2/promise';
 import { IsNull, MoreThan, type DataSource, type EntityManager } from 'typeorm';
 import { mailKey } from '../../core/fields';
-import { visitorFacts, type Facts } from '../../core/facts';
+import { readFacts, visitorFacts, type Facts } from '../../core/facts';
 import { HOUR, ok, refuse, type MemberId, type Result } from '../../core/kernel';
 import type { Setup } from '../../core/setup';
 import { MemberEntity } from '../members/member.entities';
@@ -61,8 +61,7 @@ export class Accounts {
        ORDER BY place, joined_at DESC`,
       [mailKey(mail), mailKey(mail)],
     );
-    for (const row of rows)
-      if (await verifyPassword(row.password_hash, password)) return JSON.parse(row.facts) as Facts;
+    for (const row of rows) if (await verifyPassword(row.password_hash, password)) return readFacts(row.facts);
     for (let done = rows.length; done <= UNOWNED_TRIED; done++) await verifyPassword(null, password);
     return null;
   }

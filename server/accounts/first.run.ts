@@ -53,8 +53,10 @@ export class FirstRun {
       const first = await transact(this.db, async (manager) => {
         // Asked again here: somebody may have begun while the password was weighed.
         if (await this.staff.anybody(manager)) return false;
-        await this.setups.replaceDraft(made.value.doc, manager);
-        await this.setups.publish('The first set-up', name, this.clock.now(), manager);
+        const draft = await this.setups.replaceDraft(made.value.doc, manager);
+        const about = { note: 'The first set-up', author: name, at: this.clock.now(), draft };
+        const published = await this.setups.publish(about, manager);
+        if (!published.ok) throw new Error(`The plain set-up has a hole: ${JSON.stringify(published.refusal)}`);
         await this.staff.add({ name, mail: mail.value, parts: ['owner', 'reviewer'], passwordHash }, manager);
         return true;
       });

@@ -5,7 +5,7 @@
 import type { Pool, RowDataPacket } from 'mysql2/promise';
 import { Not, type EntityManager } from 'typeorm';
 import type { StaffPart } from '../../contract';
-import type { Facts } from '../../core/facts';
+import { readFacts, type Facts } from '../../core/facts';
 import { DAY, HOUR, MINUTE, type Instant, type SessionId } from '../../core/kernel';
 import { digest, type Randomness } from '../platform/ids';
 import { SessionRow } from './account.entities';
@@ -89,7 +89,7 @@ export class Sessions {
     );
     const row = rows[0];
     if (!row || row.expires_at.getTime() <= now) return null;
-    const facts = JSON.parse(row.facts) as Facts;
+    const facts = readFacts(row.facts);
     if (now - row.seen_at.getTime() > MINUTE) await this.seen(row.id, facts.member, now);
     return { session: row.id, facts };
   }

@@ -51,7 +51,7 @@ const verbs: Partial<Record<Happening['what'], string>> = {
 async function overtaken(context: CallContext, id: ApplicationId, code: string) {
   if (!['application-ended', 'not-at-this-gate', 'question-open', 'not-ended'].includes(code)) return null;
   const { services } = context;
-  const stored = await applicationById(services.database.source.manager, id);
+  const stored = await applicationById(services.database.source.manager, id, services.live.must.setup);
   const last = stored?.application.history.findLast((item) => item.by !== undefined && verbs[item.what]);
   if (!stored || !last?.by) return null;
   const who = last.by === staffOf(context).name ? 'You' : firstNameOf(last.by);
@@ -104,7 +104,7 @@ export const deskApi = {
   index: api.desk.index.handler(async ({ context }) => {
     const { services } = context;
     const counts = await services.directory.counts();
-    const waiting = await services.today.waitingCount(services.clock.now(), services.live.must.setup);
+    const waiting = await services.today.waitingCount(services.clock.now());
     const letters = may(context, managers) ? await services.letters.count() : 0;
     const mine = may(context, reviewers);
     return {
@@ -165,7 +165,7 @@ export const deskApi = {
     const now = services.clock.now();
     const person = await personView(manager, input.id, setup, now);
     if (!person) throw problem('not-found', { detail: 'There is no such person, or not any more.' });
-    const stored = await applicationOfMember(manager, input.id);
+    const stored = await applicationOfMember(manager, input.id, setup);
     const application = stored
       ? await applicationView(manager, stored.application, may(context, reviewers), now, setup)
       : null;

@@ -6,7 +6,7 @@ import { ORPCError, call } from '@orpc/server';
 import type { Request, Response } from 'express';
 import type { Attempt } from '../../contract';
 import type { RawAnswer } from '../../core/fields';
-import type { SignupForm, Setup } from '../../core/setup';
+import type { Setup } from '../../core/setup';
 import { cookieOf } from '../platform/cookies';
 import { TooBusy } from '../platform/gate';
 import { problemBody } from '../platform/problem';
@@ -14,6 +14,7 @@ import type { Site } from '../site';
 import type { CallContext, Services } from './context';
 import { busy } from './sign.in';
 import { siteApi } from './site.api';
+import type { SignupForm } from '../../core/fields';
 
 type Body = Readonly<Record<string, string | string[] | undefined>>;
 type Send = {

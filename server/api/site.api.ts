@@ -111,7 +111,8 @@ async function linkOf(context: CallContext, token: string) {
 
 async function ownApplication(context: CallContext) {
   const { member } = memberOf(context).facts;
-  const stored = await applicationOfMember(context.services.database.source.manager, member as MemberId);
+  const { database, live } = context.services;
+  const stored = await applicationOfMember(database.source.manager, member as MemberId, live.must.setup);
   if (!stored) throw problem('not-found', { detail: 'There is no application of yours.' });
   return stored.application;
 }
@@ -138,7 +139,7 @@ export const siteApi = {
     await services.limits.count(['signUpByCaller', callerOf(context)]);
     const live = services.live.current;
     const form = live?.setup.formByAddress.get(input.form);
-    if (!form) throw problem('not-found', { detail: 'There is no such form.' });
+    if (!form || form.retired) throw problem('not-found', { detail: 'There is no such form.' });
     // A program that fills in the hidden field is told nothing.
     if (input.website !== '') return { next: '/joining' };
     if (input.took < QUICKEST && readForm(form, live!.setup, input.answers).ok)

@@ -3,6 +3,9 @@ import { afterAll, beforeAll, beforeEach, describe, expect, it } from 'vitest';
 import { MINUTE } from '../../core/kernel';
 import type { JoiningView, SiteView } from '../../contract';
 import { Caller, codeIn, linkIn, makeStack, perrin, type Stack } from '../../tests/support/stack';
+import type { GateSight } from '../../core/joining';
+
+type ReviewSight = Extract<GateSight, { kind: 'review' }>;
 
 let stack: Stack;
 beforeAll(async () => {
@@ -171,7 +174,7 @@ describe('an address that nobody has confirmed', () => {
     const reader = caller();
     const click = { token: tokenIn(await latest(mail)), password: 'fern lantern dusk' };
     expect((await reader.post('/site/confirm', click)).body).toEqual({ next: '/joining' });
-    expect((await joining(reader)).review).not.toBeNull();
+    expect((await joining(reader)).act?.kind).toBe('review');
     expect((await stranger.get('/site/view?path=/account')).body).toHaveProperty('elsewhere');
     expect((await caller().signIn(mail, 'the strangers own words')).status).toBe(401);
     expect((await caller().signIn(mail, 'fern lantern dusk')).status).toBe(200);
@@ -355,7 +358,7 @@ describe('what staff can take back', () => {
     expect((await tamsin.post(`/desk/applications/${id}/reopen`)).body).toEqual({
       says: 'The application of Perrin Oake is open again.',
     });
-    expect((await joining(who)).review).not.toBeNull();
+    expect((await joining(who)).act?.kind).toBe('review');
     const acts = await stack.query<{ act: string }>(
       'SELECT act FROM audit WHERE subject = ? ORDER BY id DESC LIMIT 1',
       [member],
@@ -391,11 +394,11 @@ describe('an answer to a reviewer', () => {
     const tamsin = await caller().staffIn('tamsin@quillmoor.example');
     await tamsin.post(`/desk/applications/${row!.id}/ask`, { text: 'Where will they stand?' });
     const asked = await joining(who);
-    expect(asked.review).toMatchObject({ question: 'Where will they stand?', answer: null });
-    expect(asked.review!.says).not.toContain('You need do nothing');
+    expect(asked.act).toMatchObject({ question: 'Where will they stand?', answer: null });
+    expect((asked.act as ReviewSight).says).not.toContain('You need do nothing');
     const long = '🐝 behind the mill '.repeat(200).slice(0, 3_990);
     expect((await who.post('/site/joining/answer', { text: long })).status).toBe(200);
-    expect((await joining(who)).review).toMatchObject({ question: 'Where will they stand?', answer: long.trim() });
+    expect((await joining(who)).act).toMatchObject({ question: 'Where will they stand?', answer: long.trim() });
     expect((await who.post('/site/joining/answer', { text: 'again' })).status).toBe(409);
   });
 });

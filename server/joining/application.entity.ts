@@ -5,6 +5,8 @@ import { IdColumn, InstantColumn, JsonColumn, PrimaryId, WordColumn } from '../p
 @Entity('application')
 @Index('application_member', ['member', 'submittedAt'])
 @Index('application_open', ['shadow', 'state', 'gateKind', 'gateSince', 'id'])
+@Index('application_needs', ['shadow', 'state', 'needsAt'])
+@Index('application_path', ['path', 'state'])
 @Index('application_submitted', ['shadow', 'submittedAt'])
 export class ApplicationEntity {
   @PrimaryId()
@@ -29,11 +31,15 @@ export class ApplicationEntity {
   @InstantColumn({ name: 'gate_since' })
   gateSince!: number;
 
+  /** From when it needs somebody at the desk; null once it has ended. */
+  @InstantColumn({ name: 'needs_at', nullable: true })
+  needsAt!: number | null;
+
   @InstantColumn({ name: 'submitted_at' })
   submittedAt!: number;
 
   @JsonColumn()
-  data!: Application;
+  data!: Application & { v: number };
 }
 
 /** A signup form that was sent, remembered for minutes so that a repeat of the same sending is known. */

@@ -1,26 +1,36 @@
 /** Purpose: applications as rows; the columns beside the document are there to be searched. */
 import type { EntityManager } from 'typeorm';
-import { Application } from '../../core/joining';
-import type { ApplicationId, MemberId } from '../../core/kernel';
+import { gateOf, needsDeskAt, storedApplication, type Application, type GatesOf } from '../../core/joining';
+import { countOf, type ApplicationId, type MemberId } from '../../core/kernel';
 import type { Setup } from '../../core/setup';
+import type { RowUses } from '../setup';
 import { ApplicationEntity } from './application.entity';
 
 export type Stored = { readonly application: Application; readonly shadow: boolean };
 
-const open = (row: ApplicationEntity): Stored => ({
-  application: Application.parse(row.data),
+const gatesOf =
+  (setup: Setup): GatesOf =>
+  (path) =>
+    setup.paths.get(path)?.gates ?? [];
+
+/** A stored application of any version. */
+export const readApplication = (data: unknown, setup: Setup): Application =>
+  storedApplication.read(data, gatesOf(setup));
+
+const open = (row: ApplicationEntity, setup: Setup): Stored => ({
+  application: readApplication(row.data, setup),
   shadow: row.shadow === 1,
 });
 
 export function columnsOf(application: Application, setup: Setup) {
-  const gate = application.state === 'open' ? setup.paths.get(application.path)?.gates[application.gate] : undefined;
   return {
     path: application.path,
     state: application.state,
-    gateKind: gate?.kind ?? '',
+    gateKind: application.state === 'open' ? (gateOf(setup.paths.get(application.path), application)?.kind ?? '') : '',
     gateSince: application.gateSince,
+    needsAt: needsDeskAt(application),
     submittedAt: application.submittedAt,
-    data: application,
+    data: storedApplication.write(application),
   };
 }
 
@@ -39,26 +49,57 @@ export async function saveApplication(manager: EntityManager, application: Appli
 }
 
 /** Reads an application and holds it until the transaction ends. */
-export async function lockApplication(manager: EntityManager, id: ApplicationId): Promise<Stored | null> {
+export async function lockApplication(manager: EntityManager, id: ApplicationId, setup: Setup): Promise<Stored | null> {
   const row = await manager
     .getRepository(ApplicationEntity)
     .findOne({ where: { id }, lock: { mode: 'pessimistic_write' } });
-  return row ? open(row) : null;
+  return row ? open(row, setup) : null;
 }
 
-export async function applicationById(manager: EntityManager, id: ApplicationId): Promise<Stored | null> {
+export async function applicationById(manager: EntityManager, id: ApplicationId, setup: Setup): Promise<Stored | null> {
   const row = await manager.getRepository(ApplicationEntity).findOneBy({ id });
-  return row ? open(row) : null;
+  return row ? open(row, setup) : null;
 }
 
 /** The newest application of a member. */
-export async function applicationOfMember(manager: EntityManager, member: MemberId): Promise<Stored | null> {
+export async function applicationOfMember(
+  manager: EntityManager,
+  member: MemberId,
+  setup: Setup,
+): Promise<Stored | null> {
   const row = await manager
     .getRepository(ApplicationEntity)
     .findOne({ where: { member }, order: { submittedAt: 'DESC' } });
-  return row ? open(row) : null;
+  return row ? open(row, setup) : null;
 }
 
 export async function deleteApplications(manager: EntityManager, member: MemberId): Promise<void> {
   await manager.getRepository(ApplicationEntity).delete({ member });
 }
+
+/** All that are open, as they are just now and held by nobody. */
+export async function openApplications(manager: EntityManager, setup: Setup): Promise<Application[]> {
+  const rows = (await manager.query(`SELECT data FROM application WHERE state = 'open' ORDER BY id`)) as {
+    data: string;
+  }[];
+  return rows.map(({ data }) => readApplication(JSON.parse(data), setup));
+}
+
+/** What hangs on paths and forms. */
+export const joiningUses: RowUses = {
+  path: [
+    async (manager, id) => {
+      const count = await manager.getRepository(ApplicationEntity).countBy({ path: id });
+      return { count, what: countOf(count, 'application') };
+    },
+  ],
+  form: [
+    async (manager, id) => {
+      const [row] = (await manager.query(`SELECT COUNT(*) AS n FROM application WHERE JSON_VALUE(data, '$.form') = ?`, [
+        id,
+      ])) as { n: string }[];
+      const count = Number(row?.n ?? 0);
+      return { count, what: countOf(count, 'application') };
+    },
+  ],
+};

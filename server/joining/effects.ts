@@ -58,7 +58,7 @@ export async function carryOut(
   ports: EffectPorts,
 ): Promise<void> {
   for (const effect of effects) await one(manager, effect, application, setup, now, ports);
-  if (!effects.some((effect) => effect.do === 'purge')) await refreshFacts(manager, application.member);
+  if (!effects.some((effect) => effect.do === 'purge')) await refreshFacts(manager, application.member, setup);
 }
 
 async function one(

@@ -7,13 +7,16 @@ import { mailKey, readForm, type AnswerFault, type RawForm } from '../../core/fi
 import {
   advance,
   readCode,
+  relocate,
   storyOf,
+  unsent,
   type Application,
   type JoiningEvent,
   type JoiningRefusal,
+  type Step,
 } from '../../core/joining';
 import { ok, refuse, type ApplicationId, type Instant, type MemberId, type Result } from '../../core/kernel';
-import type { SignupForm } from '../../core/setup';
+
 import { OneTimeRow } from '../accounts/account.entities';
 import { hashPassword, ownWords, weakness } from '../accounts/passwords';
 import type { Opened, Sessions } from '../accounts/sessions';
@@ -22,10 +25,22 @@ import { createMember, noteOnTimeline, setProfile } from '../members/member.stor
 import type { SiteClock } from '../platform/clock';
 import { isDuplicate, transact } from '../platform/database';
 import { digest } from '../platform/ids';
-import type { Live, LiveSetup } from '../setup';
-import { applicationById, insertApplication, lockApplication, saveApplication, type Stored } from './application.store';
+import type { Setup } from '../../core/setup';
+import type { Live, LiveSetup, SetupStore } from '../setup';
+import {
+  applicationById,
+  insertApplication,
+  lockApplication,
+  openApplications,
+  saveApplication,
+  type Stored,
+} from './application.store';
 import { carryOut, codeDigest, LetterGone, type EffectPorts } from './effects';
 import { earlierSending, rememberSending, sendingOf, type Sending } from './sent.forms';
+import type { SignupForm } from '../../core/fields';
+
+/** By then every process follows a new set-up. */
+const SETTLED_AFTER = 3_000;
 
 export type SubmitRefusal =
   | { readonly code: 'form-faults'; readonly faults: AnswerFault[] }
@@ -53,10 +68,37 @@ export class Joining {
     private readonly sessions: Sessions,
     private readonly clock: SiteClock,
     private readonly ports: EffectPorts,
+    setups: SetupStore,
   ) {
     ports.jobs.handle<{ application: ApplicationId }>('applicationTimer', async (manager, payload, now) => {
       await this.move(manager, payload.application, { it: 'timePassed' }, now);
     });
+    ports.jobs.handle('settlePaths', async (manager, _payload, now) => {
+      await this.live.refresh();
+      await this.relocateAll(manager, null, this.live.must.setup, now);
+    });
+    setups.onPublish(async (manager, before, after, now) => {
+      if (!before) return;
+      await this.relocateAll(manager, before, after, now);
+      // Another process may act by the old set-up for a moment yet; whoever it moved is seen to afterwards.
+      const settle = { kind: 'settlePaths', runAt: now + SETTLED_AFTER, payload: {}, key: 'settlePaths' };
+      await ports.jobs.add(manager, settle);
+    });
+  }
+
+  /**
+   * Sees to everybody who waits at a gate that is gone.
+   * @param before the set-up that was live, for the messages of paths that are gone
+   */
+  private async relocateAll(manager: EntityManager, before: Setup | null, after: Setup, now: Instant): Promise<void> {
+    const becomes = (application: Application) =>
+      relocate(after.paths.get(application.path), application, now, after, before?.paths.get(application.path));
+    for (const waiting of await openApplications(manager, before ?? after)) {
+      if (!becomes(waiting)) continue;
+      const stored = await lockApplication(manager, waiting.id, before ?? after);
+      const step = stored ? becomes(stored.application) : null;
+      if (stored && step) await this.store(manager, stored.application, step, now, after);
+    }
   }
 
   /**
@@ -141,8 +183,8 @@ export class Joining {
       shadowOf,
       at: now,
     });
-    await setProfile(manager, member, answers, now);
-    const blank: Application = {
+    await setProfile(manager, member, answers, now, live.setup);
+    const blank = unsent({
       id: this.ports.random.id<ApplicationId>(),
       member,
       form: form.id,
@@ -150,17 +192,8 @@ export class Joining {
       path: form.path,
       answers,
       submittedAt: now,
-      state: 'open',
-      gate: 0,
-      gateSince: now,
-      dueAt: null,
-      limitAt: null,
-      detail: null,
-      history: [],
-      endedAt: null,
-      undo: null,
-    };
-    const step = advance(live.setup.paths.get(form.path)!, blank, { it: 'submitted' }, now, live.setup);
+    });
+    const step = advance(live.setup.paths.get(form.path), blank, { it: 'submitted' }, now, live.setup);
     if (!step.ok) throw new Error(`A new application was refused: ${step.refusal.code}`);
     await insertApplication(manager, { application: step.value.application, shadow: shadowOf !== null }, live.setup);
     await noteOnTimeline(manager, member, storyOf(blank, step.value, now, live.setup));
@@ -202,7 +235,7 @@ export class Joining {
   async byLink(token: string): Promise<{ stored: Stored; serial: number; passwordHash: string } | null> {
     const row = await this.db.getRepository(OneTimeRow).findOneBy({ hash: digest(token), purpose: 'confirm' });
     if (!row?.application) return null;
-    const stored = await applicationById(this.db.manager, row.application as ApplicationId);
+    const stored = await applicationById(this.db.manager, row.application as ApplicationId, this.live.must.setup);
     const member = await this.db.getRepository(MemberEntity).findOneBy({ id: row.member });
     return stored && member ? { stored, serial: row.serial, passwordHash: member.passwordHash } : null;
   }
@@ -214,7 +247,7 @@ export class Joining {
     now: Instant,
   ): Promise<Result<Application, JoiningRefusal | { code: 'not-found' }>> {
     const live = this.live.must;
-    const stored = await lockApplication(manager, id);
+    const stored = await lockApplication(manager, id, live.setup);
     if (!stored) return refuse({ code: 'not-found' });
     if (stored.shadow) {
       // Its address is somebody's: no code of it is right, whoever was told one before.
@@ -222,14 +255,25 @@ export class Joining {
       if (event.it === 'linkOpened') return refuse({ code: 'code-replaced' });
     }
     const path = live.setup.paths.get(stored.application.path);
-    if (!path) return refuse({ code: 'not-found' });
     const step = advance(path, stored.application, event, now, live.setup);
     if (!step.ok) return step;
-    const { application, effects, told } = step.value;
-    await saveApplication(manager, application, live.setup);
-    await noteOnTimeline(manager, application.member, storyOf(stored.application, step.value, now, live.setup));
-    if (effects.length) await carryOut(manager, effects, application, live.setup, now, this.ports);
+    await this.store(manager, stored.application, step.value, now, live.setup);
+    const { application, told } = step.value;
     return told ? refuse(told) : ok(application);
+  }
+
+  /** Stores a step: the application, its story, what it brings about. */
+  private async store(
+    manager: EntityManager,
+    before: Application,
+    step: Step,
+    now: Instant,
+    setup: Setup,
+  ): Promise<void> {
+    const { application, effects } = step;
+    await saveApplication(manager, application, setup);
+    await noteOnTimeline(manager, application.member, storyOf(before, step, now, setup));
+    if (effects.length) await carryOut(manager, effects, application, setup, now, this.ports);
   }
 }
 

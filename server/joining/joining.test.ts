@@ -2,6 +2,9 @@ import { afterAll, beforeAll, describe, expect, it } from 'vitest';
 import { Caller, codeIn, linkIn, makeStack, until, type Stack } from '../../tests/support/stack';
 import { HOUR, MINUTE } from '../../core/kernel';
 import type { JoiningView, SiteView } from '../../contract';
+import type { GateSight } from '../../core/joining';
+
+type ReviewSight = Extract<GateSight, { kind: 'review' }>;
 
 let stack: Stack;
 beforeAll(async () => {
@@ -50,7 +53,7 @@ describe('sending the form', () => {
   it('signs the applicant in at once and says where they stand', async () => {
     const { who, mail } = await signedUp();
     const view = await joining(who);
-    expect(view).toMatchObject({ kind: 'joining', state: 'open', confirm: { mail, usable: true } });
+    expect(view).toMatchObject({ kind: 'joining', state: 'open', act: { kind: 'confirmEmail', mail, usable: true } });
     expect(view.gates.map((gate) => gate.state)).toEqual(['now', 'toCome']);
     expect(view.answers).toContainEqual({ label: 'Colonies kept', value: '3 colonies' });
   });
@@ -104,7 +107,7 @@ describe('a known address', () => {
     const view = await joining(who);
     expect(view).toMatchObject({
       state: 'open',
-      confirm: { mail: 'Ida.Marrowby@mail.example', usable: true, fault: null },
+      act: { mail: 'Ida.Marrowby@mail.example', usable: true, fault: null },
     });
     const letter = await stack.letter('ida.marrowby@mail.example');
     expect(letter.subject).toBe('You have an account at Quillmoor already');
@@ -165,8 +168,8 @@ describe('the code', () => {
     const { who, code } = await signedUp();
     expect((await who.post('/site/joining/code', { code: ` ${code.toLowerCase()} ` })).status).toBe(200);
     const view = await joining(who);
-    expect(view.confirm).toBeNull();
-    expect(view.review!.says).toContain('Tamsin reads every application.');
+    expect(view.act!.kind).toBe('review');
+    expect((view.act as ReviewSight).says).toContain('Tamsin reads every application.');
     expect((await who.post('/site/joining/code', { code })).body).toMatchObject({ code: 'already-done' });
   });
 
@@ -183,7 +186,7 @@ describe('the code', () => {
     expect((await who.post('/site/joining/code', { code })).body).toMatchObject({ code: 'code-void' });
     const click = { token: link.split('/').pop(), password: 'fern lantern dusk' };
     expect((await caller().post('/site/confirm', click)).body).toMatchObject({ code: 'code-void' });
-    expect((await joining(who)).confirm).toMatchObject({
+    expect((await joining(who)).act).toMatchObject({
       usable: false,
       fault: 'That code no longer works after too many wrong tries. Ask for a new one.',
     });
@@ -214,7 +217,7 @@ describe('the code', () => {
       code: 'code-expired',
       detail: 'That code is too old. Ask for a new one.',
     });
-    expect((await joining(who)).confirm).toMatchObject({ usable: false, wait: 0 });
+    expect((await joining(who)).act).toMatchObject({ usable: false, wait: 0 });
     expect((await who.post('/site/joining/resend')).status).toBe(200);
   });
 
@@ -249,7 +252,7 @@ describe('the link', () => {
     expect(seen).toContain('Yes, confirm my address');
     // The reader sees whose sign-up this is before anything is done.
     for (const shown of ['Perrin Oake', 'QM4 7TB', 'Stall at Quillmoor market']) expect(seen).toContain(shown);
-    expect((await joining(who)).confirm).not.toBeNull();
+    expect((await joining(who)).act?.kind).toBe('confirmEmail');
     const token = path.split('/').pop();
     expect((await elsewhere.post('/site/confirm', { token })).body).toMatchObject({
       code: 'form-faults',
@@ -375,7 +378,7 @@ describe('the review', () => {
     expect((await stack.letter(mail, (letter) => letter.subject.includes('question'))).text).toContain(
       'Where will the hives stand?',
     );
-    expect((await joining(who)).review!.question).toBe('Where will the hives stand?');
+    expect(((await joining(who)).act as ReviewSight).question).toBe('Where will the hives stand?');
     expect((await who.post('/site/joining/answer', { text: 'Behind the mill.' })).status).toBe(200);
     const seen = await tamsin.get<{ application: { question: unknown } }>(`/desk/members/${member}`);
     expect(seen.body.application.question).toEqual({ text: 'Where will the hives stand?', answer: 'Behind the mill.' });

@@ -1,22 +1,21 @@
 /** Purpose: applications as reviewers see them: answers, likely duplicates, the limit, what a yes gives. */
 import type { EntityManager } from 'typeorm';
 import type { ApplicationView, LimitView } from '../../contract';
-import { granted } from '../../core/doors';
-import { currentTerm, visitorFacts, type Facts, type Standing } from '../../core/facts';
-import { mailKey, showValue } from '../../core/fields';
-import { answersOf, limitOf, waitsAt, type Application } from '../../core/joining';
+import { currentTerm, type Facts, type Standing } from '../../core/facts';
+import { fieldKindOf, mailKey } from '../../core/fields';
+import { answersOf, gateOf, grantsAt, limitOf, waitsAt, type Application, type PathItem } from '../../core/joining';
 import { countOf, listed, sayDate, type Instant, type MemberId } from '../../core/kernel';
-import type { GateItem, PathItem, Setup } from '../../core/setup';
+import type { Setup } from '../../core/setup';
 
 /** How far into its time a gate is, for the limit ruler. */
-export function limitView(application: Application, gate: GateItem, now: Instant, setup: Setup): LimitView {
-  const { passed, allowed, target, left } = limitOf(application, gate, now, setup.doc.site.zone);
+export function limitView(application: Application, now: Instant): LimitView {
+  const { passed, allowed, target, left } = limitOf(application, now);
   return { passed, allowed, target, says: passed === 0 ? 'today' : countOf(passed, 'day'), left: `${left} left` };
 }
 
 /** What joining by this path would give this person: `Keeper until 25 November 2027 and Mentors`. */
 export function grantsOf(application: Application, path: PathItem, now: Instant, setup: Setup): string {
-  const after = grantedFacts(application, path, now, setup);
+  const after = grantsAt(path, application, now, setup);
   const levels = after.terms.map((term) => {
     const title = setup.levels.get(term.level)?.title ?? term.level;
     return term.until === null ? title : `${title} until ${sayDate(term.until, setup.doc.site)}`;
@@ -24,15 +23,10 @@ export function grantsOf(application: Application, path: PathItem, now: Instant,
   return listed([...levels, ...after.groups.map((id) => setup.groups.get(id)?.title ?? id)]) || 'nothing but admission';
 }
 
-function grantedFacts(application: Application, path: PathItem, now: Instant, setup: Setup): Facts {
-  const facts: Facts = { ...visitorFacts, ...application.answers, member: application.member, terms: [], groups: [] };
-  return granted(facts, path.grants, now, setup);
-}
-
 /** The level the path would give, for lists. */
 export function levelSought(application: Application, setup: Setup, now: Instant): string {
   const path = setup.paths.get(application.path);
-  const term = path ? currentTerm(grantedFacts(application, path, now, setup), now) : null;
+  const term = path ? currentTerm(grantsAt(path, application, now, setup), now) : null;
   return term ? (setup.levels.get(term.level)?.title ?? '') : '';
 }
 
@@ -45,9 +39,8 @@ export function summaryOf(application: Application, setup: Setup): string {
       if (part.part !== 'field') return [];
       const field = setup.fields.get(part.field);
       const value = fields[part.field];
-      if (!field || value === undefined || field.of.kind === 'longText') return [];
-      if (field.of.kind === 'number' && value === 0 && field.of.unit) return [`no ${field.of.unit.many} yet`];
-      return [showValue(field.of, value)];
+      if (!field || value === undefined) return [];
+      return fieldKindOf(field.of).brief(field.of, value) ?? [];
     })
     .slice(0, 3)
     .join(', ');
@@ -60,27 +53,24 @@ export async function applicationView(
   now: Instant,
   setup: Setup,
 ): Promise<ApplicationView> {
-  const path = setup.paths.get(application.path)!;
-  const gate = application.state === 'open' ? path.gates[application.gate] : undefined;
+  const path = setup.paths.get(application.path);
+  const gate = gateOf(path, application);
   const question = application.detail?.kind === 'review' ? application.detail.question : null;
   return {
     id: application.id,
-    path: path.title,
+    path: path?.title ?? 'a path since removed',
     form: setup.forms.get(application.form)?.title ?? '',
     sent: sayDate(application.submittedAt, setup.doc.site),
     state: application.state,
     gate: gate?.title ?? null,
-    says:
-      application.state === 'open'
-        ? waitsAt(path, application, now, setup.doc.site.zone)
-        : endedLine(application, setup),
+    says: application.state === 'open' ? waitsAt(path, application, now) : endedLine(application, setup),
     canReview: mayReview && gate?.kind === 'review',
     canReopen: mayReview && (application.state === 'declined' || application.state === 'outOfTime'),
     answers: answersOf(application, setup),
     duplicates: application.state === 'open' ? await likelyDuplicates(manager, application, setup) : [],
     question: question ? { text: question.text, answer: question.answer } : null,
-    limit: gate ? limitView(application, gate, now, setup) : null,
-    grants: grantsOf(application, path, now, setup),
+    limit: application.limitAt === null ? null : limitView(application, now),
+    grants: path ? grantsOf(application, path, now, setup) : 'nothing',
   };
 }
 
@@ -112,7 +102,7 @@ async function likelyDuplicates(
   setup: Setup,
 ): Promise<ApplicationView['duplicates']> {
   const { member, answers } = application;
-  const shaped = setup.doc.fields.filter((field) => field.of.kind === 'shortText' && field.of.pattern);
+  const shaped = setup.doc.fields.filter((field) => field.of.kind === 'shortText' && field.of.shape);
   const values = answers.fields as Record<string, unknown>;
   const given = shaped.flatMap((field) => {
     const value = values[field.id];

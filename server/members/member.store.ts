@@ -4,9 +4,19 @@
  */
 import { In, IsNull, Not, type EntityManager } from 'typeorm';
 import { mailKey } from '../../core/fields';
-import type { Facts, FieldValue, Past, Standing } from '../../core/facts';
+import { storedFacts, type Facts, type FieldValue, type Past, type Standing } from '../../core/facts';
 import type { Moment } from '../../core/joining';
-import type { FieldId, GroupId, Instant, LevelId, MemberId, TopicId } from '../../core/kernel';
+import {
+  countOf,
+  type FieldId,
+  type GroupId,
+  type Instant,
+  type LevelId,
+  type MemberId,
+  type TopicId,
+} from '../../core/kernel';
+import type { Setup } from '../../core/setup';
+import type { CountUse, RowUses } from '../setup';
 import {
   MemberEntity,
   MemberFactsRow,
@@ -98,12 +108,13 @@ export async function setProfile(
   member: MemberId,
   profile: { fields: Readonly<Record<FieldId, FieldValue>>; topics: readonly TopicId[] },
   at: Instant,
+  setup: Setup,
 ): Promise<void> {
   const values = Object.entries(profile.fields) as [string, FieldValue][];
   if (values.length)
     await manager
       .getRepository(MemberValueRow)
-      .save(values.map(([field, value]) => ({ member, field, ...valueColumns(value), value })));
+      .save(values.map(([field, value]) => ({ member, field, ...valueColumns(field, value, setup), value })));
   if (profile.topics.length)
     await manager.getRepository(MemberTopicRow).save(profile.topics.map((topic) => ({ member, topic, since: at })));
 }
@@ -120,12 +131,12 @@ export async function noteOnTimeline(
 }
 
 /** Rewrites the ready facts and the words to find the person by, from their sources. */
-export async function refreshFacts(manager: EntityManager, id: MemberId): Promise<Facts> {
+export async function refreshFacts(manager: EntityManager, id: MemberId, setup: Setup): Promise<Facts> {
   const facts = await gatherFacts(manager, id);
-  await manager.getRepository(MemberFactsRow).save({ member: id, facts });
+  await manager.getRepository(MemberFactsRow).save({ member: id, facts: storedFacts.write(facts) });
   await manager.getRepository(MemberWordRow).delete({ member: id });
   // For a shadow as well: no search finds it, and whoever signs up costs the same work.
-  await manager.getRepository(MemberWordRow).insert(wordsOf(facts).map((word) => ({ word, member: id })));
+  await manager.getRepository(MemberWordRow).insert(wordsOf(facts, setup).map((word) => ({ word, member: id })));
   return facts;
 }
 
@@ -169,13 +180,14 @@ export async function pastOf(manager: EntityManager, id: MemberId): Promise<Past
 }
 
 export async function factsOf(manager: EntityManager, id: MemberId): Promise<Facts | null> {
-  return (await manager.getRepository(MemberFactsRow).findOneBy({ member: id }))?.facts ?? null;
+  const row = await manager.getRepository(MemberFactsRow).findOneBy({ member: id });
+  return row ? storedFacts.read(row.facts, undefined) : null;
 }
 
 export async function factsOfMany(manager: EntityManager, ids: readonly MemberId[]): Promise<Map<string, Facts>> {
   if (ids.length === 0) return new Map();
   const rows = await manager.getRepository(MemberFactsRow).findBy({ member: In([...ids]) });
-  return new Map(rows.map((row) => [row.member, row.facts]));
+  return new Map(rows.map((row) => [row.member, storedFacts.read(row.facts, undefined)]));
 }
 
 /**
@@ -221,3 +233,21 @@ export async function purgeMember(manager: EntityManager, id: MemberId): Promise
     await manager.getRepository<{ member: string }>(entity).delete({ member: id });
   await manager.getRepository(MemberEntity).delete({ id });
 }
+
+const counted =
+  (table: string, column: string, one: string, many?: string): CountUse =>
+  async (manager, id) => {
+    const [row] = (await manager.query(`SELECT COUNT(*) AS n FROM ${table} WHERE ${column} = ?`, [id])) as {
+      n: string;
+    }[];
+    const count = Number(row?.n ?? 0);
+    return { count, what: countOf(count, one, many) };
+  };
+
+/** What hangs on fields, levels, groups and topics. */
+export const memberUses: RowUses = {
+  field: [counted('member_value', 'field', 'answer')],
+  level: [counted('member_term', 'level', 'term')],
+  group: [counted('member_group', 'group_id', 'person in it', 'people in it')],
+  topic: [counted('member_topic', 'topic', 'person who wants it', 'people who want it')],
+};

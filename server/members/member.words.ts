@@ -1,9 +1,12 @@
 /** Purpose: how a person is found and how values lie in typed columns. Pure, shared by the store and bulk loading. */
 import type { Facts, FieldValue } from '../../core/facts';
+import { fieldKindOf, type FieldItem, type ValueColumns } from '../../core/fields';
 import { foldWord } from '../platform/fold';
 
+type Fields = { readonly fields: ReadonlyMap<string, FieldItem> };
+
 /** The words a search may begin with: of the name, the mail address, the number and short text answers. */
-export function wordsOf(facts: Pick<Facts, 'name' | 'mail' | 'number' | 'fields'>): string[] {
+export function wordsOf(facts: Pick<Facts, 'name' | 'mail' | 'number' | 'fields'>, { fields }: Fields): string[] {
   const texts = [
     facts.name ?? '',
     facts.mail ?? '',
@@ -11,7 +14,10 @@ export function wordsOf(facts: Pick<Facts, 'name' | 'mail' | 'number' | 'fields'
     (facts.mail ?? '').replace(/@.*/, '').replace(/[._+-]/g, ' '),
     (facts.mail ?? '').replace(/^.*@/, ''),
     facts.number === null ? '' : String(facts.number).padStart(4, '0'),
-    ...Object.values(facts.fields).filter((value): value is string => typeof value === 'string' && value.length <= 20),
+    ...Object.entries(facts.fields).flatMap(([id, value]) => {
+      const field = fields.get(id);
+      return field ? fieldKindOf(field.of).found(value) : [];
+    }),
   ];
   return [...new Set(texts.flatMap(searchWords))];
 }
@@ -25,8 +31,8 @@ export function searchWords(text: string): string[] {
     .filter((word) => word !== '');
 }
 
-export function valueColumns(value: FieldValue): { text: string | null; number: number | null } {
-  if (typeof value === 'number') return { text: null, number: value };
-  if (typeof value === 'boolean') return { text: null, number: value ? 1 : 0 };
-  return { text: (Array.isArray(value) ? value.join(',') : value).slice(0, 190), number: null };
+/** How an answer lies in typed columns; one whose field is gone lies as text. */
+export function valueColumns(id: string, value: FieldValue, { fields }: Fields): ValueColumns {
+  const field = fields.get(id);
+  return field ? fieldKindOf(field.of).columns(value) : { text: String(value).slice(0, 190), number: null };
 }

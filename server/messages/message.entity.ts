@@ -6,6 +6,7 @@ import { IdColumn, InstantColumn, JsonColumn, PrimaryId, TextColumn, WordColumn 
 @Index('outgoing_member', ['member', 'createdAt'])
 @Index('outgoing_about', ['about'])
 @Index('outgoing_to', ['to'])
+@Index('outgoing_sent', ['sentAt'])
 export class OutgoingRow {
   @PrimaryId()
   id!: string;

@@ -1,9 +1,14 @@
 import { DataSource } from 'typeorm';
 import { afterAll, beforeAll, describe, expect, it } from 'vitest';
+import applicationOne from '../../tests/fixtures/application.1.json';
+import setupOne from '../../tests/fixtures/setup.1.json';
 import { configFor, dropDatabase, freshDatabase } from '../../tests/support/stack';
 import { entities } from '../entities';
 import { migrate, openDatabase, type Database } from './database';
 import { Foundation1 } from './migrations/foundation';
+
+/** As the first version stored it: waits at its first gate. */
+const waiting = applicationOne.find(({ state, gate }) => state === 'open' && gate === 0)!;
 
 let name: string;
 let database: Database;
@@ -23,6 +28,7 @@ describe('migrations', () => {
     expect(await database.source.query('SELECT name FROM migration')).toEqual([
       { name: 'Foundation1700000000001' },
       { name: 'Safe1700000000002' },
+      { name: 'Editable1700000000003' },
     ]);
     for (const other of others) await other.close();
   });
@@ -32,7 +38,7 @@ describe('migrations', () => {
     expect(drift.upQueries.map((query) => query.query)).toEqual([]);
   });
 
-  it('bring data along: who owns an address, words found by, sessions with an end', async () => {
+  it('bring data along: who owns an address, words found by, sessions with an end, gates by id', async () => {
     const own = await freshDatabase();
     const other = await openDatabase(configFor(own, 1, 1), entities);
     const { source } = other;
@@ -44,8 +50,12 @@ describe('migrations', () => {
     await source.query(member, [ids[1], 'ilse@mail.example', 'ilse@mail.example', 'Ilse', '']);
     await source.query(member, [ids[2], null, 'Ida@Mail.example', 'Ida again', ids[0]]);
     await source.query(
-      `INSERT INTO application (id, member, path, state, gate_kind, gate_since, submitted_at, once, data) VALUES (?, ?, 'p', 'open', 'confirmEmail', NOW(3), NOW(3), UUID(), '{}')`,
-      [ids[1], ids[1]],
+      `INSERT INTO application (id, member, path, state, gate_kind, gate_since, submitted_at, once, data) VALUES (?, ?, 'member-path', 'open', 'confirmEmail', NOW(3), NOW(3), UUID(), ?)`,
+      [ids[1], ids[1], JSON.stringify({ ...waiting, path: 'member-path' })],
+    );
+    await source.query(
+      `INSERT INTO setup_revision (number, document, changes, note, author, at) VALUES (1, ?, '[]', '', '', NOW(3))`,
+      [JSON.stringify(setupOne)],
     );
     await source.query('INSERT INTO member_word (word, member) VALUES (?, ?)', ['strauß', ids[0]]);
     await source.query(
@@ -64,6 +74,12 @@ describe('migrations', () => {
     expect(await source.query('SELECT word FROM member_word')).toEqual([{ word: 'strauss' }]);
     expect(await source.query('SELECT ends_at > created_at AS later FROM session')).toEqual([{ later: 1 }]);
     expect(await source.query('SELECT lane FROM job ORDER BY id')).toEqual([{ lane: 'mail' }, { lane: 'work' }]);
+    const [application] = (await source.query('SELECT data, needs_at FROM application')) as {
+      data: string;
+      needs_at: Date;
+    }[];
+    expect(JSON.parse(application!.data)).toMatchObject({ v: 2, gate: 'confirm', latestAt: waiting.limitAt });
+    expect(application!.needs_at.getTime()).toBe(Math.round((waiting.gateSince + waiting.limitAt!) / 2));
     await runner.release();
     await other.close();
     await dropDatabase(own);

@@ -54,6 +54,20 @@ describe('jobs', () => {
     expect(await jobs.nextDue(clock.now())).toMatchObject({ kind: 'note', payload: { name: 'later' } });
   });
 
+  it('never set themselves due again at or before the instant they ran for', async () => {
+    const jobs = makeJobs();
+    let runs = 0;
+    jobs.handle('again', async (manager, _payload, now) => {
+      runs++;
+      await jobs.add(manager, { kind: 'again', runAt: now - 60_000, payload: {}, key: 'again' });
+    });
+    const at = clock.now() - 5_000;
+    await jobs.add(db().manager, { kind: 'again', runAt: at, payload: {}, key: 'again' });
+    await drain(jobs);
+    expect(runs).toBe(1);
+    expect(await jobs.nextDue(at)).toMatchObject({ at: at + 60_000, kind: 'again' });
+  });
+
   it('of one key replace each other, and can be cancelled', async () => {
     const jobs = makeJobs();
     const payloads: unknown[] = [];

@@ -18,7 +18,15 @@ type NewJob = { kind: string; runAt: Instant; payload: unknown; key?: string };
 type Kind = { readonly lane: Lane; readonly handler: JobHandler; readonly after: AfterFailure; readonly tells: Tells };
 /** What is kept of a failure, for somebody to read: never what a letter or a statement holds. */
 type Tells = (error: unknown) => string;
-type Claimed = { id: string; kind: string; payload: string; attempts: number; run_at: Date; first_at: Date | null };
+type Claimed = {
+  id: string;
+  kind: string;
+  job_key: string | null;
+  payload: string;
+  attempts: number;
+  run_at: Date;
+  first_at: Date | null;
+};
 
 const HANDS: readonly [Lane, number][] = [
   ['work', 400],
@@ -27,6 +35,7 @@ const HANDS: readonly [Lane, number][] = [
   ['mail', 10_000],
 ];
 const MOST_ATTEMPTS = 12;
+const LEAST_PAUSE = 60_000;
 
 /** Twice as long each time, up to an hour; after the last attempt the job stays for somebody to see. */
 const twiceAsLong: AfterFailure = (_, attempts) =>
@@ -38,6 +47,8 @@ const saysItsKind: Tells = (error) => {
 
 export class Jobs {
   private readonly kinds = new Map<string, Kind>();
+  /** The job that is carried out within a transaction. */
+  private readonly inHand = new WeakMap<EntityManager, { key: string | null; runAt: Instant }>();
   private running = false;
   private waiting = new Set<() => void>();
   private loops: Promise<void>[] = [];
@@ -56,13 +67,22 @@ export class Jobs {
     this.kinds.set(kind, { lane, handler: handler as JobHandler, after, tells });
   }
 
-  /** Adds a job within the caller's transaction. With a key it replaces the job of that key. */
+  /**
+   * Adds a job within the caller's transaction. With a key it replaces the job of that key. A job that sets itself again
+   * runs later than the instant it runs for, or it would spin: what is set sooner is put off, and told in the log.
+   */
   async add(manager: EntityManager, job: NewJob): Promise<void> {
     const lane = this.kinds.get(job.kind)?.lane ?? 'work';
+    const own = this.inHand.get(manager);
+    let { runAt } = job;
+    if (own && own.key !== null && own.key === job.key && runAt <= own.runAt) {
+      this.log.error({ kind: job.kind, key: job.key }, 'jobs: would have set itself due again at once');
+      runAt = own.runAt + LEAST_PAUSE;
+    }
     await manager.query(
       `INSERT INTO job (kind, lane, job_key, run_at, payload) VALUES (?, ?, ?, ?, ?)
        ON DUPLICATE KEY UPDATE run_at = VALUES(run_at), payload = VALUES(payload), state = 'ready', attempts = 0`,
-      [job.kind, lane, job.key ?? null, new Date(job.runAt), JSON.stringify(job.payload)],
+      [job.kind, lane, job.key ?? null, new Date(runAt), JSON.stringify(job.payload)],
     );
   }
 
@@ -118,7 +138,7 @@ export class Jobs {
       return await this.db.transaction('READ COMMITTED', async (manager) => {
         const now = this.clock.now();
         [claimed] = (await manager.query(
-          `SELECT id, kind, payload, attempts, run_at, first_at FROM job
+          `SELECT id, kind, job_key, payload, attempts, run_at, first_at FROM job
            WHERE lane = ? AND state = 'ready' AND run_at <= ? ORDER BY run_at, id LIMIT 1 FOR UPDATE SKIP LOCKED`,
           [lane, new Date(now)],
         )) as Claimed[];
@@ -127,6 +147,7 @@ export class Jobs {
         if (!kind) throw new Error(`No handler for jobs of the kind ${claimed.kind}`);
         // Removed first: a handler may set the next job of the same key.
         await manager.query('DELETE FROM job WHERE id = ?', [claimed.id]);
+        this.inHand.set(manager, { key: claimed.job_key, runAt: claimed.run_at.getTime() });
         await kind.handler(manager, JSON.parse(claimed.payload) as never, now);
         return true;
       });

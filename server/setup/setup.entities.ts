@@ -22,6 +22,10 @@ export class SetupItemRow {
   /** Counted up with each save; a save must name the version it was made from. */
   @Column({ type: 'int', default: 1 })
   version!: number;
+
+  /** The version of the format in which both sides are written. */
+  @Column({ type: 'smallint', default: 1 })
+  format!: number;
 }
 
 /** One publication. `document` is the whole set-up as it went live, so that any revision can be read again. */

@@ -1,3 +1,4 @@
+import type { EntityManager } from 'typeorm';
 import { afterAll, beforeAll, describe, expect, it } from 'vitest';
 import { quillmoorDocument } from '../../tests/support/quillmoor';
 import { Caller, makeStack, until, type Stack } from '../../tests/support/stack';
@@ -13,13 +14,19 @@ const version = async () =>
   (await stack.query<{ version: number }>(`SELECT version FROM setup_item WHERE kind = 'page' AND id = 'about'`))[0]!
     .version;
 const now = () => stack.services.clock.now();
+/** Publishes the draft as it stands. */
+const publish = async (note: string, manager?: EntityManager) => {
+  const { setups } = stack.services;
+  const { stamp } = await setups.draft();
+  return setups.publish({ note, author: 'Wilf Garrowby', at: now(), draft: stamp }, manager);
+};
 
 describe('the draft', () => {
   it('changes nothing on the site until it is published', async () => {
     const { setups } = stack.services;
     expect(await setups.save('page', 'about', about('Who we are'), await version())).toMatchObject({ ok: true });
     expect(await new Caller(stack.address).html('/about')).toContain('About the association');
-    const draft = (await setups.draft()) as { pages: { id: string; heading?: string }[] };
+    const draft = (await setups.draft()).document as { pages: { id: string; heading?: string }[] };
     expect(draft.pages.find((page) => page.id === 'about')!.heading).toBe('Who we are');
   });
 
@@ -58,7 +65,7 @@ describe('publishing', () => {
     const other = await stack.second();
     await setups.save('page', 'about', about('Keepers of the moor'), await version());
     const before = live.must.revision;
-    expect(await setups.publish('A better heading', 'Wilf Garrowby', now())).toEqual({ ok: true, value: before + 1 });
+    expect(await publish('A better heading')).toEqual({ ok: true, value: before + 1 });
     for (const address of [stack.address, other.services.config.address])
       await until('the new heading', async () =>
         (await new Caller(address).html('/about')).includes('Keepers of the moor') ? true : null,
@@ -80,7 +87,7 @@ describe('publishing', () => {
     const doc = quillmoorDocument();
     doc.paths[0]!.admitted = 'a-message-that-is-not-there' as never;
     await setups.replaceDraft(doc);
-    const refused = await setups.publish('With a hole', 'Wilf Garrowby', now());
+    const refused = await publish('With a hole');
     expect(refused).toMatchObject({
       ok: false,
       refusal: { code: 'setup-faults', faults: [{ where: 'paths.0.admitted' }] },
@@ -111,7 +118,7 @@ describe('publishing', () => {
         };
         return rows;
       }) as never;
-      expect((await setups.publish('Without the late one', 'Wilf Garrowby', now(), manager)).ok).toBe(true);
+      expect((await publish('Without the late one', manager)).ok).toBe(true);
     });
     await live.refresh();
     expect(live.must.setup.pages.has('late' as never)).toBe(false);
@@ -124,7 +131,7 @@ describe('publishing', () => {
     doc.pages = doc.pages.filter((page) => page.id !== 'my-bees');
     doc.menus[0]!.items = doc.menus[0]!.items.filter((item) => !('page' in item.to && item.to.page === 'my-bees'));
     await setups.replaceDraft(doc);
-    expect((await setups.publish('No more apiaries', 'Wilf Garrowby', now())).ok).toBe(true);
+    expect((await publish('No more apiaries')).ok).toBe(true);
     await live.refresh();
     expect(live.must.setup.pages.has('my-bees')).toBe(false);
     expect(await stack.query(`SELECT 1 FROM setup_item WHERE id = 'my-bees'`)).toEqual([]);

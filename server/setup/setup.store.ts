@@ -1,34 +1,104 @@
 /**
  * Purpose: the set-up in the database: live and draft of each item, and every revision.
- * Invariant: a save names the version it was made from; a publication is one transaction and one number.
+ * Invariant: a save names the version it was made from, a publication the draft that was read; a publication is one
+ * transaction and one number. Nothing that rows or other items point at can be taken away.
  */
+import { createHash } from 'node:crypto';
 import type { DataSource, EntityManager } from 'typeorm';
 import { ok, refuse, type Instant, type Result } from '../../core/kernel';
 import {
+  FORMAT_VERSION,
   documentOf,
-  itemSchemas,
+  faultsOf,
+  findingsOf,
+  itemKinds,
   itemsOf,
+  listKinds,
   makeSetup,
+  referencesOf,
+  salvageSetup,
+  upgradeItems,
   type ItemKind,
+  type ListItemKind,
   type Setup,
   type SetupDocument,
   type SetupEntry,
   type SetupFault,
 } from '../../core/setup';
+import { isDuplicate, transact, within } from '../platform/database';
+import type { Log } from '../platform/log';
 import { SetupItemRow, SetupRevisionRow } from './setup.entities';
-import { transact, within } from '../platform/database';
+
+/** Something that hangs on an item: `14 applications`, or a place in the set-up. */
+export type Use = { readonly count: number; readonly what: string };
+/** Counts the rows of one table that point at an item. */
+export type CountUse = (manager: EntityManager, id: string) => Promise<Use>;
+export type RowUses = Readonly<Partial<Record<ListItemKind, readonly CountUse[]>>>;
 
 export type SaveRefusal =
   | { readonly code: 'stale'; readonly version: number; readonly body: unknown }
   | { readonly code: 'setup-faults'; readonly faults: SetupFault[] };
 
-const entries = (rows: SetupItemRow[], side: 'live' | 'draft'): SetupEntry[] =>
-  rows
-    .filter((row) => row[side] !== null)
-    .map((row) => ({ kind: row.kind as ItemKind, id: row.id, position: row.position, body: row[side] }));
+export type RemoveRefusal =
+  | { readonly code: 'stale'; readonly version: number; readonly body: unknown }
+  | { readonly code: 'not-found' }
+  /** It can be retired instead: nobody new meets it, and those who have it keep it. */
+  | { readonly code: 'in-use'; readonly places: readonly string[]; readonly rows: readonly Use[] };
+
+export type PublishRefusal =
+  | { readonly code: 'draft-changed' }
+  | { readonly code: 'setup-faults'; readonly faults: readonly SetupFault[] }
+  | { readonly code: 'in-use'; readonly items: readonly { readonly where: string; readonly rows: readonly Use[] }[] };
+
+/** What happens to rows when a revision goes live, in its transaction. */
+export type OnPublish = (manager: EntityManager, before: Setup | null, after: Setup, now: Instant) => Promise<void>;
+
+export type Draft = {
+  readonly document: Record<string, unknown>;
+  /** Names this state of it. */ readonly stamp: string;
+};
+
+type Row = Pick<SetupItemRow, 'kind' | 'id' | 'position' | 'live' | 'draft' | 'version' | 'format'>;
+
+/** Items of one side, each brought up to the present format. */
+function entries(rows: readonly Row[], side: 'live' | 'draft'): SetupEntry[] {
+  const held = rows.filter((row) => row[side] !== null);
+  const versions = [...new Set(held.map(({ format }) => format))];
+  return versions.flatMap((version) =>
+    upgradeItems(
+      held
+        .filter(({ format }) => format === version)
+        .map((row) => ({ kind: row.kind as ItemKind, id: row.id, position: row.position, body: row[side] })),
+      version,
+    ),
+  );
+}
+
+const stampOf = (rows: readonly Row[]): string =>
+  createHash('sha256')
+    .update(
+      rows
+        .map(({ kind, id, version, draft }) => `${kind}/${id}/${version}/${draft === null ? '-' : '+'}`)
+        .sort()
+        .join('\n'),
+    )
+    .digest('base64url');
+
+const sawUse = ({ count }: Use) => count > 0;
 
 export class SetupStore {
-  constructor(private readonly db: DataSource) {}
+  private readonly listeners: OnPublish[] = [];
+
+  constructor(
+    private readonly db: DataSource,
+    private readonly rowUses: RowUses,
+    private readonly log: Log,
+  ) {}
+
+  /** Has something done in the transaction of every publication. */
+  onPublish(listener: OnPublish): void {
+    this.listeners.push(listener);
+  }
 
   /** The number of the revision that is live; 0 before the first publication. */
   async revision(manager: EntityManager = this.db.manager): Promise<number> {
@@ -36,77 +106,131 @@ export class SetupStore {
     return Number(row?.n ?? 0);
   }
 
-  /** The live set-up, parsed. Null before the first publication. */
-  async live(): Promise<{ revision: number; setup: Setup } | null> {
-    const row = await this.db.getRepository(SetupRevisionRow).findOne({ where: {}, order: { number: 'DESC' } });
+  /**
+   * The live set-up, as much of it as can be read. Null before the first publication.
+   * @throws Error where not even the site can be read
+   */
+  async live(manager: EntityManager = this.db.manager): Promise<{ revision: number; setup: Setup } | null> {
+    const row = await manager.getRepository(SetupRevisionRow).findOne({ where: {}, order: { number: 'DESC' } });
     if (!row) return null;
-    const made = makeSetup(row.document);
-    if (!made.ok) {
-      const faults = made.refusal.map((fault) => `${fault.where}: ${fault.says}`).join('\n');
-      throw new Error(`Revision ${row.number} of the set-up cannot be read:\n${faults}`);
-    }
-    return { revision: row.number, setup: made.value };
+    const made = salvageSetup(row.document);
+    if (!made.ok) throw new Error(`Revision ${row.number} of the set-up cannot be read:\n${saidAll(made.refusal)}`);
+    if (made.value.faults.length)
+      this.log.error({ revision: row.number, faults: made.value.faults }, 'set-up: left out what could not be read');
+    return { revision: row.number, setup: made.value.setup };
   }
 
-  /** The draft as a document, not yet parsed. */
-  async draft(): Promise<Record<string, unknown>> {
-    return documentOf(entries(await this.db.getRepository(SetupItemRow).find(), 'draft'));
+  /** The draft as a document, not yet parsed, and the stamp that names it. */
+  async draft(manager: EntityManager = this.db.manager): Promise<Draft> {
+    const rows = await manager.getRepository(SetupItemRow).find();
+    return { document: documentOf(entries(rows, 'draft')), stamp: stampOf(rows) };
   }
 
   /**
-   * Saves one item of the draft.
+   * Saves one item of the draft. It may have holes; they are found when the draft is looked over.
    * @param version the version the change was made from, 0 for a new item
    * @returns the new version, or what stands there now when somebody else saved meanwhile
    */
   async save(kind: ItemKind, id: string, body: unknown, version: number): Promise<Result<number, SaveRefusal>> {
-    const read = itemSchemas[kind].safeParse(body);
-    if (!read.success)
-      return refuse({
-        code: 'setup-faults',
-        faults: read.error.issues.map((issue) => ({ where: issue.path.join('.'), says: issue.message })),
+    const read = itemKinds[kind].schema.safeParse(body);
+    if (!read.success) return refuse({ code: 'setup-faults', faults: faultsOf(read.error) });
+    if ('id' in read.data && read.data.id !== id)
+      return refuse({ code: 'setup-faults', faults: [{ where: 'id', says: 'An item keeps its id.' }] });
+    const save = () =>
+      transact(this.db, async (manager): Promise<Result<number, SaveRefusal>> => {
+        const rows = manager.getRepository(SetupItemRow);
+        const row = await rows.findOne({ where: { kind, id }, lock: { mode: 'pessimistic_write' } });
+        if ((row?.version ?? 0) !== version) return refuse(stale(row));
+        const next = { draft: read.data as unknown, version: version + 1, format: FORMAT_VERSION };
+        if (row) await rows.update({ kind, id }, { ...next, live: upgraded(row, 'live') } as never);
+        else {
+          const [last] = (await manager.query('SELECT MAX(position) AS n FROM setup_item WHERE kind = ?', [kind])) as {
+            n: number | null;
+          }[];
+          await rows.insert({ kind, id, position: Number(last?.n ?? -1) + 1, live: null, ...next } as never);
+        }
+        return ok(version + 1);
       });
-    return transact(this.db, async (manager) => {
-      const rows = manager.getRepository(SetupItemRow);
-      const row = await rows.findOne({ where: { kind, id }, lock: { mode: 'pessimistic_write' } });
-      if ((row?.version ?? 0) !== version)
-        return refuse({ code: 'stale', version: row?.version ?? 0, body: row?.draft ?? null });
-      const [last] = (await manager.query('SELECT MAX(position) AS n FROM setup_item WHERE kind = ?', [kind])) as {
-        n: number | null;
-      }[];
-      const position = row?.position ?? Number(last?.n ?? -1) + 1;
-      await rows.save({ kind, id, position, live: row?.live ?? null, draft: read.data, version: version + 1 });
+    // Of two who make one new item in the same moment the second finds the other's.
+    return save().catch((error: unknown) => {
+      if (isDuplicate(error)) return save();
+      throw error;
+    });
+  }
+
+  /** Takes an item out of the draft. Refused while anything points at it, with the places and counts. */
+  async remove(kind: ListItemKind, id: string, version: number): Promise<Result<number, RemoveRefusal>> {
+    return transact(this.db, async (manager): Promise<Result<number, RemoveRefusal>> => {
+      const all = await manager.getRepository(SetupItemRow).find({ lock: { mode: 'pessimistic_write' } });
+      const row = all.find((item) => item.kind === kind && item.id === id);
+      if (!row || row.draft === null) return refuse({ code: 'not-found' });
+      if (row.version !== version) return refuse(stale(row));
+      const { list } = listKinds[kind];
+      const made = salvageSetup(documentOf(entries(all, 'draft')));
+      const places = made.ok
+        ? referencesOf(made.value.setup.doc)
+            .filter((reference) => reference.kind === list && reference.id === id)
+            .map(({ at }) => at)
+        : [];
+      const rows = (await this.usesOf(manager, kind, id)).filter(sawUse);
+      if (places.length || rows.length) return refuse({ code: 'in-use', places, rows });
+      await manager.getRepository(SetupItemRow).update({ kind, id }, { draft: null, version: version + 1 } as never);
       return ok(version + 1);
     });
   }
 
-  /** Replaces the whole draft by a document, for a first set-up or an import. */
-  async replaceDraft(doc: SetupDocument, joined?: EntityManager): Promise<void> {
-    await within(this.db, joined, async (manager) => {
+  private usesOf(manager: EntityManager, kind: ItemKind, id: string): Promise<Use[]> {
+    const counts = kind in listKinds ? (this.rowUses[kind as ListItemKind] ?? []) : [];
+    return Promise.all(counts.map((count) => count(manager, id)));
+  }
+
+  /**
+   * Replaces the whole draft by a document, for a first set-up or an import.
+   * @returns the stamp of the draft
+   */
+  async replaceDraft(doc: SetupDocument, joined?: EntityManager): Promise<string> {
+    return within(this.db, joined, async (manager) => {
       const rows = manager.getRepository(SetupItemRow);
       const old = new Map((await rows.find()).map((row) => [`${row.kind}/${row.id}`, row]));
       for (const { kind, id, position, body } of itemsOf(doc)) {
         const row = old.get(`${kind}/${id}`);
         old.delete(`${kind}/${id}`);
-        await rows.save({ kind, id, position, live: row?.live ?? null, draft: body, version: (row?.version ?? 0) + 1 });
+        const live = row ? upgraded(row, 'live') : null;
+        const version = (row?.version ?? 0) + 1;
+        await rows.save({ kind, id, position, live, draft: body, version, format: FORMAT_VERSION });
       }
       for (const row of old.values()) await rows.save({ ...row, draft: null, version: row.version + 1 });
+      return (await this.draft(manager)).stamp;
     });
   }
 
-  /** Makes the draft live as the next revision. Refuses a draft with holes, naming them all. */
+  /**
+   * Makes the draft live as the next revision, with all that this means for people, in one transaction. Refuses a draft
+   * with holes, naming them all, one that is no longer what was read, and one that takes away what rows point at.
+   */
   async publish(
-    note: string,
-    author: string,
-    at: Instant,
+    about: { readonly note: string; readonly author: string; readonly at: Instant; readonly draft: string },
     joined?: EntityManager,
-  ): Promise<Result<number, SaveRefusal>> {
-    return within(this.db, joined, async (manager) => {
+  ): Promise<Result<number, PublishRefusal>> {
+    return within(this.db, joined, async (manager): Promise<Result<number, PublishRefusal>> => {
       const rows = await manager.getRepository(SetupItemRow).find({ lock: { mode: 'pessimistic_write' } });
+      if (stampOf(rows) !== about.draft) return refuse({ code: 'draft-changed' });
       const document = documentOf(entries(rows, 'draft'));
       const made = makeSetup(document);
       if (!made.ok) return refuse({ code: 'setup-faults', faults: made.refusal });
-      const changed = rows.filter((row) => JSON.stringify(row.live) !== JSON.stringify(row.draft));
-      const number = (await this.revision(manager)) + 1;
+      const holes = findingsOf(made.value).filter(({ grave }) => grave === 'hole');
+      if (holes.length) return refuse({ code: 'setup-faults', faults: holes });
+      const gone = rows.filter((row) => row.draft === null);
+      const missed = [];
+      for (const { kind, id } of gone) {
+        const uses = (await this.usesOf(manager, kind as ItemKind, id)).filter(sawUse);
+        if (uses.length) missed.push({ where: `${kind} ${id}`, rows: uses });
+      }
+      if (missed.length) return refuse({ code: 'in-use', items: missed });
+      const before = await this.live(manager);
+      const changed = rows.filter((row) => JSON.stringify(upgraded(row, 'live')) !== JSON.stringify(row.draft));
+      const number = (before?.revision ?? 0) + 1;
+      const { note, author, at } = about;
       await manager.getRepository(SetupRevisionRow).insert({
         number,
         document: document as never,
@@ -116,10 +240,10 @@ export class SetupStore {
         at,
       });
       // Only what was read and is locked: an item that somebody adds meanwhile is not part of this revision.
-      const gone = rows.filter((row) => row.draft === null);
       for (const { kind, id } of changed)
         await manager.query('UPDATE setup_item SET live = draft WHERE kind = ? AND id = ?', [kind, id]);
       for (const { kind, id } of gone) await manager.getRepository(SetupItemRow).delete({ kind, id });
+      for (const listener of this.listeners) await listener(manager, before?.setup ?? null, made.value, at);
       return ok(number);
     });
   }
@@ -131,3 +255,16 @@ export class SetupStore {
     });
   }
 }
+
+const stale = (row: Row | null) => ({
+  code: 'stale' as const,
+  version: row?.version ?? 0,
+  body: row ? upgraded(row, 'draft') : null,
+});
+
+/** One side of a row in the present format. */
+const upgraded = (row: Row, side: 'live' | 'draft'): unknown =>
+  row[side] === null ? null : entries([row], side)[0]!.body;
+
+const saidAll = (faults: readonly SetupFault[]): string =>
+  faults.map(({ where, says }) => `${where}: ${says}`).join('\n');

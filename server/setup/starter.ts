@@ -5,7 +5,7 @@ export function starterSetup(siteName: string, replyTo: string): unknown {
   const hello = ['Hello ', { chip: 'firstName', or: 'there' }, ','];
   const text = (...words: unknown[]) => ({ part: 'text', words });
   return {
-    format: 'admissa-setup/1',
+    format: 'admissa-setup/2',
     site: {
       name: siteName,
       shortName: siteName.slice(0, 40),
@@ -14,6 +14,8 @@ export function starterSetup(siteName: string, replyTo: string): unknown {
       currency: 'GBP',
       replyTo,
       home: 'welcome',
+      menu: 'main',
+      joinBy: 'join',
       look: { accent: '#2F4A6B', tint: '#E8EDF3', paper: '#FEFEFD' },
     },
     account: {

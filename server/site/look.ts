@@ -5,8 +5,9 @@
  * Invariant: the address of the icon names its content, so that what a browser keeps for good is right for good.
  */
 import { createHash } from 'node:crypto';
-import { siteColours } from '../../core/setup';
+
 import type { Live } from '../setup';
+import { siteColours } from '../../core/site';
 
 export type Look = {
   /** The sheet, colours and all. */

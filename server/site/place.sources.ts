@@ -2,11 +2,10 @@
 import type { DataSource } from 'typeorm';
 import type { PlaceView, SessionView } from '../../contract';
 import { standingLabel, type Facts } from '../../core/facts';
-import { answersOf, latestOf, routeOf, type Application } from '../../core/joining';
-import { sayDate, sayMoment, sayUntil, type Instant, type MemberId } from '../../core/kernel';
-import { addSpan } from '../../core/kernel/calendar';
+import { answersOf, gateOf, heldOf, kindOf, routeOf, type Application } from '../../core/joining';
+import { sayDate, sayMoment, type Instant, type MemberId } from '../../core/kernel';
 import { hrefOfPage, wordsFor } from '../../core/pages';
-import type { GateItem, Setup } from '../../core/setup';
+import type { Setup } from '../../core/setup';
 import type { Accounts, SessionRow, Sessions } from '../accounts';
 import { applicationOfMember, type Joining } from '../joining';
 import type { SiteClock } from '../platform/clock';
@@ -22,11 +21,11 @@ export function placeSources(
   clock: SiteClock,
 ): PlaceSources {
   return {
-    pathOf: async (looker) =>
-      (await applicationOfMember(db.manager, looker.facts.member as MemberId))?.application.path ?? null,
+    pathOf: async (looker, live) =>
+      (await applicationOfMember(db.manager, looker.facts.member as MemberId, live.setup))?.application.path ?? null,
     resetUsable: (token) => accounts.resetUsable(token),
     async joining(looker, live) {
-      const stored = await applicationOfMember(db.manager, looker.facts.member as MemberId);
+      const stored = await applicationOfMember(db.manager, looker.facts.member as MemberId, live.setup);
       return stored ? joiningPlace(stored.application, looker.now, live.setup) : null;
     },
     async confirm(token, looker, live) {
@@ -91,11 +90,10 @@ export function sessionView(row: SessionRow, here: string | null, now: Instant, 
 
 function joiningPlace(application: Application, now: Instant, setup: Setup): JoiningPlace {
   const place = setup.doc.site;
-  const path = setup.paths.get(application.path)!;
+  const path = setup.paths.get(application.path);
   const form = setup.forms.get(application.form);
-  const gate = application.state === 'open' ? path.gates[application.gate] : undefined;
-  const detail = application.detail;
-  const landing = setup.pages.get(path.landing);
+  const gate = gateOf(path, application);
+  const landing = path && setup.pages.get(path.landing);
   const ended: Record<Exclude<Application['state'], 'open'>, { says: string; href: string; label: string }> = {
     admitted: {
       says: `You were admitted on ${sayDate(application.endedAt ?? now, place)}.`,
@@ -128,44 +126,8 @@ function joiningPlace(application: Application, now: Instant, setup: Setup): Joi
     sent: `Your application was sent ${sayMoment(application.submittedAt, now, place)}.`,
     state: application.state,
     answers: answersOf(application, setup),
-    gates: routeOf(path, application, setup),
-    confirm:
-      gate?.kind === 'confirmEmail' && detail?.kind === 'confirmEmail'
-        ? {
-            mail: application.answers.mail,
-            until: sayUntil(detail.expiresAt, now, place),
-            usable: !detail.void && detail.expiresAt > now,
-            fault: detail.void
-              ? 'That code no longer works after too many wrong tries. Ask for a new one.'
-              : detail.expiresAt <= now
-                ? `That code worked until ${sayUntil(detail.expiresAt, now, place)}. Ask for a new one.`
-                : null,
-            wait: Math.max(0, Math.ceil((addSpan(detail.sentAt, gate.resendEvery, place.zone) - now) / 1000)),
-          }
-        : null,
-    review:
-      gate?.kind === 'review' && detail?.kind === 'review'
-        ? {
-            says: reviewLine(gate, application, now, setup),
-            question: detail.question?.text ?? null,
-            answer: detail.question?.answer ?? null,
-          }
-        : null,
+    gates: path ? routeOf(path, application, setup) : [],
+    act: gate ? kindOf(gate).see(gate, heldOf(application), application.answers.mail, now, place) : null,
     outcome: application.state === 'open' ? null : ended[application.state],
   };
-}
-
-/** What an applicant reads while somebody else is to act, or that it is theirs. */
-function reviewLine(
-  gate: Extract<GateItem, { kind: 'review' }>,
-  application: Application,
-  now: Instant,
-  setup: Setup,
-): string {
-  const question = application.detail?.kind === 'review' ? application.detail.question : null;
-  const latest = latestOf(application, gate, setup.doc.site.zone);
-  const by = latest === null ? '' : ` You hear from us by ${sayDate(latest, setup.doc.site)} at the latest.`;
-  if (question && question.answer === null)
-    return `${gate.reader} would like to know something before deciding. Your answer goes on from here.${by}`;
-  return `${gate.reader} reads every application. You need do nothing for now.${by}`;
 }

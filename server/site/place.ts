@@ -9,9 +9,10 @@ import { standingLabel, visitorFacts, type Facts } from '../../core/facts';
 import { gatePromise } from '../../core/joining';
 import { never, say, type Instant, type PathId, type WordSource } from '../../core/kernel';
 import { menuFor, resolvePage, wordsFor } from '../../core/pages';
-import type { SignupForm, SignupPart, PageItem, Setup } from '../../core/setup';
-import { PASSWORD_LEAST } from '../../core/fields';
+import type { Setup } from '../../core/setup';
 import type { Live } from '../setup';
+import { PASSWORD_LEAST, fieldKindOf, type SignupForm, type SignupPart } from '../../core/fields';
+import type { PageItem } from '../../core/pages';
 
 /** Who is looking, and at what instant. `session` is null where nobody is really signed in (the viewpoint). */
 export type Looker = { readonly facts: Facts; readonly session: string | null; readonly now: Instant };
@@ -19,7 +20,7 @@ export type Looker = { readonly facts: Facts; readonly session: string | null; r
 /** The parts of a place that have to be looked up, given by whoever knows. */
 export type PlaceSources = {
   /** The path an applicant is on. */
-  pathOf(looker: Looker): Promise<PathId | null>;
+  pathOf(looker: Looker, live: Live): Promise<PathId | null>;
   joining(looker: Looker, live: Live): Promise<PlaceView | null>;
   confirm(token: string, looker: Looker, live: Live): Promise<PlaceView>;
   resetUsable(token: string): Promise<boolean>;
@@ -53,14 +54,14 @@ const UNSEEN = /[\s\p{Cc}]|%0[0-9a-f]/iu;
 export function pageAt(path: string, setup: Setup): PageItem | null {
   if (path === '/') return setup.pages.get(setup.doc.site.home) ?? null;
   const page = setup.pageByAddress.get(path.slice(1));
-  return page && page.id !== setup.doc.site.home ? page : null;
+  return page && !page.retired && page.id !== setup.doc.site.home ? page : null;
 }
 
 export function shellFor(person: Prepared, words: WordSource, live: Live): ShellView {
   const { setup, doors } = live;
   const { site } = setup.doc;
   const { facts } = person;
-  const form = setup.doc.forms[0];
+  const form = setup.forms.get(site.joinBy ?? '');
   return {
     siteName: site.name,
     mark: site.look.mark ? { ...site.look.mark, paths: [...site.look.mark.paths] } : null,
@@ -73,7 +74,7 @@ export function shellFor(person: Prepared, words: WordSource, live: Live): Shell
           application: facts.standing === 'applicant' || facts.standing === 'declined' || facts.standing === 'closed',
         }
       : null,
-    canJoin: form && !facts.member ? { label: form.title, href: `/join/${form.address}` } : null,
+    canJoin: form && !form.retired && !facts.member ? { label: form.title, href: `/join/${form.address}` } : null,
   };
 }
 
@@ -104,7 +105,7 @@ export async function placeFor(address: string, looker: Looker, live: Live, sour
   const page = pageAt(path, setup);
   if (page) {
     const waits = looker.facts.standing === 'applicant' && !doors.predicate(page.door)(person);
-    const onPath = waits ? await sources.pathOf(looker) : null;
+    const onPath = waits ? await sources.pathOf(looker, live) : null;
     const resolved = resolvePage(page, person, words, doors, onPath);
     if (resolved.is === 'missing') return missing();
     if (resolved.is === 'elsewhere') return { is: 'elsewhere', to: resolved.address };
@@ -121,7 +122,7 @@ export async function placeFor(address: string, looker: Looker, live: Live, sour
   switch (first) {
     case 'join': {
       const form = setup.formByAddress.get(second ?? '');
-      if (!form) return missing();
+      if (!form || form.retired) return missing();
       if (looker.facts.standing === 'applicant') return { is: 'elsewhere', to: '/joining' };
       return signedIn ? alreadyIn() : show(joinPlace(form, words, setup));
     }
@@ -173,7 +174,7 @@ function joinPlace(form: SignupForm, words: WordSource, setup: Setup): PlaceView
     title: form.title,
     form: form.address,
     intro: form.intro ? say(form.intro, words) : '',
-    questions: form.parts.map((part, at) => question(part, at, setup)),
+    questions: form.parts.flatMap((part, at) => question(part, at, setup) ?? []),
     once: randomUUID(),
     opened: Date.now(),
     sendLabel: form.sendLabel,
@@ -182,10 +183,13 @@ function joinPlace(form: SignupForm, words: WordSource, setup: Setup): PlaceView
   };
 }
 
-function question(part: SignupPart, at: number, setup: Setup): QuestionView {
+/** Null for a question that is not asked: its field is gone or retired. */
+function question(part: SignupPart, at: number, setup: Setup): QuestionView | null {
   switch (part.part) {
     case 'field': {
-      const field = setup.fields.get(part.field)!;
+      const field = setup.fields.get(part.field);
+      if (!field || field.retired) return null;
+      const role = field.role ?? null;
       return {
         name: part.field,
         label: part.label ?? field.label,
@@ -193,8 +197,8 @@ function question(part: SignupPart, at: number, setup: Setup): QuestionView {
         required: part.required,
         half: part.half,
         of: field.of as QuestionView['of'],
-        role: field.role ?? null,
-        input: inputOf(field.of, field.role),
+        role,
+        input: fieldKindOf(field.of).input(field.of, role),
       };
     }
     case 'password':
@@ -246,27 +250,5 @@ function question(part: SignupPart, at: number, setup: Setup): QuestionView {
       };
     default:
       return never(part);
-  }
-}
-
-function inputOf(of: Setup['doc']['fields'][number]['of'], role?: 'name' | 'mail'): QuestionView['input'] {
-  switch (of.kind) {
-    case 'shortText':
-      return { kind: 'text', long: false, longest: of.longest, autocomplete: role === 'name' ? 'name' : 'off' };
-    case 'phone':
-      return { kind: 'text', long: false, longest: 30, autocomplete: 'tel' };
-    case 'longText':
-      return { kind: 'text', long: true, longest: of.longest, autocomplete: 'off' };
-    case 'number':
-      return { kind: 'number', least: of.least ?? null, most: of.most ?? null };
-    case 'yesNo':
-      return { kind: 'yesNo' };
-    case 'mail':
-      return { kind: 'mail' };
-    case 'oneChoice':
-    case 'severalChoices':
-      return { kind: of.kind, choices: of.choices.map((choice) => ({ ...choice })) };
-    default:
-      return never(of);
   }
 }

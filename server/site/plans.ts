@@ -9,10 +9,11 @@ import type { Predicate, Prepared } from '../../core/doors';
 import { visitorFacts } from '../../core/facts';
 import { MINUTE, type ChipName, type Instant, type WordSource } from '../../core/kernel';
 import { chipsOfPage, menuItemShows, resolvePage, wordsFor } from '../../core/pages';
-import type { PageItem } from '../../core/setup';
+
 import { makeReady, type Ready } from '../platform/squeeze';
 import type { Live } from '../setup';
 import { shellFor } from './place';
+import type { PageItem } from '../../core/pages';
 
 type Piece = string | { readonly chip: ChipName; readonly json: boolean };
 type Plan = {
@@ -100,7 +101,7 @@ export class Plans {
     if (!watch) {
       const { doors, setup } = this.live;
       const blocks = page.blocks.flatMap((block) => (block.door ? [doors.predicate(block.door)] : []));
-      const menu = (setup.doc.menus[0]?.items ?? []).map(
+      const menu = (setup.menus.get(setup.doc.site.menu ?? '')?.items ?? []).map(
         (item) => (person: Prepared) => menuItemShows(item, person, doors),
       );
       const open = doors.predicate(page.door);

@@ -1,10 +1,11 @@
 /** Purpose: Today's *Coming up*: what the clock will do with applications in the next seven days if nobody acts. */
 import type { DataSource } from 'typeorm';
 import type { TodayView } from '../../contract';
-import { Application, comingOf, type Foretold } from '../../core/joining';
+import { comingOf, type Foretold } from '../../core/joining';
 import { countOf, dayOf, listed, sayShortWeekday, type Instant } from '../../core/kernel';
 import { addSpan, startOfDay } from '../../core/kernel/calendar';
 import type { Setup } from '../../core/setup';
+import { readApplication } from '../joining';
 
 const LOOKED_AT = 200;
 const LINES = 6;
@@ -36,10 +37,10 @@ export async function comingUp(db: DataSource, now: Instant, setup: Setup): Prom
   const told = cut ? rows[rows.length - 1]!.run_at.getTime() : until;
   const coming = rows
     .flatMap(({ data }) => {
-      const application = Application.parse(JSON.parse(data));
+      const application = readApplication(JSON.parse(data), setup);
       const path = setup.paths.get(application.path);
       const name = application.answers.name;
-      return path ? comingOf(path, application, told, setup).map((item) => ({ ...item, name })) : [];
+      return comingOf(path, application, told, setup).map((item) => ({ ...item, name }));
     })
     .sort((a, b) => a.at - b.at);
   const lines = new Map<string, { day: string; what: Foretold; names: string[] }>();

@@ -1,22 +1,19 @@
 /** Purpose: Today: what needs somebody now, oldest first, and how joining goes. */
-import { LessThanOrEqual, type DataSource, type FindOptionsWhere } from 'typeorm';
+import { In, LessThanOrEqual, type DataSource, type FindOptionsWhere } from 'typeorm';
 import type { StaffPart, TodayView } from '../../contract';
 import {
   countBegins,
-  countOf,
   DAY,
   firstNameOf,
   listed,
   partOfDay,
-  saySpan,
   sayDayMonth,
   sayWeekday,
   type Instant,
 } from '../../core/kernel';
-import { addSpan } from '../../core/kernel/calendar';
-import { Application } from '../../core/joining';
+import { kindOf, kindsWaitingFor, type Application } from '../../core/joining';
 import type { Setup } from '../../core/setup';
-import { ApplicationEntity, levelSought, limitView, summaryOf } from '../joining';
+import { ApplicationEntity, levelSought, limitView, readApplication, summaryOf } from '../joining';
 import type { Directory } from '../members';
 import type { StuckLetters } from '../messages';
 import { comingUp } from './coming.up';
@@ -43,50 +40,30 @@ export class Today {
   }
 
   /** How many things need somebody who reviews: applications to read, and people stuck at a gate. */
-  async waitingCount(now: Instant, setup: Setup): Promise<number> {
-    const reviews = await this.db.getRepository(ApplicationEntity).countBy(waitingAt('review'));
-    const stuck = await Promise.all(
-      stuckSince(now, setup).map(({ path, before }) =>
-        this.db
-          .getRepository(ApplicationEntity)
-          .countBy({ ...waitingAt('confirmEmail'), path, gateSince: LessThanOrEqual(before) }),
-      ),
-    );
-    return stuck.reduce((sum, count) => sum + count, reviews);
+  waitingCount(now: Instant): Promise<number> {
+    return this.db.getRepository(ApplicationEntity).countBy(needing(now));
   }
 
   /** @param all which of the two lists is wanted whole */
   async view(who: Who, now: Instant, setup: Setup, all?: 'reviews' | 'stuck'): Promise<TodayView> {
     const place = setup.doc.site;
     const [reviews, stuck, counts, joining, lately, coming, need, letters] = await Promise.all([
-      this.waiting([waitingAt('review')], now, setup, all === 'reviews'),
-      this.waiting(
-        stuckSince(now, setup).map(({ path, before }) => ({
-          ...waitingAt('confirmEmail'),
-          path,
-          gateSince: LessThanOrEqual(before),
-        })),
-        now,
-        setup,
-        all === 'stuck',
-      ),
+      this.waiting('reviewers', now, setup, all === 'reviews'),
+      this.waiting('applicant', now, setup, all === 'stuck'),
       this.directory.counts(),
       this.joining(now, setup),
       this.lately(now),
       comingUp(this.db, now, setup),
-      this.waitingCount(now, setup),
+      this.waitingCount(now),
       this.letters.view(now, setup),
     ]);
-    const gate = setup.doc.paths.flatMap((path) => path.gates).find((item) => item.kind === 'review');
+    const notes = setup.doc.paths.flatMap((path) => path.gates.flatMap((gate) => kindOf(gate).note(gate) ?? []));
     return {
       date: sayWeekday(now, place),
       greeting: `Good ${partOfDay(now, place)}, ${firstNameOf(who.name)}. ${needLine(who, need, letters.total)}`,
       reviews: {
         ...reviews,
-        note:
-          gate?.kind === 'review'
-            ? `The Review gate allows ${saySpan(gate.limit)}${gate.then === 'askAgain' ? ` and asks once more for ${saySpan(gate.extra)}` : ''}; the mark at ${saySpan(gate.target)} is your own target`
-            : '',
+        note: notes[0] ?? '',
       },
       stuck: { ...stuck, note: 'No step taken for half the time allowed' },
       joining,
@@ -98,8 +75,10 @@ export class Today {
     };
   }
 
-  private async waiting(where: FindOptionsWhere<ApplicationEntity>[], now: Instant, setup: Setup, all: boolean) {
+  /** Applications that need somebody, those who have waited longest first. */
+  private async waiting(whom: 'reviewers' | 'applicant', now: Instant, setup: Setup, all: boolean) {
     const most = all ? MOST : SHOWN;
+    const where = { ...needing(now), gateKind: In(kindsWaitingFor(whom)) };
     const rows = await this.db
       .getRepository(ApplicationEntity)
       .find({ where, order: { gateSince: 'ASC', id: 'ASC' }, take: most });
@@ -107,16 +86,16 @@ export class Today {
     return {
       total,
       rows: rows.map((row) => {
-        const application = Application.parse(row.data);
-        const gate = setup.paths.get(application.path)!.gates[application.gate]!;
-        const question = application.detail?.kind === 'review' ? application.detail.question : null;
+        const application = readApplication(row.data, setup);
+        const { detail } = application;
+        const question = detail?.kind === 'review' ? detail.question : null;
         return {
           application: application.id,
           member: application.member,
           name: application.answers.name,
           level: levelSought(application, setup, now),
-          summary: gate.kind === 'review' ? summaryOf(application, setup) : confirmSummary(application),
-          limit: limitView(application, gate, now, setup),
+          summary: (detail && kindOf(detail).progress(detail)) ?? summaryOf(application, setup),
+          limit: limitView(application, now),
           waitingForAnswer: question !== null && question.answer === null,
         };
       }),
@@ -127,10 +106,11 @@ export class Today {
   private async joining(now: Instant, setup: Setup): Promise<TodayView['joining']> {
     const from = now - WINDOW * DAY;
     const rows = (await this.db.query(
-      `SELECT path, state, JSON_VALUE(data, '$.gate') AS gate, COUNT(*) AS n FROM application
-       WHERE shadow = 0 AND submitted_at > ? GROUP BY path, state, gate`,
+      `SELECT path, state, JSON_VALUE(data, '$.gate') AS gate, CAST(JSON_EXTRACT(data, '$.passed[*].gate') AS CHAR) AS passed,
+              COUNT(*) AS n
+       FROM application WHERE shadow = 0 AND submitted_at > ? GROUP BY path, state, gate, passed`,
       [new Date(from)],
-    )) as { path: string; state: Application['state']; gate: string; n: string }[];
+    )) as { path: string; state: Application['state']; gate: string; passed: string | null; n: string }[];
     const swept = await this.sweptSince(from);
     const titles = [...new Set(setup.doc.paths.flatMap((path) => path.gates.map((gate) => gate.title)))];
     const gates = titles.map((title) => ({ title, passed: 0, waiting: 0, fell: 0 }));
@@ -138,12 +118,14 @@ export class Today {
     for (const row of rows) {
       const n = Number(row.n);
       signedUp += n;
-      setup.paths.get(row.path)?.gates.forEach((gate, at) => {
+      const passed = JSON.parse(row.passed ?? '[]') as string[];
+      for (const gate of setup.paths.get(row.path)?.gates ?? []) {
         const entry = gates.find((item) => item.title === gate.title)!;
-        if (row.state === 'admitted' || at < Number(row.gate)) entry.passed += n;
-        else if (at === Number(row.gate) && row.state === 'open') entry.waiting += n;
-        else if (at === Number(row.gate)) entry.fell += n;
-      });
+        if (row.state === 'admitted' || passed.includes(gate.id)) entry.passed += n;
+        else if (gate.id !== row.gate) continue;
+        else if (row.state === 'open') entry.waiting += n;
+        else entry.fell += n;
+      }
     }
     if (gates[0]) gates[0].fell += swept;
     const place = setup.doc.site;
@@ -176,17 +158,12 @@ export class Today {
   }
 }
 
-const waitingAt = (gateKind: string) => ({ shadow: 0, state: 'open' as const, gateKind });
-
-/** For each path, since when somebody at *Confirm email* has used half the time allowed. */
-function stuckSince(now: Instant, setup: Setup): { path: string; before: Instant }[] {
-  return setup.doc.paths.flatMap((path) => {
-    const gate = path.gates.find((item) => item.kind === 'confirmEmail');
-    if (!gate) return [];
-    const allowed = addSpan(now, gate.limit, setup.doc.site.zone) - now;
-    return [{ path: path.id as string, before: now - allowed / 2 }];
-  });
-}
+/** Applications that need somebody at the desk by now. */
+const needing = (now: Instant): FindOptionsWhere<ApplicationEntity> => ({
+  shadow: 0,
+  state: 'open',
+  needsAt: LessThanOrEqual(now),
+});
 
 /** Who looks at Today: what is said to need somebody depends on what they may do. */
 export type Who = {
@@ -203,9 +180,4 @@ function needLine(who: Who, waiting: number, letters: number): string {
   if (waiting === 0 || who.mayReview) return 'Nothing needs you.';
   const things = waiting === 1 ? 'One thing waits' : `${countBegins(waiting, 'thing')} wait`;
   return `Nothing needs you. ${things} for those who review; as ${listed(who.parts)} you read along.`;
-}
-
-function confirmSummary(application: Application): string {
-  const sends = application.detail?.kind === 'confirmEmail' ? application.detail.sends.length : 0;
-  return `Confirm email: ${countOf(sends, 'code')} sent, none used`;
 }

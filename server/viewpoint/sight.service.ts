@@ -70,11 +70,10 @@ export class Sight {
   }
 
   private async waiting(member: MemberId, at: Instant, setup: Setup): Promise<string> {
-    const stored = await applicationOfMember(this.db.manager, member);
+    const stored = await applicationOfMember(this.db.manager, member, setup);
     // Where an application stood on an earlier day is told by its own history alone.
     if (stored && stored.application.gateSince > at) return '';
-    const path = stored ? setup.paths.get(stored.application.path) : undefined;
-    return stored && path ? waitsAt(path, stored.application, at, setup.doc.site.zone) : '';
+    return stored ? waitsAt(setup.paths.get(stored.application.path), stored.application, at) : '';
   }
 }
 

@@ -29,7 +29,7 @@ function rate(run: () => number): number {
 
 export function doors(): void {
   const layout = layoutOf(quillmoor);
-  const door: Predicate = compile(ruleOf({ named: 'keepers' as never }, quillmoor), layout);
+  const door: Predicate = compile(ruleOf({ named: 'keepers' as never }, quillmoor), layout, quillmoor);
   const prepared: Prepared[] = people.map((facts) => prepare(layout, facts, NOW));
   const compiled = () => {
     let opened = 0;

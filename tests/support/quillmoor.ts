@@ -1,7 +1,7 @@
 /** Quillmoor's set-up and some of its people as facts, for tests. */
 import { visitorFacts, type Facts, type Standing } from '../../core/facts';
 import type { ApplicationId, GroupId, Instant, LevelId, MemberId, PathId, SignupFormId } from '../../core/kernel';
-import type { Application } from '../../core/joining';
+import { unsent, type Application } from '../../core/joining';
 import { makeSetup, type Setup, type SetupDocument } from '../../core/setup';
 import document from '../../demo/quillmoor.json';
 
@@ -64,28 +64,20 @@ export const applicant = person({ name: 'Anselm Pikard', standing: 'applicant' }
 
 export const keeperPath = quillmoor.paths.get('keeper-path')!;
 
-export const blankApplication = (at: Instant, answers: Partial<Application['answers']> = {}): Application => ({
-  id: 'aaaaaaaaaaaaaaaaaaaa' as ApplicationId,
-  member: 'mmmmmmmmmmmmmmmmmmmm' as MemberId,
-  form: 'join-quillmoor' as SignupFormId,
-  revision: 1,
-  path: 'keeper-path' as PathId,
-  answers: {
-    name: 'Anselm Pikard',
-    mail: 'anselm.pikard@mail.example',
-    fields: { 'years-keeping': 2, 'colonies-kept': 0 } as Application['answers']['fields'],
-    agreed: [],
-    topics: [],
-    ...answers,
-  },
-  submittedAt: at,
-  state: 'open',
-  gate: 0,
-  gateSince: at,
-  dueAt: null,
-  limitAt: null,
-  detail: null,
-  history: [],
-  endedAt: null,
-  undo: null,
-});
+export const blankApplication = (at: Instant, answers: Partial<Application['answers']> = {}): Application =>
+  unsent({
+    id: 'aaaaaaaaaaaaaaaaaaaa' as ApplicationId,
+    member: 'mmmmmmmmmmmmmmmmmmmm' as MemberId,
+    form: 'join-quillmoor' as SignupFormId,
+    revision: 1,
+    path: 'keeper-path' as PathId,
+    answers: {
+      name: 'Anselm Pikard',
+      mail: 'anselm.pikard@mail.example',
+      fields: { 'years-keeping': 2, 'colonies-kept': 0 } as Application['answers']['fields'],
+      agreed: [],
+      topics: [],
+      ...answers,
+    },
+    submittedAt: at,
+  });

@@ -99,8 +99,8 @@ export async function loadQuillmoor(services: Services, members: number): Promis
     () => undefined,
   );
   for (const person of staff) await services.staff.add({ ...person, passwordHash });
-  await services.setups.replaceDraft(quillmoor.doc);
-  await services.setups.publish('Quillmoor as it stands', 'Odile Harrowgate', now);
+  const draft = await services.setups.replaceDraft(quillmoor.doc);
+  await services.setups.publish({ note: 'Quillmoor as it stands', author: 'Odile Harrowgate', at: now, draft });
   await services.live.refresh();
 }
 

@@ -6,12 +6,11 @@ import { call } from '../calls';
 import SiteForm from '../form/SiteForm.vue';
 import { useForm } from '../form/useForm';
 import GateList from '../GateList.vue';
+import { gateParts } from '../gates';
 import { useGo } from '../go';
 import { fetchPlace } from '../places';
 import SiteLink from '../SiteLink.vue';
 import { useSite } from '../store';
-import CodeEntry from './CodeEntry.vue';
-import QuestionAnswer from './QuestionAnswer.vue';
 
 defineProps<{ place: JoiningView }>();
 const site = useSite();
@@ -43,12 +42,7 @@ async function withdraw(): Promise<void> {
       </section>
     </div>
     <div class="two__now">
-      <CodeEntry v-if="place.confirm" :confirm="place.confirm" />
-      <section v-else-if="place.review" class="act">
-        <h2>Your application is with us</h2>
-        <p>{{ place.review.says }}</p>
-        <QuestionAnswer v-if="place.review.question" :question="place.review.question" :answer="place.review.answer" />
-      </section>
+      <component :is="gateParts[place.act.kind]" v-if="place.act" :act="(place.act as never)" />
       <GateList title="Your way in" :gates="place.gates" />
     </div>
     <div>

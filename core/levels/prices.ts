@@ -2,10 +2,10 @@
  * Purpose: what a level costs, in words and for comparing.
  */
 import { never, sayMoney, saySpan } from '../kernel';
-import type { LevelItem, SetupDocument } from './schema';
+import type { LevelItem } from './level';
 
 /** `£48.00 a year`, `from £10.00 a month`, `£30.00 for 6 months`, `free`. */
-export function sayPrice(level: LevelItem, site: SetupDocument['site']): string {
+export function sayPrice(level: LevelItem, site: { readonly currency: string; readonly locale: string }): string {
   const price = level.price;
   const money = (amount: Parameters<typeof sayMoney>[0]) => sayMoney(amount, site.currency, site.locale);
   switch (price.kind) {

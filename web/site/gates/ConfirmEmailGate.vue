@@ -1,7 +1,7 @@
 <script setup lang="ts">
 /** The gate Confirm email: six cells, a new code when it may be asked for. */
 import { computed, onBeforeUnmount, onMounted, ref, watch } from 'vue';
-import type { JoiningView } from '../../../contract';
+import type { GateSight } from '../../../core/joining/gates';
 import { countOf } from '../../../core/kernel/count';
 import { call } from '../calls';
 import SiteForm from '../form/SiteForm.vue';
@@ -10,20 +10,20 @@ import { useForm } from '../form/useForm';
 import { useGo } from '../go';
 import { useSite } from '../store';
 
-const props = defineProps<{ confirm: NonNullable<JoiningView['confirm']> }>();
+const props = defineProps<{ act: Extract<GateSight, { kind: 'confirmEmail' }> }>();
 const site = useSite();
 const { answers, sending, trouble, send } = useForm('code', { code: '' }, ['code']);
 const resending = useForm('resend', {});
 const resent = site.view?.attempt?.form === 'resend' && site.view.attempt.through;
 const NEW_CODE = 'A new code is on its way. The one before no longer works.';
 const said = ref<string | null>(resent ? NEW_CODE : null);
-const wait = ref(props.confirm.wait);
+const wait = ref(props.act.wait);
 const wrong = computed(() => trouble.value ?? resending.trouble.value);
 const go = useGo();
 
 let ticking: ReturnType<typeof setInterval> | undefined;
 watch(
-  () => props.confirm,
+  () => props.act,
   (now) => (wait.value = now.wait),
 );
 onMounted(() => (ticking = setInterval(() => (wait.value = Math.max(0, wait.value - 1)), 1000)));
@@ -59,11 +59,11 @@ async function resend(): Promise<void> {
 <template>
   <section class="act" aria-labelledby="code-title">
     <h2 id="code-title">Confirm your email</h2>
-    <p v-if="confirm.usable">
-      We sent a code of 6 characters to <b class="address">{{ confirm.mail }}</b>. It works until {{ confirm.until }}.
+    <p v-if="act.usable">
+      We sent a code of 6 characters to <b class="address">{{ act.mail }}</b>. It works until {{ act.until }}.
     </p>
-    <p v-else><b>{{ confirm.fault }}</b></p>
-    <SiteForm v-if="confirm.usable" name="code" act="code" action="/joining" @send="enter">
+    <p v-else><b>{{ act.fault }}</b></p>
+    <SiteForm v-if="act.usable" name="code" act="code" action="/joining" @send="enter">
       <div class="field">
         <label class="unseen" for="code">Code</label>
         <SiteInput
@@ -83,10 +83,10 @@ async function resend(): Promise<void> {
     </SiteForm>
     <p v-else-if="wrong" class="field__fault" role="alert">{{ wrong }}</p>
     <SiteForm name="resend" act="resend" action="/joining" class="act__row" @send="resend">
-      <button v-if="!confirm.usable && wait === 0" type="submit" class="button" :disabled="resending.sending.value">
+      <button v-if="!act.usable && wait === 0" type="submit" class="button" :disabled="resending.sending.value">
         Send a new code
       </button>
-      <p v-if="!confirm.usable && wait === 0" class="small quiet">It goes to {{ confirm.mail }}.</p>
+      <p v-if="!act.usable && wait === 0" class="small quiet">It goes to {{ act.mail }}.</p>
       <p v-else class="small">
         <span class="quiet">Nothing came? Look in your junk folder, or </span>
         <span v-if="wait > 0" class="quiet">ask for a new code in {{ countOf(wait, 'second') }}.</span>

@@ -2,7 +2,7 @@
  * Purpose: the site's colours from the owner's three: accent, tint and paper.
  * Source of the contrast measure: WCAG 2.2, "relative luminance" and "contrast ratio".
  */
-import type { SetupDocument } from './schema';
+import type { SiteItem } from './site';
 
 type Rgb = readonly [number, number, number];
 
@@ -32,7 +32,7 @@ export function contrast(a: string, b: string): number {
 }
 
 /** The full set of site colours. `text` and `quiet` keep the accent's hue and read well on paper and tint. */
-export function siteColours(look: SetupDocument['site']['look']) {
+export function siteColours(look: SiteItem['look']) {
   const text = mix(look.accent, '#000000', 0.42);
   return {
     accent: look.accent,

@@ -1,0 +1,68 @@
+/**
+ * Purpose: conditions on days: how long somebody has been admitted, and what day it is. Days are calendar days of the
+ * site's zone: who was admitted on a Monday evening has been so for one day from Tuesday's first minute on.
+ */
+import { z } from 'zod';
+import { countOf, sayShortDate, type Instant } from '../../kernel';
+import { addSpan, dayBegins, dayNumber, startOfDay } from '../../kernel/calendar';
+import type { ConditionKind } from './kind';
+
+const admittedForOf = z.strictObject({ fact: z.literal('admittedFor'), days: z.int().min(0) });
+export const admittedFor: ConditionKind<z.infer<typeof admittedForOf>> & { schema: typeof admittedForOf } = {
+  schema: admittedForOf,
+  names: () => [],
+  bits: () => null,
+  meets({ days }, { admittedAt }, now, { doc }) {
+    if (admittedAt === null || admittedAt > now) return false;
+    return dayNumber(now, doc.site.zone) - dayNumber(admittedAt, doc.site.zone) >= days;
+  },
+  says: ({ days }) => `Admitted for ${days} days or more`,
+  found(_, { admittedAt }, now, { doc }) {
+    if (admittedAt === null) return 'not admitted';
+    const days = dayNumber(now, doc.site.zone) - dayNumber(admittedAt, doc.site.zone);
+    return days === 0 ? 'admitted today' : `admitted ${countOf(days, 'day')} ago`;
+  },
+  marks: ({ days }, { admittedAt }, _now, { doc }) =>
+    admittedAt === null ? [] : [dayBegins(dayNumber(admittedAt, doc.site.zone) + days, doc.site.zone)],
+};
+
+const isoDay = z.string().regex(/^\d{4}-\d{2}-\d{2}$/, 'Write a day as year-month-day, such as 2027-03-02.');
+
+/** Both days belong to the window. */
+const dateOf = z.strictObject({ fact: z.literal('date'), from: isoDay.optional(), until: isoDay.optional() });
+type Of = z.infer<typeof dateOf>;
+
+/** The window as instants: from inclusive, until exclusive. A day that does not exist makes it empty. */
+export function windowOf({ from, until }: Of, zone: string): { from: Instant; until: Instant } {
+  const first = from ? (startOfDay(from, zone) ?? Infinity) : -Infinity;
+  if (!until) return { from: first, until: Infinity };
+  const last = startOfDay(until, zone);
+  return { from: first, until: last === null ? -Infinity : addSpan(last, { count: 1, unit: 'days' }, zone) };
+}
+
+export const date: ConditionKind<Of> & { schema: typeof dateOf } = {
+  schema: dateOf,
+  names: () => [],
+  bits: () => null,
+  meets(condition, _facts, now, { doc }) {
+    const { from, until } = windowOf(condition, doc.site.zone);
+    return now >= from && now < until;
+  },
+  ready(condition, { doc }) {
+    const { from, until } = windowOf(condition, doc.site.zone);
+    return (_facts, now) => now >= from && now < until;
+  },
+  says: ({ from, until }, { doc }) => {
+    const day = (text: string) => {
+      const at = startOfDay(text, doc.site.zone);
+      return at === null ? text : sayShortDate(at, doc.site);
+    };
+    if (from && until) return `Date is from ${day(from)} to ${day(until)}`;
+    return from ? `Date is ${day(from)} or later` : until ? `Date is ${day(until)} or earlier` : 'Any date';
+  },
+  found: (_, _facts, now, { doc }) => sayShortDate(now, doc.site),
+  marks(condition, _facts, _now, { doc }) {
+    const { from, until } = windowOf(condition, doc.site.zone);
+    return [from, until];
+  },
+};

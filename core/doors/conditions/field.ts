@@ -1,0 +1,81 @@
+/** Purpose: the condition on a profile answer, and the tests that can be made of one. */
+import { z } from 'zod';
+import type { FieldValue } from '../../facts';
+import { showValue } from '../../fields/show';
+import { FieldId, never } from '../../kernel';
+import type { ConditionKind, Known } from './kind';
+import { missingName } from './phrases';
+
+export const FieldTest = z.discriminatedUnion('op', [
+  z.strictObject({ op: z.literal('answered') }),
+  z.strictObject({ op: z.literal('is'), value: z.union([z.string(), z.number(), z.boolean()]) }),
+  z.strictObject({ op: z.literal('atLeast'), value: z.number() }),
+  z.strictObject({ op: z.literal('atMost'), value: z.number() }),
+  z.strictObject({ op: z.literal('startsWith'), value: z.string().min(1) }),
+  z.strictObject({ op: z.literal('includes'), value: z.string() }),
+]);
+export type FieldTest = z.infer<typeof FieldTest>;
+
+const schema = z.strictObject({ fact: z.literal('field'), field: FieldId, test: FieldTest });
+type Of = z.infer<typeof schema>;
+
+export function meetsField(test: FieldTest, value: FieldValue | undefined): boolean {
+  if (value === undefined || value === '' || (Array.isArray(value) && value.length === 0)) return false;
+  switch (test.op) {
+    case 'answered':
+      return true;
+    case 'is':
+      return value === test.value;
+    case 'atLeast':
+      return typeof value === 'number' && value >= test.value;
+    case 'atMost':
+      return typeof value === 'number' && value <= test.value;
+    case 'startsWith':
+      return typeof value === 'string' && value.toLowerCase().startsWith(test.value.toLowerCase());
+    case 'includes':
+      return Array.isArray(value) && value.includes(test.value);
+    default:
+      return never(test);
+  }
+}
+
+function saysTest(test: FieldTest, { fields }: Known, field: string): string {
+  const of = fields.get(field)?.of;
+  const value = (raw: string | number | boolean) => (of ? showValue(of, raw) : String(raw));
+  switch (test.op) {
+    case 'answered':
+      return 'is answered';
+    case 'is':
+      return `is ${value(test.value)}`;
+    case 'atLeast':
+      return `is ${test.value} or more`;
+    case 'atMost':
+      return `is ${test.value} or fewer`;
+    case 'startsWith':
+      return `starts with ${test.value}`;
+    case 'includes':
+      return `includes ${value(test.value)}`;
+    default:
+      return never(test);
+  }
+}
+
+export const field: ConditionKind<Of> & { schema: typeof schema } = {
+  schema,
+  names: (condition) => [{ kind: 'fields', id: condition.field }],
+  bits: () => null,
+  meets: (condition, facts, _now, { fields }) =>
+    fields.has(condition.field) && meetsField(condition.test, facts.fields[condition.field]),
+  ready(condition, { fields }) {
+    if (!fields.has(condition.field)) return () => false;
+    return (facts) => meetsField(condition.test, facts.fields[condition.field]);
+  },
+  says: (condition, known) =>
+    `${known.fields.get(condition.field)?.label ?? missingName(condition.field)} ${saysTest(condition.test, known, condition.field)}`,
+  found(condition, facts, _now, { fields }) {
+    const value = facts.fields[condition.field];
+    const of = fields.get(condition.field)?.of;
+    return value === undefined || !of ? 'not answered' : showValue(of, value);
+  },
+  marks: () => [],
+};

@@ -1,0 +1,32 @@
+/** Purpose: the kinds of condition there are. To add one, write it and name it here; the compiler asks for the rest. */
+import { z } from 'zod';
+import { admittedFor, date } from './days';
+import { field } from './field';
+import type { ConditionKind } from './kind';
+import { level } from './level';
+import { group, mailDomain, signedIn, standing } from './who';
+
+export { FieldTest } from './field';
+export type { Known, Named } from './kind';
+
+export const conditionKinds = { signedIn, standing, level, group, field, mailDomain, admittedFor, date } as const;
+
+export const Condition = z.discriminatedUnion('fact', [
+  signedIn.schema,
+  standing.schema,
+  level.schema,
+  group.schema,
+  field.schema,
+  mailDomain.schema,
+  admittedFor.schema,
+  date.schema,
+]);
+export type Condition = z.infer<typeof Condition>;
+
+conditionKinds satisfies {
+  readonly [K in Condition['fact'] | keyof typeof conditionKinds]: ConditionKind<Extract<Condition, { fact: K }>>;
+};
+
+/** The kind of a condition, to be asked about that very condition. */
+export const conditionKindOf = (condition: Condition): ConditionKind<Condition> =>
+  conditionKinds[condition.fact] as unknown as ConditionKind<Condition>;

@@ -1,0 +1,86 @@
+/** Purpose: the condition on a level: held now, held for so many days, ever held. */
+import { z } from 'zod';
+import { lastTerm, type Facts, type HeldTerm } from '../../facts';
+import { LevelId, countOf, listed, sayShortDate, type Instant } from '../../kernel';
+import { dayBegins, dayNumber } from '../../kernel/calendar';
+import type { ConditionKind, Known } from './kind';
+import { oneOf } from './phrases';
+
+/** `heldDays`: held without a gap for at least so many calendar days. Only with `when: 'now'`. */
+const schema = z.strictObject({
+  fact: z.literal('level'),
+  is: z.array(LevelId).min(1),
+  when: z.enum(['now', 'ever']),
+  heldDays: z.int().min(1).optional(),
+});
+type Of = z.infer<typeof schema>;
+
+const isRunning = ({ from, until }: HeldTerm, now: Instant) => from <= now && (until === null || until > now);
+
+/** Since when one of the levels has been held without a gap, or null when none is held now. */
+export function heldSince(facts: Facts, levels: readonly string[], now: Instant): Instant | null {
+  const terms = facts.terms.filter((term) => levels.includes(term.level) && term.from <= now);
+  let since = terms.reduce<number | null>(
+    (least, term) => (isRunning(term, now) && (least === null || term.from < least) ? term.from : least),
+    null,
+  );
+  for (let moved = since !== null; moved;) {
+    moved = false;
+    for (const term of terms) {
+      if (term.from < since! && term.until !== null && term.until >= since!) {
+        since = term.from;
+        moved = true;
+      }
+    }
+  }
+  return since;
+}
+
+const knownOf = (is: readonly string[], { levels }: Known) => is.filter((id) => levels.has(id));
+
+export const level: ConditionKind<Of> & { schema: typeof schema } = {
+  schema,
+  names: ({ is }) => is.map((id) => ({ kind: 'levels', id })),
+  bits: ({ is, when, heldDays }, layout) => {
+    if (heldDays && when === 'now') return null;
+    const bit = when === 'now' ? layout.levelNow : layout.levelEver;
+    return is.flatMap((id) => bit.get(id) ?? []);
+  },
+  meets(condition, facts, now, known) {
+    const is = knownOf(condition.is, known);
+    if (condition.when === 'ever') return facts.terms.some((term) => is.includes(term.level) && term.from <= now);
+    const since = heldSince(facts, is, now);
+    if (since === null) return false;
+    const { zone } = known.doc.site;
+    return !condition.heldDays || dayNumber(now, zone) - dayNumber(since, zone) >= condition.heldDays;
+  },
+  says({ is, when, heldDays }, { levels }) {
+    const names = oneOf(levels, is);
+    if (when === 'ever') return `Has ever held the level ${names}`;
+    return heldDays ? `Level has been ${names} for ${heldDays} days` : `Level is ${names}`;
+  },
+  found({ is, heldDays }, facts, now, known) {
+    const { site } = known.doc;
+    const title = (id: string) => known.levels.get(id)?.title ?? id;
+    const held = facts.terms.filter((term) => isRunning(term, now));
+    if (held.length > 0) {
+      const since = heldDays ? heldSince(facts, knownOf(is, known), now) : null;
+      const days = since === null ? null : dayNumber(now, site.zone) - dayNumber(since, site.zone);
+      const until = (term: HeldTerm) => (term.until ? ` until ${sayShortDate(term.until, site)}` : '');
+      return (
+        listed(held.map((term) => title(term.level) + until(term))) +
+        (days === null ? '' : `, for ${countOf(days, 'day')}`)
+      );
+    }
+    const last = lastTerm(facts);
+    return last?.until && last.until <= now
+      ? `${title(last.level)}, ended ${sayShortDate(last.until, site)}`
+      : 'no level';
+  },
+  marks({ is, heldDays }, facts, now, known) {
+    if (!heldDays) return [];
+    const since = heldSince(facts, knownOf(is, known), now);
+    const { zone } = known.doc.site;
+    return since === null ? [] : [dayBegins(dayNumber(since, zone) + heldDays, zone)];
+  },
+};

@@ -1,0 +1,51 @@
+/** Purpose: the kinds of field that hold one or several of the answers offered. */
+import { z } from 'zod';
+import { ok, refuse } from '../../kernel/result';
+import { Address, Title } from '../../kernel/texts';
+import { listed } from '../../kernel/words';
+import { holdsNothing, textColumns, type FieldKindOf } from './kind';
+
+const choices = z
+  .array(z.strictObject({ id: Address, label: Title }))
+  .min(2)
+  .max(60)
+  .refine((list) => new Set(list.map(({ id }) => id)).size === list.length, {
+    error: 'Two answers have the same id; give one of them another.',
+  });
+type Choices = z.infer<typeof choices>;
+
+const labelOf = (offered: Choices, id: unknown): string =>
+  offered.find((choice) => choice.id === id)?.label ?? String(id);
+
+const oneChoiceOf = z.strictObject({ kind: z.literal('oneChoice'), choices });
+export const oneChoice: FieldKindOf<z.infer<typeof oneChoiceOf>> & { schema: typeof oneChoiceOf } = {
+  schema: oneChoiceOf,
+  missing: () => 'Choose an answer.',
+  read: (of, raw) =>
+    of.choices.some(({ id }) => id === raw) ? ok(String(raw)) : refuse('Choose one of the answers offered.'),
+  show: (of, value) => labelOf(of.choices, value),
+  brief: (of, value) => labelOf(of.choices, value),
+  input: (of) => ({ kind: 'oneChoice', choices: of.choices.map((choice) => ({ ...choice })) }),
+  columns: textColumns,
+  // By its label people would look, and the id is nobody's word.
+  found: () => [],
+  holds: holdsNothing,
+};
+
+const severalChoicesOf = z.strictObject({ kind: z.literal('severalChoices'), choices });
+export const severalChoices: FieldKindOf<z.infer<typeof severalChoicesOf>> & { schema: typeof severalChoicesOf } = {
+  schema: severalChoicesOf,
+  missing: () => 'Choose an answer.',
+  read(of, raw) {
+    const chosen = Array.isArray(raw) ? [...new Set(raw)] : [String(raw)];
+    return chosen.every((id) => of.choices.some((choice) => choice.id === id))
+      ? ok(chosen)
+      : refuse('Choose from the answers offered.');
+  },
+  show: (of, value) => listed((Array.isArray(value) ? value : [String(value)]).map((id) => labelOf(of.choices, id))),
+  brief: (of, value) => severalChoices.show(of, value),
+  input: (of) => ({ kind: 'severalChoices', choices: of.choices.map((choice) => ({ ...choice })) }),
+  columns: (value) => ({ text: (Array.isArray(value) ? value.join(',') : String(value)).slice(0, 190), number: null }),
+  found: () => [],
+  holds: holdsNothing,
+};

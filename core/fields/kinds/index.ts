@@ -1,0 +1,30 @@
+/** Purpose: the kinds of field there are. To add one, write it and name it here; the compiler asks for the rest. */
+import { z } from 'zod';
+import { oneChoice, severalChoices } from './choices';
+import type { FieldKindOf } from './kind';
+import { longText, mail, phone, shortText } from './texts';
+import { number, yesNo } from './values';
+
+export type { FieldRole, RawAnswer, ValueColumns } from './kind';
+
+export const fieldKinds = { shortText, longText, number, yesNo, oneChoice, severalChoices, mail, phone } as const;
+
+export const FieldKind = z.discriminatedUnion('kind', [
+  shortText.schema,
+  longText.schema,
+  number.schema,
+  yesNo.schema,
+  oneChoice.schema,
+  severalChoices.schema,
+  mail.schema,
+  phone.schema,
+]);
+export type FieldKind = z.infer<typeof FieldKind>;
+
+fieldKinds satisfies {
+  readonly [K in FieldKind['kind'] | keyof typeof fieldKinds]: FieldKindOf<Extract<FieldKind, { kind: K }>>;
+};
+
+/** The kind of a field, to be asked about that very field. */
+export const fieldKindOf = (of: { readonly kind: FieldKind['kind'] }): FieldKindOf<FieldKind> =>
+  fieldKinds[of.kind] as unknown as FieldKindOf<FieldKind>;

@@ -1,0 +1,40 @@
+/** Purpose: what a kind of profile field is: everything the product has to know of it, in one place. */
+import type { z } from 'zod';
+import type { FieldValue } from '../../facts';
+import type { Result } from '../../kernel/result';
+import type { FieldInput } from '../input';
+
+/** As sent by a form: text from inputs, true/false from ticks, a list from several choices. */
+export type RawAnswer = string | number | boolean | string[] | null | undefined;
+
+export type FieldRole = 'name' | 'mail';
+
+/** How a value lies in typed columns, so that filters can use an index. */
+export type ValueColumns = { readonly text: string | null; readonly number: number | null };
+
+export type FieldKindOf<K extends { kind: string }> = {
+  readonly schema: z.ZodType<K>;
+  /** The sentence for a needed answer that is missing. */
+  missing(of: K): string;
+  /** What was typed, as the value to store, or one sentence that says what is wrong and how to mend it. */
+  read(of: K, raw: NonNullable<RawAnswer>): Result<FieldValue, string>;
+  /** The value as people read it. Never a raw choice id where the choice still exists. */
+  show(of: K, value: FieldValue): string;
+  /** The value in the middle of a summary, short; null where it is too long for one. */
+  brief(of: K, value: FieldValue): string | null;
+  input(of: K, role: FieldRole | null): FieldInput;
+  columns(value: FieldValue): ValueColumns;
+  /** Texts of the value by whose words a person can be found. */
+  found(value: FieldValue): readonly string[];
+  /** Whether the field can hold that built-in fact; a sentence where it cannot. */
+  holds(of: K, role: FieldRole): string | null;
+};
+
+export const textColumns = (value: FieldValue): ValueColumns => ({ text: String(value).slice(0, 190), number: null });
+
+/** Short texts can be searched for; what is longer is read and not looked up. */
+const FOUND_LONGEST = 20;
+export const shortTexts = (value: FieldValue): readonly string[] =>
+  typeof value === 'string' && value.length <= FOUND_LONGEST ? [value] : [];
+
+export const holdsNothing = (): string => 'Choose a short text for the name, or an email field for the address.';

@@ -1,0 +1,33 @@
+/** Purpose: the kinds of gate there are. To add one, write its file and name it here; the compiler asks for the rest. */
+import { z } from 'zod';
+import { confirmEmail } from './confirmEmail';
+import type { AnyGate, GateKind } from './kind';
+import { review } from './review';
+
+export type { Entered, Held, PathMessages, Promised, Turn } from './kind';
+
+export const gateKinds = { confirmEmail, review } as const;
+
+export const GateItem = z.discriminatedUnion('kind', [confirmEmail.item, review.item]);
+export type GateItem = z.infer<typeof GateItem>;
+export const GateDetail = z.discriminatedUnion('kind', [confirmEmail.detail, review.detail]);
+export type GateDetail = z.infer<typeof GateDetail>;
+export const GateSight = z.discriminatedUnion('kind', [confirmEmail.sight, review.sight]);
+export type GateSight = z.infer<typeof GateSight>;
+
+type Complete = {
+  readonly [K in GateItem['kind'] | GateDetail['kind'] | GateSight['kind'] | keyof typeof gateKinds]: GateKind<
+    Extract<GateItem, { kind: K }>,
+    Extract<GateDetail, { kind: K }>,
+    Extract<GateSight, { kind: K }>
+  >;
+};
+gateKinds satisfies Complete;
+
+/** The kind of a gate, to be asked about that very gate. A gate and a detail of different kinds never meet here. */
+export const kindOf = (gate: { readonly kind: GateItem['kind'] }): GateKind<GateItem, GateDetail, GateSight> =>
+  gateKinds[gate.kind] as unknown as GateKind<AnyGate & GateItem, GateDetail, GateSight>;
+
+/** The kinds at which somebody of those is waited for. */
+export const kindsWaitingFor = (who: 'reviewers' | 'applicant'): GateItem['kind'][] =>
+  (Object.keys(gateKinds) as GateItem['kind'][]).filter((kind) => gateKinds[kind].waitsFor === who);

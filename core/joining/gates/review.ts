@@ -1,0 +1,179 @@
+/**
+ * Purpose: the gate *Review*.
+ * Invariant: nobody is declined without a reason; while a question waits for the applicant's answer the clock of
+ * the gate goes on, so that no application can be parked for ever.
+ */
+import { z } from 'zod';
+import { GateId, MessageId, Span, Title, never, sayDate, saySpan, type Instant } from '../../kernel';
+import { addSpan } from '../../kernel/calendar';
+import type { GateKind, Held, PathMessages, Turn } from './kind';
+
+const item = z.strictObject({
+  kind: z.literal('review'),
+  id: GateId,
+  title: Title,
+  /** Who reads, as applicants are told: a first name or "The committee". */
+  reader: Title,
+  /** The association's own aim, marked on the limit ruler. */
+  target: Span,
+  limit: Span,
+  /** What happens when the limit passes with no answer. */
+  then: z.enum(['close', 'askAgain', 'admit']),
+  extra: Span.default({ count: 7, unit: 'days' }),
+  reminder: MessageId,
+});
+type Gate = z.infer<typeof item>;
+
+const detail = z.object({
+  kind: z.literal('review'),
+  reminded: z.boolean(),
+  /** How often the limit was put off by `askAgain`. */
+  extended: z.number(),
+  question: z.object({ text: z.string(), by: z.string(), at: z.number(), answer: z.string().nullable() }).nullable(),
+});
+type Detail = z.infer<typeof detail>;
+
+const sight = z.object({
+  kind: z.literal('review'),
+  says: z.string(),
+  question: z.string().nullable(),
+  answer: z.string().nullable(),
+});
+type Sight = z.infer<typeof sight>;
+
+export const review: GateKind<Gate, Detail, Sight> & { item: typeof item; detail: typeof detail; sight: typeof sight } =
+  {
+    item,
+    detail,
+    sight,
+    waitsFor: 'reviewers',
+    once: false,
+    passedBy: 'approved',
+    messages: (gate) => [{ at: 'reminder', message: gate.reminder }],
+    promise: (gate) => ({
+      title: `${gate.reader} reads your application`,
+      says: `Usually within ${saySpan(gate.target)}, never more than ${longest(gate)}.`,
+    }),
+    doneTitle: (gate) => `${gate.reader} said yes`,
+    progress: () => null,
+    note: ({ title, target, limit, then, extra }) =>
+      `The ${title} gate allows ${saySpan(limit)}${then === 'askAgain' ? ` and asks once more for ${saySpan(extra)}` : ''}; the mark at ${saySpan(target)} is your own target`,
+
+    enter(gate, now, zone) {
+      const limitAt = addSpan(now, gate.limit, zone);
+      const targetAt = addSpan(now, gate.target, zone);
+      const dueAt = Math.min(targetAt, limitAt);
+      return {
+        targetAt,
+        limitAt,
+        latestAt: gate.then === 'askAgain' ? addSpan(limitAt, gate.extra, zone) : limitAt,
+        dueAt,
+        detail: { kind: 'review', reminded: false, extended: 0, question: null },
+        effects: [{ do: 'startTimer', at: dueAt }],
+      };
+    },
+
+    decide(gate, held, event, now, _zone, messages) {
+      const { question } = held.detail;
+      switch (event.it) {
+        case 'approved':
+          return { turn: 'pass', happening: { at: now, what: 'approved', by: event.by }, by: event.by };
+        case 'declined': {
+          const reason = event.reason.trim();
+          if (reason === '') return { turn: 'refuse', refusal: { code: 'reason-needed' } };
+          return {
+            turn: 'end',
+            state: 'declined',
+            happening: { at: now, what: 'declined', by: event.by, note: reason },
+            effects: [
+              { do: 'cancelTimer' },
+              { do: 'setStanding', standing: 'declined' },
+              { do: 'send', message: messages.declined, reason },
+            ],
+          };
+        }
+        case 'questionAsked': {
+          const text = event.text.trim();
+          if (text === '') return { turn: 'refuse', refusal: { code: 'question-needed' } };
+          if (question && question.answer === null) return { turn: 'refuse', refusal: { code: 'question-open' } };
+          return {
+            turn: 'stay',
+            change: { detail: { ...held.detail, question: { text, by: event.by, at: now, answer: null } } },
+            happening: { at: now, what: 'questionAsked', by: event.by, note: text },
+            effects: [{ do: 'send', message: messages.asked, question: text }],
+          };
+        }
+        case 'answerGiven': {
+          if (!question || question.answer !== null) return { turn: 'refuse', refusal: { code: 'no-question' } };
+          const text = event.text.trim();
+          if (text === '') return { turn: 'refuse', refusal: { code: 'answer-needed' } };
+          return {
+            turn: 'stay',
+            change: { detail: { ...held.detail, question: { ...question, answer: text } } },
+            happening: { at: now, what: 'questionAnswered', note: text },
+          };
+        }
+        case 'timePassed':
+          return timePassed(gate, held, now, messages);
+        case 'codeEntered':
+        case 'linkOpened':
+          return { turn: 'refuse', refusal: { code: 'email-already-confirmed' } };
+        case 'resendAsked':
+          return { turn: 'refuse', refusal: { code: 'not-at-this-gate' } };
+        default:
+          return never(event);
+      }
+    },
+
+    see(gate, { latestAt, detail: { question } }, _mail, _now, place) {
+      const by = ` You hear from us by ${sayDate(latestAt, place)} at the latest.`;
+      const says =
+        question && question.answer === null
+          ? `${gate.reader} would like to know something before deciding. Your answer goes on from here.${by}`
+          : `${gate.reader} reads every application. You need do nothing for now.${by}`;
+      return { kind: 'review', says, question: question?.text ?? null, answer: question?.answer ?? null };
+    },
+  };
+
+/** The longest it can take, told before anyone has applied: its limit, and what may be added to it. */
+function longest(gate: Gate): string {
+  const { limit, extra } = gate;
+  if (gate.then !== 'askAgain') return saySpan(limit);
+  const sum: Span = { count: limit.count + extra.count, unit: limit.unit };
+  return limit.unit === extra.unit ? saySpan(sum) : `${saySpan(limit)} and then ${saySpan(extra)}`;
+}
+
+/** By the instants that were promised, so that a path that has changed meanwhile moves nobody's day. */
+function timePassed(gate: Gate, held: Held<Detail>, now: Instant, messages: PathMessages): Turn<Detail> {
+  if (now >= held.limitAt) return outOfTime(gate, held, now, messages);
+  if (held.detail.reminded || (held.targetAt !== null && now < held.targetAt))
+    return { turn: 'stay', change: { dueAt: held.detail.reminded ? held.limitAt : held.targetAt } };
+  return {
+    turn: 'stay',
+    change: { dueAt: held.limitAt, detail: { ...held.detail, reminded: true } },
+    happening: { at: now, what: 'reviewersReminded' },
+    effects: [{ do: 'tellReviewers', message: gate.reminder }],
+  };
+}
+
+function outOfTime(gate: Gate, held: Held<Detail>, now: Instant, messages: PathMessages): Turn<Detail> {
+  if (gate.then === 'admit') return { turn: 'pass', happening: { at: now, what: 'approved', note: 'time ran out' } };
+  // Put off to the day that was promised as the latest, and no further.
+  if (gate.then === 'askAgain' && held.detail.extended === 0 && held.latestAt > now)
+    return {
+      turn: 'stay',
+      change: { limitAt: held.latestAt, dueAt: held.latestAt, detail: { ...held.detail, extended: 1 } },
+      happening: { at: now, what: 'limitExtended' },
+      effects: [{ do: 'tellReviewers', message: gate.reminder }],
+    };
+  return {
+    turn: 'end',
+    state: 'outOfTime',
+    happening: { at: now, what: 'outOfTime' },
+    effects: [
+      { do: 'cancelTimer' },
+      { do: 'setStanding', standing: 'closed' },
+      { do: 'send', message: messages.outOfTime },
+    ],
+  };
+}

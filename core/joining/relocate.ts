@@ -1,0 +1,54 @@
+/**
+ * Purpose: what becomes of somebody on a path that has changed.
+ * Invariant: a function of the application and the path as it is now, so that it comes out the same however often the
+ * path was changed and whenever it is asked. What was promised at a gate that is still there stays.
+ *
+ * | the application          | the path now                                 | becomes of it                        |
+ * | ------------------------ | -------------------------------------------- | ------------------------------------ |
+ * | has ended                | anything                                     | nothing                              |
+ * | waits at a gate          | has that gate, of that kind                  | nothing: same gate, same promises    |
+ * | waits at a gate          | has not, or of another kind; others are left | enters the first that lies not behind |
+ * | waits at a gate          | has not; all others lie behind               | is admitted                          |
+ * | waits at a gate          | is gone                                      | ends, told by the old path's message |
+ */
+import type { Instant } from '../kernel';
+import type { Setup } from '../setup';
+import type { Application, Step } from './application';
+import type { Effect } from './events';
+import { end, gateOf, goOn, noted } from './moves';
+import type { PathItem } from './path';
+
+/**
+ * @param path the path as it is now; undefined where it is gone
+ * @param before the path as it was, for the message that ends an application, where it is known
+ * @returns null where nothing becomes of it
+ */
+export function relocate(
+  path: PathItem | undefined,
+  application: Application,
+  now: Instant,
+  setup: Setup,
+  before?: PathItem,
+): Step | null {
+  if (application.state !== 'open' || application.history.length === 0 || gateOf(path, application)) return null;
+  if (!path) {
+    const told = before && setup.messages.has(before.outOfTime);
+    return {
+      application: end(application, 'outOfTime', { at: now, what: 'pathRemoved' }),
+      effects: [
+        { do: 'cancelTimer' },
+        { do: 'setStanding', standing: 'closed' },
+        ...(told ? [{ do: 'send', message: before.outOfTime } as const] : []),
+      ],
+      told: null,
+    };
+  }
+  const moved = goOn(path, noted(application, { at: now, what: 'gateRemoved' }), now, setup);
+  // Where no gate asks for proof any more, the address belongs to whoever used it, as for those who come now.
+  const unproven = application.detail?.kind === 'confirmEmail' && !asksForProof(path);
+  const effects: Effect[] = [{ do: 'cancelTimer' }, ...(unproven ? [{ do: 'claimAddress' } as const] : [])];
+  return { application: moved.application, effects: [...effects, ...moved.effects], told: null };
+}
+
+/** Whether somebody on this path shows at some gate that the address is theirs. */
+export const asksForProof = (path: PathItem): boolean => path.gates.some(({ kind }) => kind === 'confirmEmail');

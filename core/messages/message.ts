@@ -1,0 +1,28 @@
+/** Purpose: messages as the owner sets them up. */
+import { z } from 'zod';
+import { MessageId, Title, Words, chipsIn, type ChipName } from '../kernel';
+import { MessagePart, partKindOf } from './parts';
+
+export const MessageItem = z.strictObject({
+  id: MessageId,
+  title: Title,
+  subject: Words,
+  parts: z.array(MessagePart).min(1).max(40),
+  retired: z.boolean().optional(),
+});
+export type MessageItem = z.infer<typeof MessageItem>;
+
+/** Messages every site needs whatever its paths: the account's own. */
+export const AccountMessages = z.strictObject({
+  addressKnown: MessageId,
+  resetPassword: MessageId,
+  resetUnknown: MessageId,
+  passwordChanged: MessageId,
+});
+export type AccountMessages = z.infer<typeof AccountMessages>;
+
+/** The personal words a message uses. */
+export const chipsOfMessage = ({ subject, parts }: MessageItem): ChipName[] => [
+  ...chipsIn(subject),
+  ...parts.flatMap((part) => partKindOf(part).chips(part)),
+];

@@ -1,0 +1,42 @@
+/** Purpose: what a kind of block is: everything the product has to know of it, in one place. */
+import { z } from 'zod';
+import { DoorUse } from '../../doors/rule';
+import { BlockId, PageId, SignupFormId, type ChipName, type Reference, type WordSource } from '../../kernel';
+import type { LevelItem } from '../../levels';
+
+/** What every block has. */
+export const blockBase = {
+  id: BlockId,
+  /** Its own door; without one it shares the page's. */
+  door: DoorUse.optional(),
+  /** Shown as well to those whom the page's door shuts out. */
+  outsideToo: z.boolean().default(false),
+  /** Stands in the narrow column beside the others. */
+  aside: z.boolean().default(false),
+};
+
+/** Where something leads. */
+export const Target = z.union([z.strictObject({ page: PageId }), z.strictObject({ form: SignupFormId })]);
+export type Target = z.infer<typeof Target>;
+
+export const referencesOfTarget = (to: Target): Reference[] => [
+  'page' in to ? { at: 'to', kind: 'pages', id: to.page } : { at: 'to', kind: 'forms', id: to.form },
+];
+
+/** What a block may look up while it is shown. */
+export type Shelf = {
+  /** Null where it leads nowhere: what it names is gone or retired. */
+  hrefOf(to: Target): string | null;
+  /** The levels there are of those, with the price in words. */
+  levels(ids: readonly string[]): readonly { readonly level: LevelItem; readonly price: string }[];
+};
+
+export type BlockKind<B extends { kind: string }, V extends { kind: string }> = {
+  readonly schema: z.ZodType<B>;
+  /** What is sent of it to one viewer: results only. */
+  readonly view: z.ZodType<V>;
+  references(block: B): readonly Reference[];
+  chips(block: B): readonly ChipName[];
+  /** Null where it shows nothing to this person. */
+  show(block: B, words: WordSource, shelf: Shelf): V | null;
+};

@@ -1,0 +1,73 @@
+/** Purpose: the blocks about membership: the card of the person looking, and the levels with what they cost. */
+import { z } from 'zod';
+import { LevelId, Title, type ChipName } from '../../kernel';
+import { blockBase, type BlockKind } from './kind';
+
+const line = z.string();
+
+/** Shown only to those who hold a level. */
+const cardOf = z.strictObject({ kind: z.literal('card'), ...blockBase });
+const cardView = z.object({
+  kind: z.literal('card'),
+  id: line,
+  level: line,
+  number: line,
+  name: line,
+  groups: line.nullable(),
+  until: line.nullable(),
+});
+const onCard: readonly ChipName[] = ['level', 'number', 'fullName', 'groups', 'termEnd'];
+
+export const card: BlockKind<z.infer<typeof cardOf>, z.infer<typeof cardView>> & {
+  schema: typeof cardOf;
+  view: typeof cardView;
+} = {
+  schema: cardOf,
+  view: cardView,
+  references: () => [],
+  chips: () => onCard,
+  show({ id }, words) {
+    const level = words('level');
+    const name = words('fullName');
+    if (level === null || name === null) return null;
+    const until = words('termEnd');
+    return {
+      kind: 'card',
+      id,
+      level,
+      name,
+      number: words('number') ?? '',
+      groups: words('groups'),
+      until: until === null ? null : `Member until ${until}`,
+    };
+  },
+};
+
+const levelsOf = z.strictObject({
+  kind: z.literal('levels'),
+  ...blockBase,
+  title: Title,
+  levels: z.array(LevelId).min(1),
+});
+const levelsView = z.object({
+  kind: z.literal('levels'),
+  id: line,
+  title: line,
+  levels: z.array(z.object({ title: line, price: line })),
+});
+
+export const levels: BlockKind<z.infer<typeof levelsOf>, z.infer<typeof levelsView>> & {
+  schema: typeof levelsOf;
+  view: typeof levelsView;
+} = {
+  schema: levelsOf,
+  view: levelsView,
+  references: (block) => block.levels.map((id) => ({ at: 'levels', kind: 'levels', id })),
+  chips: () => [],
+  show: (block, _words, shelf) => ({
+    kind: 'levels',
+    id: block.id,
+    title: block.title,
+    levels: shelf.levels(block.levels).map(({ level, price }) => ({ title: level.title, price })),
+  }),
+};

@@ -1,0 +1,175 @@
+/**
+ * Purpose: the set-up as a document: which kinds of item there are, in which list each lies, and what each refers to.
+ * Invariant: assembled only. Each item's schema stands with its concept; nothing below imports from here.
+ */
+import { z } from 'zod';
+import { DoorItem, referencesOfDoor, referencesOfRule } from '../doors/rule';
+import { GroupItem, TopicItem } from '../facts/items';
+import { FieldItem, SignupForm } from '../fields/items';
+import { PathItem } from '../joining/path';
+import { kindOf } from '../joining/gates';
+import { within, type ChipName, type RefKind, type Reference, type Words, chipsIn, fieldOfChip } from '../kernel';
+import { LevelItem } from '../levels';
+import { AccountMessages, MessageItem, chipsOfMessage } from '../messages/message';
+import { blockKindOf, referencesOfTarget } from '../pages/blocks';
+import { MenuListItem, PageItem } from '../pages/page';
+import { SiteItem } from '../site/site';
+
+type ListKind<T extends object, L extends RefKind> = {
+  readonly schema: z.ZodType<T>;
+  /** The list of the document in which such items lie. */
+  readonly list: L;
+  /** What people call one. */
+  readonly label: string;
+  readonly references: (item: T) => readonly Reference[];
+};
+
+const listKind = <T extends object, L extends RefKind>(
+  schema: z.ZodType<T>,
+  list: L,
+  label: string,
+  references: (item: T) => readonly Reference[] = () => [],
+): ListKind<T, L> => ({ schema, list, label, references });
+
+const chipRefs = (chips: readonly ChipName[]): Reference[] =>
+  chips.flatMap((chip) => {
+    const id = fieldOfChip(chip);
+    return id === null ? [] : [{ at: '', kind: 'fields', id }];
+  });
+const wordRefs = (place: string, words: Words | undefined) => (words ? within(place, chipRefs(chipsIn(words))) : []);
+
+/** The kinds of item of which there are many. The keys are the kinds stored in the database. */
+export const listKinds = {
+  field: listKind(FieldItem, 'fields', 'profile field'),
+  form: listKind(SignupForm, 'forms', 'signup form', (form) => [
+    { at: 'path', kind: 'paths', id: form.path },
+    ...wordRefs('intro', form.intro),
+    ...form.parts.flatMap((part, at): Reference[] => {
+      if (part.part === 'field') return [{ at: `parts.${at}`, kind: 'fields', id: part.field }];
+      if (part.part === 'topics') return part.topics.map((id) => ({ at: `parts.${at}`, kind: 'topics', id }));
+      return [];
+    }),
+  ]),
+  path: listKind(PathItem, 'paths', 'admission path', (path) => [
+    ...(['admitted', 'declined', 'outOfTime', 'asked'] as const).map((name): Reference => ({
+      at: name,
+      kind: 'messages',
+      id: path[name],
+    })),
+    { at: 'landing', kind: 'pages', id: path.landing },
+    ...path.gates.flatMap((gate, at) =>
+      kindOf(gate)
+        .messages(gate)
+        .map((named): Reference => ({ at: `gates.${at}.${named.at}`, kind: 'messages', id: named.message })),
+    ),
+    ...path.grants.flatMap((grant, at): Reference[] => [
+      'level' in grant
+        ? { at: `grants.${at}`, kind: 'levels', id: grant.level }
+        : { at: `grants.${at}`, kind: 'groups', id: grant.group },
+      ...within(`grants.${at}.when`, referencesOfRule(grant.when)),
+    ]),
+  ]),
+  level: listKind(LevelItem, 'levels', 'level'),
+  group: listKind(GroupItem, 'groups', 'group'),
+  topic: listKind(TopicItem, 'topics', 'topic'),
+  door: listKind(DoorItem, 'doors', 'door', (door) => within('rule', referencesOfRule(door.rule))),
+  page: listKind(PageItem, 'pages', 'page', (page) => [
+    ...within('door', referencesOfDoor(page.door)),
+    ...(page.outside.view === 'otherPage'
+      ? [{ at: 'outside', kind: 'pages', id: page.outside.page } as const]
+      : 'note' in page.outside
+        ? wordRefs('outside', page.outside.note)
+        : []),
+    ...wordRefs('heading', page.heading),
+    ...page.blocks.flatMap((block, at) =>
+      within(`blocks.${at}`, [
+        ...within('door', referencesOfDoor(block.door)),
+        ...blockKindOf(block).references(block),
+        ...chipRefs(blockKindOf(block).chips(block)),
+      ]),
+    ),
+  ]),
+  menu: listKind(MenuListItem, 'menus', 'menu', (menu) =>
+    menu.items.flatMap((item, at) =>
+      within(`items.${at}`, [...referencesOfTarget(item.to), ...within('door', referencesOfDoor(item.door))]),
+    ),
+  ),
+  message: listKind(MessageItem, 'messages', 'message', (message) => chipRefs(chipsOfMessage(message))),
+} as const;
+export type ListItemKind = keyof typeof listKinds;
+
+/** The kinds of which there is one. */
+export const singleKinds = {
+  site: {
+    schema: SiteItem,
+    label: 'site',
+    references: (site: SiteItem): Reference[] => [
+      { at: 'home', kind: 'pages', id: site.home },
+      ...(site.menu ? [{ at: 'menu', kind: 'menus', id: site.menu } as const] : []),
+      ...(site.joinBy ? [{ at: 'joinBy', kind: 'forms', id: site.joinBy } as const] : []),
+    ],
+  },
+  account: {
+    schema: AccountMessages,
+    label: 'account messages',
+    references: (account: AccountMessages): Reference[] =>
+      Object.entries(account).map(([at, id]) => ({ at, kind: 'messages', id })),
+  },
+} as const;
+
+export const itemKinds = { ...singleKinds, ...listKinds } as const;
+export type ItemKind = keyof typeof itemKinds;
+
+/** The version of the format that this product writes. */
+export const FORMAT = 'admissa-setup/2';
+
+const listOf = <T extends object>({ schema }: ListKind<T, RefKind>) => z.array(schema);
+
+/** The whole set-up as one file. */
+export const SetupDocument = z.strictObject({
+  format: z.literal(FORMAT),
+  site: SiteItem,
+  account: AccountMessages,
+  fields: listOf(listKinds.field),
+  forms: listOf(listKinds.form),
+  paths: listOf(listKinds.path),
+  levels: listOf(listKinds.level),
+  groups: listOf(listKinds.group),
+  topics: listOf(listKinds.topic),
+  doors: listOf(listKinds.door),
+  pages: listOf(listKinds.page),
+  menus: listOf(listKinds.menu),
+  messages: listOf(listKinds.message),
+});
+export type SetupDocument = z.infer<typeof SetupDocument>;
+
+// Every kind has its list in the document, and every list its kind.
+type Listed = (typeof listKinds)[ListItemKind]['list'];
+true satisfies [Listed] extends [Exclude<keyof SetupDocument, 'format' | 'site' | 'account'>]
+  ? [Exclude<keyof SetupDocument, 'format' | 'site' | 'account'>] extends [Listed]
+    ? true
+    : never
+  : never;
+
+/** What people call one item of a list. */
+export const labelOf: Readonly<Record<RefKind, string>> = Object.fromEntries(
+  Object.values(listKinds).map(({ list, label }) => [list, label]),
+) as Record<RefKind, string>;
+
+type AnyKind = { readonly references: (item: never) => readonly Reference[] };
+
+/** What one item refers to. */
+export const referencesOfItem = (kind: ItemKind, item: unknown): readonly Reference[] =>
+  (itemKinds[kind] as AnyKind).references(item as never);
+
+/** All references between items, each with the place that holds it, such as `pages.2.door`. */
+export const referencesOf = (doc: SetupDocument): Reference[] => [
+  ...within('site', referencesOfItem('site', doc.site)),
+  ...within('account', referencesOfItem('account', doc.account)),
+  ...(Object.keys(listKinds) as ListItemKind[]).flatMap((kind) => {
+    const { list } = listKinds[kind];
+    return (doc[list] as readonly unknown[]).flatMap((item, at) =>
+      within(`${list}.${at}`, referencesOfItem(kind, item)),
+    );
+  }),
+];

@@ -1,0 +1,82 @@
+/**
+ * Purpose: what is wrong with a set-up that parses: holes, and what can never happen. A draft with findings can be
+ * saved, looked at and explained; `hole` keeps it from going live, `odd` does not.
+ * Invariant: every finding names its place and the way to mend it.
+ */
+import { labelOf, referencesOf } from './document';
+import type { Setup } from './setup';
+
+export type Finding = { readonly grave: 'hole' | 'odd'; readonly where: string; readonly says: string };
+
+export const findingsOf = (setup: Setup): Finding[] => [
+  ...dangling(setup),
+  ...forms(setup),
+  ...retired(setup),
+  ...gates(setup),
+];
+
+/** Every reference that leads to nothing, at the place that holds it. */
+const dangling = (setup: Setup): Finding[] =>
+  referencesOf(setup.doc).flatMap(({ at, kind, id }) =>
+    setup[kind].has(id)
+      ? []
+      : [{ grave: 'hole', where: at, says: `There is no ${labelOf[kind]} “${id}”. Choose one that exists or add it.` }],
+  );
+
+/** A form that signs people up must ask for what an account needs, once each. */
+const forms = (setup: Setup): Finding[] =>
+  setup.doc.forms.flatMap((form, at) => {
+    const found: Finding[] = [];
+    const hole = (says: string) => void found.push({ grave: 'hole', where: `forms.${at}`, says });
+    const asked = form.parts.flatMap((part) => (part.part === 'field' ? [part] : []));
+    for (const role of ['name', 'mail'] as const) {
+      const hit = asked.filter((part) => setup.fields.get(part.field)?.role === role);
+      if (hit.length !== 1 || !hit[0]?.required)
+        hole(
+          `The form must ask once, as required, for the field that holds the ${role === 'name' ? 'name' : 'mail address'}.`,
+        );
+    }
+    if (form.parts.filter((part) => part.part === 'password').length !== 1)
+      hole('The form must ask once for a password.');
+    const names = form.parts.flatMap((part) =>
+      part.part === 'field' ? [part.field as string] : part.part === 'agreement' ? [part.id as string] : [],
+    );
+    if (new Set(names).size !== names.length)
+      hole(
+        'Two questions of the form have the same name; ask each field once, and give each agreement an id of its own.',
+      );
+    return found;
+  });
+
+/** What is in use though it is retired: it works on for those who have it, and should be offered to nobody new. */
+const retired = (setup: Setup): Finding[] =>
+  referencesOf(setup.doc).flatMap(({ at, kind, id }) => {
+    const item = setup[kind].get(id);
+    if (!item?.retired || isRetired(at, setup)) return [];
+    const home = at === 'site.home' || at === 'site.joinBy' || at === 'site.menu';
+    return [
+      {
+        grave: home ? 'hole' : 'odd',
+        where: at,
+        says: `The ${labelOf[kind]} “${id}” is retired. Choose another or bring it back.`,
+      },
+    ];
+  });
+
+function isRetired(where: string, setup: Setup): boolean {
+  const [list, at] = where.split('.') as [keyof Setup['doc'], string];
+  const items = setup.doc[list];
+  return Array.isArray(items) && items[Number(at)]?.retired === true;
+}
+
+/** Gates of one path with the same id, and times that cannot be kept. */
+const gates = (setup: Setup): Finding[] =>
+  setup.doc.paths.flatMap((path, at) =>
+    path.gates.flatMap((gate, n): Finding[] => {
+      const where = `paths.${at}.gates.${n}`;
+      const found: Finding[] = [];
+      if (path.gates.findIndex(({ id }) => id === gate.id) < n)
+        found.push({ grave: 'hole', where, says: `“${gate.id}” is used twice; give one of them another.` });
+      return found;
+    }),
+  );
