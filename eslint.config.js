@@ -5,7 +5,17 @@ export default tseslint.config(
   { ignores: ['dist/**', 'node_modules/**', '.data*/**', 'test-results/**'] },
   ...tseslint.configs.recommended,
   ...vue.configs['flat/recommended'],
-  { files: ['**/*.vue'], languageOptions: { parserOptions: { parser: tseslint.parser } } },
+  {
+    files: ['**/*.ts', '**/*.vue'],
+    languageOptions: {
+      parserOptions: { parser: tseslint.parser, projectService: true, extraFileExtensions: ['.vue'] },
+    },
+    rules: {
+      // A union that grows must be met wherever it is switched over, and no promise is lost where nobody awaits it.
+      '@typescript-eslint/switch-exhaustiveness-check': 'error',
+      '@typescript-eslint/no-misused-promises': ['error', { checksVoidReturn: { attributes: false } }],
+    },
+  },
   {
     rules: {
       '@typescript-eslint/no-explicit-any': 'error',

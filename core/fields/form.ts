@@ -3,7 +3,7 @@
  */
 import type { FieldValue } from '../facts';
 import type { FieldId, TopicId } from '../kernel';
-import { ok, refuse, type Result } from '../kernel/result';
+import { never, ok, refuse, type Result } from '../kernel/result';
 import type { FieldItem, SignupForm } from './items';
 import { readAnswer, type RawAnswer } from './read';
 
@@ -99,6 +99,8 @@ export function readForm(
       }
       case 'heading':
         break;
+      default:
+        never(part);
     }
   }
   if (faults.length) return refuse(faults);

@@ -1,6 +1,6 @@
 export * from './items';
 export { FieldInput } from './input';
-export { fieldKindOf, type FieldRole, type ValueColumns } from './kinds';
+export { fieldKindOf, type ValueColumns } from './kinds';
 export { hasShape, type ShapePiece } from './shape';
 export * from './show';
 export * from './mail';

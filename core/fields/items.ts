@@ -1,6 +1,8 @@
 /** Purpose: profile fields and signup forms as the owner sets them up. */
 import { z } from 'zod';
 import { FieldId, PathId, SignupFormId, TopicId } from '../kernel/ids';
+import type { Reference } from '../kernel/references';
+import { never } from '../kernel/result';
 import { Address, Text, Title } from '../kernel/texts';
 import { Words } from '../kernel/words';
 import { FieldKind, fieldKindOf } from './kinds';
@@ -54,6 +56,39 @@ export const SignupPart = z.discriminatedUnion('part', [
   z.strictObject({ part: z.literal('topics'), label: Title, topics: z.array(TopicId).min(1) }),
 ]);
 export type SignupPart = z.infer<typeof SignupPart>;
+
+/** What a part of a form refers to. */
+export function referencesOfPart(part: SignupPart): Reference[] {
+  switch (part.part) {
+    case 'field':
+      return [{ at: '', kind: 'fields', id: part.field }];
+    case 'topics':
+      return part.topics.map((id) => ({ at: '', kind: 'topics', id }));
+    case 'password':
+    case 'heading':
+    case 'agreement':
+      return [];
+    default:
+      return never(part);
+  }
+}
+
+/** The name under which a part is answered; null for one that asks nothing. */
+export function nameOfPart(part: SignupPart): string | null {
+  switch (part.part) {
+    case 'field':
+      return part.field;
+    case 'agreement':
+      return part.id;
+    case 'password':
+    case 'topics':
+      return part.part;
+    case 'heading':
+      return null;
+    default:
+      return never(part);
+  }
+}
 
 export const SignupForm = z.strictObject({
   id: SignupFormId,

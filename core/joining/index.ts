@@ -7,7 +7,7 @@ export { relocate } from './relocate';
 export * from './codes';
 export * from './limit';
 export * from './route';
-export { UNDO_LASTS, gateOf, grantsAt, heldOf } from './moves';
+export { gateOf, grantsAt, heldOf } from './moves';
 export * from './answers';
 export * from './story';
 export * from './coming';

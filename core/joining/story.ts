@@ -3,7 +3,7 @@
  * Invariant: a function of the step alone, so that a real day, the demo and a rehearsal tell the same story.
  */
 import type { Standing } from '../facts';
-import { countOf, sayDate, type Instant } from '../kernel';
+import { countOf, never, sayDate, type Instant } from '../kernel';
 import { daysBetween } from '../kernel/calendar';
 import type { Setup } from '../setup';
 import type { Application, Step } from './application';
@@ -92,8 +92,18 @@ function momentOfEffect(effect: Effect, application: Application, at: Instant, s
       };
     case 'giveGroup':
       return { at, what: 'group.given', title: `Added to ${setup.groups.get(effect.group)?.title ?? effect.group}` };
-    default:
+    case 'signIn':
+    case 'sendCode':
+    case 'send':
+    case 'unsend':
+    case 'claimAddress':
+    case 'tellReviewers':
+    case 'startTimer':
+    case 'cancelTimer':
+    case 'purge':
       return null;
+    default:
+      return never(effect);
   }
 }
 

@@ -8,8 +8,8 @@ import { FieldId } from './ids';
 /** `of`: who or what it tells of. `personal`: written by its subject, perhaps to be read by somebody else. */
 type ChipKind = { readonly of: 'person' | 'site' | 'message'; readonly label: string; readonly personal: boolean };
 
-const person = (label: string, personal = false): ChipKind => ({ of: 'person', label, personal });
-const message = (label: string, personal = false): ChipKind => ({ of: 'message', label, personal });
+const person = (label: string, personal = false) => ({ of: 'person', label, personal }) as const;
+const message = (label: string, personal = false) => ({ of: 'message', label, personal }) as const;
 
 export const chipKinds = {
   firstName: person('First name', true),
@@ -32,6 +32,10 @@ export const chipKinds = {
 } as const satisfies Record<string, ChipKind>;
 
 type PlainChip = keyof typeof chipKinds;
+/** The chips that tell of one of those. */
+export type ChipOf<O extends ChipKind['of']> = {
+  [C in PlainChip]: (typeof chipKinds)[C]['of'] extends O ? C : never;
+}[PlainChip];
 export type ChipName = PlainChip | `field:${string}`;
 
 const FIELD = 'field:';

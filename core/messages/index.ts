@@ -1,4 +1,3 @@
 export * from './message';
-export { MessagePart, type Look } from './parts';
 export { escapeHtml } from './html';
 export * from './render';

@@ -1,7 +1,7 @@
 /** Purpose: pages and menus as the owner sets them up. */
 import { z } from 'zod';
 import { DoorUse } from '../doors/rule';
-import { Address, MenuId, PageId, Title, Words } from '../kernel';
+import { Address, MenuId, PageId, Title, Words, never } from '../kernel';
 import { Block, Target } from './blocks';
 
 export { Block };
@@ -13,6 +13,21 @@ export const OutsideView = z.discriminatedUnion('view', [
   z.strictObject({ view: z.literal('otherPage'), page: PageId }),
 ]);
 export type OutsideView = z.infer<typeof OutsideView>;
+
+/** What an outside view names, and the words in it. */
+export function outsideParts(outside: OutsideView): { readonly page: PageId | null; readonly note: Words } {
+  switch (outside.view) {
+    case 'nothing':
+      return { page: null, note: '' };
+    case 'note':
+    case 'openBlocks':
+      return { page: null, note: outside.note };
+    case 'otherPage':
+      return { page: outside.page, note: '' };
+    default:
+      return never(outside);
+  }
+}
 
 /**
  * First parts of addresses that the product answers itself. A page at one of them would shut people out of signing in,

@@ -9,7 +9,7 @@ import { chipsIn, never, say, sayDate, type ChipName, type PathId, type WordSour
 import { sayPrice } from '../levels';
 import type { Setup } from '../setup';
 import { blockKindOf, type Block, type Shelf, type Target } from './blocks';
-import type { MenuItem, PageItem } from './page';
+import { outsideParts, type MenuItem, type PageItem } from './page';
 import type { MenuLink, PageView, WayView } from './view';
 
 export type Resolved =
@@ -44,7 +44,7 @@ export function resolvePage(
     shown
       .filter((block) => block.aside === aside)
       .flatMap((block) => blockKindOf(block).show(block, words, shelf) ?? []);
-  const note = page.outside.view === 'note' || page.outside.view === 'openBlocks' ? page.outside.note : '';
+  const { note } = outsideParts(page.outside);
   return {
     is: 'page',
     view: {

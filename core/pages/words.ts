@@ -3,53 +3,50 @@
  */
 import { currentTerm, type Facts } from '../facts';
 import { showValue } from '../fields';
-import { firstNameOf, listed, partOfDay, sayDate, type ChipName, type Instant, type WordSource } from '../kernel';
+import {
+  fieldOfChip,
+  firstNameOf,
+  listed,
+  partOfDay,
+  sayDate,
+  type ChipName,
+  type ChipOf,
+  type Instant,
+  type WordSource,
+} from '../kernel';
 import type { Setup } from '../setup';
+
+type Word = (facts: Facts, now: Instant, setup: Setup) => string | null;
+
+/** What can be known of anybody at any time; words about what just happened come with their message. */
+const words: Record<ChipOf<'person' | 'site'>, Word> = {
+  firstName: ({ name }) => (name ? firstNameOf(name) : null),
+  fullName: ({ name }) => name,
+  number: ({ number }) => (number === null ? null : String(number).padStart(4, '0')),
+  level(facts, now, setup) {
+    const term = currentTerm(facts, now);
+    return term ? (setup.levels.get(term.level)?.title ?? null) : null;
+  },
+  termEnd(facts, now, setup) {
+    const until = currentTerm(facts, now)?.until ?? null;
+    return until === null ? null : sayDate(until, setup.doc.site);
+  },
+  groups(facts, _now, setup) {
+    const groups = facts.groups.flatMap((id) => setup.groups.get(id)?.title ?? []);
+    return groups.length ? listed(groups) : null;
+  },
+  mail: ({ mail }) => mail,
+  greeting: (_facts, now, setup) => `Good ${partOfDay(now, setup.doc.site)}`,
+  siteName: (_facts, _now, setup) => setup.doc.site.name,
+};
 
 /** Gives each chip its value from the facts, or null so that the fallback is used. */
 export function wordsFor(facts: Facts, now: Instant, setup: Setup): WordSource {
-  const site = setup.doc.site;
   return (chip: ChipName): string | null => {
-    switch (chip) {
-      case 'firstName':
-        return facts.name ? firstNameOf(facts.name) : null;
-      case 'fullName':
-        return facts.name;
-      case 'number':
-        return facts.number === null ? null : String(facts.number).padStart(4, '0');
-      case 'level': {
-        const term = currentTerm(facts, now);
-        return term ? (setup.levels.get(term.level)?.title ?? null) : null;
-      }
-      case 'termEnd': {
-        const until = currentTerm(facts, now)?.until ?? null;
-        return until === null ? null : sayDate(until, site);
-      }
-      case 'groups': {
-        const groups = facts.groups.flatMap((id) => setup.groups.get(id)?.title ?? []);
-        return groups.length ? listed(groups) : null;
-      }
-      case 'greeting':
-        return `Good ${partOfDay(now, site)}`;
-      case 'siteName':
-        return site.name;
-      case 'mail':
-        return facts.mail;
-      case 'code':
-      case 'codeUntil':
-      case 'sentAt':
-      case 'waited':
-      case 'link':
-      case 'reason':
-      case 'question':
-      case 'memberName':
-        return null;
-      default: {
-        const id = chip.slice('field:'.length);
-        const field = setup.fields.get(id);
-        const value = (facts.fields as Record<string, Facts['fields'][keyof Facts['fields']]>)[id];
-        return field && value !== undefined ? showValue(field.of, value) : null;
-      }
-    }
+    const id = fieldOfChip(chip);
+    if (id === null) return (words as Partial<Record<ChipName, Word>>)[chip]?.(facts, now, setup) ?? null;
+    const field = setup.fields.get(id);
+    const value = facts.fields[id];
+    return field && value !== undefined ? showValue(field.of, value) : null;
   };
 }

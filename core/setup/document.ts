@@ -5,14 +5,14 @@
 import { z } from 'zod';
 import { DoorItem, referencesOfDoor, referencesOfRule } from '../doors/rule';
 import { GroupItem, TopicItem } from '../facts/items';
-import { FieldItem, SignupForm } from '../fields/items';
+import { FieldItem, SignupForm, referencesOfPart } from '../fields/items';
 import { PathItem } from '../joining/path';
 import { kindOf } from '../joining/gates';
 import { within, type ChipName, type RefKind, type Reference, type Words, chipsIn, fieldOfChip } from '../kernel';
 import { LevelItem } from '../levels';
 import { AccountMessages, MessageItem, chipsOfMessage } from '../messages/message';
 import { blockKindOf, referencesOfTarget } from '../pages/blocks';
-import { MenuListItem, PageItem } from '../pages/page';
+import { MenuListItem, PageItem, outsideParts, type OutsideView } from '../pages/page';
 import { SiteItem } from '../site/site';
 
 type ListKind<T extends object, L extends RefKind> = {
@@ -38,17 +38,18 @@ const chipRefs = (chips: readonly ChipName[]): Reference[] =>
   });
 const wordRefs = (place: string, words: Words | undefined) => (words ? within(place, chipRefs(chipsIn(words))) : []);
 
+function outsideRefs(outside: OutsideView): Reference[] {
+  const { page, note } = outsideParts(outside);
+  return [...(page ? [{ at: 'outside', kind: 'pages', id: page } as const] : []), ...wordRefs('outside', note)];
+}
+
 /** The kinds of item of which there are many. The keys are the kinds stored in the database. */
 export const listKinds = {
   field: listKind(FieldItem, 'fields', 'profile field'),
   form: listKind(SignupForm, 'forms', 'signup form', (form) => [
     { at: 'path', kind: 'paths', id: form.path },
     ...wordRefs('intro', form.intro),
-    ...form.parts.flatMap((part, at): Reference[] => {
-      if (part.part === 'field') return [{ at: `parts.${at}`, kind: 'fields', id: part.field }];
-      if (part.part === 'topics') return part.topics.map((id) => ({ at: `parts.${at}`, kind: 'topics', id }));
-      return [];
-    }),
+    ...form.parts.flatMap((part, at) => within(`parts.${at}`, referencesOfPart(part))),
   ]),
   path: listKind(PathItem, 'paths', 'admission path', (path) => [
     ...(['admitted', 'declined', 'outOfTime', 'asked'] as const).map((name): Reference => ({
@@ -75,11 +76,7 @@ export const listKinds = {
   door: listKind(DoorItem, 'doors', 'door', (door) => within('rule', referencesOfRule(door.rule))),
   page: listKind(PageItem, 'pages', 'page', (page) => [
     ...within('door', referencesOfDoor(page.door)),
-    ...(page.outside.view === 'otherPage'
-      ? [{ at: 'outside', kind: 'pages', id: page.outside.page } as const]
-      : 'note' in page.outside
-        ? wordRefs('outside', page.outside.note)
-        : []),
+    ...outsideRefs(page.outside),
     ...wordRefs('heading', page.heading),
     ...page.blocks.flatMap((block, at) =>
       within(`blocks.${at}`, [

@@ -4,6 +4,7 @@
  * Invariant: every finding names its place and the way to mend it.
  */
 import { labelOf, referencesOf } from './document';
+import { nameOfPart } from '../fields/items';
 import type { Setup } from './setup';
 
 export type Finding = { readonly grave: 'hole' | 'odd'; readonly where: string; readonly says: string };
@@ -38,9 +39,7 @@ const forms = (setup: Setup): Finding[] =>
     }
     if (form.parts.filter((part) => part.part === 'password').length !== 1)
       hole('The form must ask once for a password.');
-    const names = form.parts.flatMap((part) =>
-      part.part === 'field' ? [part.field as string] : part.part === 'agreement' ? [part.id as string] : [],
-    );
+    const names = form.parts.flatMap((part) => (part.part === 'password' ? [] : (nameOfPart(part) ?? [])));
     if (new Set(names).size !== names.length)
       hole(
         'Two questions of the form have the same name; ask each field once, and give each agreement an id of its own.',

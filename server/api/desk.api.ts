@@ -6,7 +6,7 @@ import { countBegins, firstNameOf, sayAgo, type ApplicationId, type Instant } fr
 import type { Access } from '../../contract';
 import { managers, reviewers } from '../../contract';
 import { deviceOf } from '../accounts';
-import { applicationById, applicationOfMember, applicationView } from '../joining';
+import { applicationById, applicationOfMember, applicationView, joiningProblem } from '../joining';
 import { personView } from '../members';
 import { writeAudit } from '../platform/audit';
 import { clearCookie, cookieOf, setCookie } from '../platform/cookies';
@@ -14,7 +14,7 @@ import { problem } from '../platform/problem';
 import { sessionView } from '../site';
 import { api, callerOf, mayCall, staffOf, type CallContext } from './context';
 import { countSignIn, demandBoth, demandRoom, resetWait } from './sign.in';
-import { joiningProblem, passwordProblem } from './site.api';
+import { passwordProblem, toldAt } from './site.api';
 
 const done = { done: true } as const;
 const may = (context: CallContext, access: Access) => mayCall(access, null, context.staff) === 'yes';
@@ -36,7 +36,7 @@ async function decide(context: CallContext, id: ApplicationId, event: JoiningEve
   const { services } = context;
   const moved = await services.joining.act(id, event, noted(context, act));
   if (moved.ok) return moved.value.application;
-  throw (await overtaken(context, id, moved.refusal.code)) ?? joiningProblem(moved.refusal, services);
+  throw (await overtaken(context, id, moved.refusal.code)) ?? joiningProblem(moved.refusal, toldAt(services));
 }
 
 const verbs: Partial<Record<Happening['what'], string>> = {

@@ -1,10 +1,9 @@
 /** Purpose: the endpoints of the public site, each a list of steps. */
 import { visitorFacts } from '../../core/facts';
 import { mailKey, readForm, readMail } from '../../core/fields';
-import type { JoiningRefusal } from '../../core/joining';
-import { countOf, sayMoment, type MemberId } from '../../core/kernel';
+import type { MemberId } from '../../core/kernel';
 import { deviceOf, hashPassword, verifyPassword, weakness, type PasswordRefusal } from '../accounts';
-import { applicationOfMember } from '../joining';
+import { applicationOfMember, joiningProblem } from '../joining';
 import { factsOf } from '../members';
 import { clearCookie, cookieOf, setCookie } from '../platform/cookies';
 import { problem } from '../platform/problem';
@@ -25,71 +24,21 @@ function keepSignedIn(context: CallContext, opened: { secret: string; maxAge: nu
   setCookie(context.res, 'admissa_member', opened.secret, opened.maxAge, context.services.config.secure);
 }
 
-/** A refusal of the core as a listed problem, with the sentence that helps on. */
-function joiningProblem(refusal: JoiningRefusal | { code: 'not-found' }, services: Services) {
-  const now = services.clock.now();
-  const place = services.live.must.setup.doc.site;
-  switch (refusal.code) {
-    case 'code-wrong':
-      return problem('code-wrong', {
-        detail: `That is not the code we sent. ${countOf(refusal.left, 'try', 'tries')} left.`,
-      });
-    case 'code-void':
-      return problem('code-void', {
-        detail: 'That code no longer works after too many wrong tries. Ask for a new one.',
-      });
-    case 'code-expired':
-      return problem('code-expired', { detail: 'That code is too old. Ask for a new one.' });
-    case 'code-replaced':
-      return problem('code-replaced', {
-        detail: 'That code was replaced by a newer one. Use the one in our latest mail.',
-      });
-    case 'resend-too-soon': {
-      const wait = Math.max(1, Math.ceil((refusal.at - now) / 1000));
-      return problem('resend-too-soon', {
-        wait,
-        detail: `A code was sent just now. You can ask again in ${countOf(wait, 'second')}.`,
-      });
-    }
-    case 'resend-limit':
-      return problem('resend-limit', {
-        wait: Math.ceil((refusal.at - now) / 1000),
-        detail: `That was the last code for now. You can ask again ${sayMoment(refusal.at, now, place)}. Look in your junk folder meanwhile.`,
-      });
-    case 'reason-needed':
-      return problem('reason-needed', { detail: 'Write the reason; the applicant reads it.' });
-    case 'question-needed':
-    case 'answer-needed':
-      return problem('text-needed', { detail: 'Write something first.' });
-    case 'question-open':
-      return problem('already-done', { detail: 'A question is waiting for an answer already.' });
-    case 'no-question':
-      return problem('already-done', { detail: 'That question has been answered already.' });
-    case 'application-ended':
-    case 'already-submitted':
-      return problem('already-done', { detail: 'This application has been decided already.' });
-    case 'email-already-confirmed':
-      return problem('already-done', { detail: 'The address is confirmed already.' });
-    case 'not-at-this-gate':
-      return problem('not-at-this-gate', { detail: 'The application is not at that gate now.' });
-    case 'too-late-to-undo':
-      return problem('too-late-to-undo', { detail: 'The letter has left, so this cannot be taken back any more.' });
-    case 'not-ended':
-      return problem('already-done', { detail: 'This application is open, or was withdrawn.' });
-    case 'not-found':
-      return problem('not-found');
-  }
-}
-export { joiningProblem };
+/** What a refusal is told by: the instant, and how the site writes it. */
+export const toldAt = ({ clock, live }: Services) => ({ now: clock.now(), place: live.must.setup.doc.site });
 
-export function passwordProblem(refusal: PasswordRefusal) {
-  if (refusal.code === 'weak-password') return problem('weak-password', { detail: refusal.says });
-  if (refusal.code === 'wrong-password')
-    return problem('wrong-password', {
-      detail: 'That is not your present password. Look whether capitals are locked.',
-    });
-  return problem('token-used', { detail: 'This link has been used or is too old. Ask for a new one.' });
-}
+const passwordProblems: {
+  readonly [C in PasswordRefusal['code']]: (
+    refusal: Extract<PasswordRefusal, { code: C }>,
+  ) => ReturnType<typeof problem>;
+} = {
+  'weak-password': ({ says }) => problem('weak-password', { detail: says }),
+  'wrong-password': () =>
+    problem('wrong-password', { detail: 'That is not your present password. Look whether capitals are locked.' }),
+  'token-used': () => problem('token-used', { detail: 'This link has been used or is too old. Ask for a new one.' }),
+};
+export const passwordProblem = (refusal: PasswordRefusal) =>
+  (passwordProblems[refusal.code] as (refusal: PasswordRefusal) => ReturnType<typeof problem>)(refusal);
 
 /** @throws the problem `too-many` when so many letters went to this mailbox that it gets no further one for now */
 async function countLetter(context: CallContext, mail: string): Promise<void> {
@@ -168,7 +117,7 @@ export const siteApi = {
     const application = await ownApplication(context);
     await services.limits.count(['codeByCaller', callerOf(context)]);
     const moved = await services.joining.enterCode(application.id, input.code);
-    if (!moved.ok) throw joiningProblem(moved.refusal, services);
+    if (!moved.ok) throw joiningProblem(moved.refusal, toldAt(services));
     return { next: '/joining' };
   }),
 
@@ -177,21 +126,21 @@ export const siteApi = {
     const moved = await context.services.joining.act(application.id, { it: 'resendAsked' }, () =>
       countLetter(context, application.answers.mail),
     );
-    if (!moved.ok) throw joiningProblem(moved.refusal, context.services);
+    if (!moved.ok) throw joiningProblem(moved.refusal, toldAt(context.services));
     return done;
   }),
 
   answer: api.site.answer.handler(async ({ input, context }) => {
     const application = await ownApplication(context);
     const moved = await context.services.joining.act(application.id, { it: 'answerGiven', text: input.text });
-    if (!moved.ok) throw joiningProblem(moved.refusal, context.services);
+    if (!moved.ok) throw joiningProblem(moved.refusal, toldAt(context.services));
     return done;
   }),
 
   withdraw: api.site.withdraw.handler(async ({ context }) => {
     const application = await ownApplication(context);
     const moved = await context.services.joining.act(application.id, { it: 'withdrawn' });
-    if (!moved.ok) throw joiningProblem(moved.refusal, context.services);
+    if (!moved.ok) throw joiningProblem(moved.refusal, toldAt(context.services));
     clearCookie(context.res, 'admissa_member', context.services.config.secure);
     return { next: '/withdrawn' };
   }),
@@ -216,7 +165,7 @@ export const siteApi = {
       return sessions.open(manager, who, clock.now());
     });
     if (!moved.ok) {
-      if (moved.refusal.code !== 'email-already-confirmed') throw joiningProblem(moved.refusal, services);
+      if (moved.refusal.code !== 'email-already-confirmed') throw joiningProblem(moved.refusal, toldAt(services));
       return { next: here ? '/joining' : `/confirm/${input.token}` };
     }
     if (moved.value.beside) {
@@ -233,7 +182,7 @@ export const siteApi = {
     if (found.stored.application.detail?.kind !== 'confirmEmail')
       throw problem('already-done', { detail: 'This address is confirmed already. Sign in to withdraw.' });
     const moved = await services.joining.act(found.stored.application.id, { it: 'withdrawn' });
-    if (!moved.ok) throw joiningProblem(moved.refusal, services);
+    if (!moved.ok) throw joiningProblem(moved.refusal, toldAt(services));
     if (here) clearCookie(context.res, 'admissa_member', services.config.secure);
     return { next: '/withdrawn' };
   }),

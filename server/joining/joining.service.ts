@@ -3,7 +3,7 @@
  * Invariant: each event is one transaction: lock, `advance`, save, effects.
  */
 import type { DataSource, EntityManager } from 'typeorm';
-import { mailKey, readForm, type AnswerFault, type RawForm } from '../../core/fields';
+import { mailKey, nameOfPart, readForm, type AnswerFault, type RawForm } from '../../core/fields';
 import {
   advance,
   readCode,
@@ -278,8 +278,6 @@ export class Joining {
 }
 
 function inFormOrder(faults: AnswerFault[], form: SignupForm): AnswerFault[] {
-  const order = form.parts.map((part) =>
-    part.part === 'field' ? part.field : part.part === 'agreement' ? part.id : part.part,
-  ) as string[];
+  const order = form.parts.map(nameOfPart);
   return faults.sort((a, b) => order.indexOf(a.at) - order.indexOf(b.at));
 }

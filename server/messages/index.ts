@@ -1,2 +1,2 @@
 export { StuckLetters } from './letters';
-export { Outbox, type Post } from './outbox';
+export { Outbox } from './outbox';

@@ -1,3 +1,3 @@
-export { SetupStore, type CountUse, type RowUses, type SaveRefusal } from './setup.store';
+export { SetupStore, type CountUse, type RowUses } from './setup.store';
 export { LiveSetup, type Live } from './live';
 export { starterSetup } from './starter';

@@ -5,7 +5,7 @@
 import { randomUUID } from 'node:crypto';
 import type { PlaceView, QuestionView, ShellView, SiteView } from '../../contract';
 import type { Prepared } from '../../core/doors';
-import { standingLabel, visitorFacts, type Facts } from '../../core/facts';
+import { standingLabel, type Facts } from '../../core/facts';
 import { gatePromise } from '../../core/joining';
 import { never, say, type Instant, type PathId, type WordSource } from '../../core/kernel';
 import { menuFor, resolvePage, wordsFor } from '../../core/pages';
@@ -30,8 +30,6 @@ export type PlaceSources = {
 export type Place =
   | { readonly is: 'view'; readonly view: SiteView; readonly status: 200 | 404 }
   | { readonly is: 'elsewhere'; readonly to: string };
-
-export const visitor = (now: Instant): Looker => ({ facts: visitorFacts, session: null, now });
 
 /**
  * Places whose address or form carries a secret, or that repeat what was sent: never packed. The key of a signup form is

@@ -1,2 +1,2 @@
-export { Sight, instantOn } from './sight.service';
+export { Sight } from './sight.service';
 export { viewpointRoute } from './view.routes';

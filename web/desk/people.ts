@@ -12,13 +12,14 @@ export function usePeople(typed: Ref<string>) {
     asked.value = false;
     clearTimeout(timer);
     if (text.trim() === '') return void (people.value = []);
-    timer = setTimeout(async () => {
-      const found = await calls.find({ q: text }).catch(() => ({ people: [] }));
-      if (text !== typed.value) return;
-      people.value = found.people;
-      asked.value = true;
-    }, 120);
+    timer = setTimeout(() => void ask(text), 120);
   });
+  async function ask(text: string): Promise<void> {
+    const found = await calls.find({ q: text }).catch(() => ({ people: [] }));
+    if (text !== typed.value) return;
+    people.value = found.people;
+    asked.value = true;
+  }
   onBeforeUnmount(() => clearTimeout(timer));
   return { people, asked };
 }

@@ -23,6 +23,9 @@ const over = computed(() => props.limit.target !== null && props.limit.passed >=
       <path v-for="tick in ticks" :key="tick.at" class="limit__tick" :d="`M${tick.at} ${tick.top}V14`" />
       <path class="limit__tick" d="M0 14h112" />
     </svg>
-    <span class="limit__says"><b>{{ limit.says }}</b>&#32;<span class="quiet">{{ limit.left }}</span></span>
+    <span class="limit__says"
+      ><b>{{ limit.says }}</b
+      >&#32;<span class="quiet">{{ limit.left }}</span></span
+    >
   </span>
 </template>

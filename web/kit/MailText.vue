@@ -7,5 +7,7 @@ const parts = computed(() => props.mail.split(/(?<=[@._-])/));
 </script>
 
 <template>
-  <span class="mail"><template v-for="(part, at) in parts" :key="at"><wbr v-if="at > 0" />{{ part }}</template></span>
+  <span class="mail"
+    ><template v-for="(part, at) in parts" :key="at"><wbr v-if="at > 0" />{{ part }}</template></span
+  >
 </template>

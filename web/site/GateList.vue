@@ -9,9 +9,17 @@ defineProps<{ title: string; gates: JoiningView['gates'] }>();
   <section class="gates">
     <h2>{{ title }}</h2>
     <ol>
-      <li v-for="gate in gates" :key="gate.number" :class="`gates__${gate.state}`" :aria-current="gate.state === 'now' ? 'step' : undefined">
+      <li
+        v-for="gate in gates"
+        :key="gate.number"
+        :class="`gates__${gate.state}`"
+        :aria-current="gate.state === 'now' ? 'step' : undefined"
+      >
         <span class="gates__number" aria-hidden="true">{{ gate.number }}</span>
-        <span><b>{{ gate.title }}</b><span class="quiet">{{ gate.says }}</span></span>
+        <span
+          ><b>{{ gate.title }}</b
+          ><span class="quiet">{{ gate.says }}</span></span
+        >
         <span v-if="gate.state !== 'toCome'" class="gates__state">{{ gate.state === 'done' ? 'done' : 'now' }}</span>
       </li>
     </ol>

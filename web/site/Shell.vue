@@ -32,7 +32,12 @@ async function signOut(): Promise<void> {
   <header class="mast">
     <div class="wrap mast__in">
       <SiteLink class="mast__home" to="/">
-        <svg v-if="shell.mark" class="mast__mark" :viewBox="`0 0 ${shell.mark.size} ${shell.mark.size}`" aria-hidden="true">
+        <svg
+          v-if="shell.mark"
+          class="mast__mark"
+          :viewBox="`0 0 ${shell.mark.size} ${shell.mark.size}`"
+          aria-hidden="true"
+        >
           <path v-for="d in shell.mark.paths" :key="d" :d="d" :stroke-width="shell.mark.stroke" />
         </svg>
         <span class="mast__name">{{ shell.siteName }}</span>
@@ -40,7 +45,9 @@ async function signOut(): Promise<void> {
       <div class="mast__me">
         <template v-if="shell.viewer">
           <span class="mast__who">
-            <b><bdi>{{ shell.viewer.name }}</bdi></b>&#32;<span class="quiet">{{ shell.viewer.note }}</span>
+            <b
+              ><bdi>{{ shell.viewer.name }}</bdi></b
+            >&#32;<span class="quiet">{{ shell.viewer.note }}</span>
           </span>
           <SiteLink v-if="shell.viewer.application" to="/joining">Your application</SiteLink>
           <SiteLink to="/account">My account</SiteLink>
@@ -57,10 +64,14 @@ async function signOut(): Promise<void> {
       <!-- A popover of the browser's own, so that it opens without script. -->
       <button type="button" class="menu__button" popovertarget="menu-panel">Menu</button>
       <div id="menu-panel" ref="menu" class="menu__panel" popover>
-        <button type="button" class="menu__close" popovertarget="menu-panel" popovertargetaction="hide">Close the menu</button>
+        <button type="button" class="menu__close" popovertarget="menu-panel" popovertargetaction="hide">
+          Close the menu
+        </button>
         <ul class="menu__list">
           <li v-for="link in shell.menu" :key="link.href">
-            <SiteLink :to="link.href" :aria-current="link.href === path ? 'page' : undefined">{{ link.label }}</SiteLink>
+            <SiteLink :to="link.href" :aria-current="link.href === path ? 'page' : undefined">{{
+              link.label
+            }}</SiteLink>
           </li>
         </ul>
       </div>
@@ -71,5 +82,7 @@ async function signOut(): Promise<void> {
     <p v-if="site.notice" class="notice" role="status">{{ site.notice }}</p>
     <RouterView :key="route.path" />
   </div>
-  <footer class="foot"><div class="wrap">{{ shell.siteName }}</div></footer>
+  <footer class="foot">
+    <div class="wrap">{{ shell.siteName }}</div>
+  </footer>
 </template>

@@ -5,7 +5,7 @@ import type { FieldKindOf } from './kind';
 import { longText, mail, phone, shortText } from './texts';
 import { number, yesNo } from './values';
 
-export type { FieldRole, RawAnswer, ValueColumns } from './kind';
+export type { RawAnswer, ValueColumns } from './kind';
 
 export const fieldKinds = { shortText, longText, number, yesNo, oneChoice, severalChoices, mail, phone } as const;
 

@@ -4,7 +4,7 @@ import { confirmEmail } from './confirmEmail';
 import type { AnyGate, GateKind } from './kind';
 import { review } from './review';
 
-export type { Entered, Held, PathMessages, Promised, Turn } from './kind';
+export type { Held, Turn } from './kind';
 
 export const gateKinds = { confirmEmail, review } as const;
 

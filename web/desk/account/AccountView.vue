@@ -52,7 +52,10 @@ async function end(id: string, says: string): Promise<void> {
 <template>
   <div class="account">
     <section>
-      <div class="section-head"><h2>{{ me.name }}</h2><span class="section-head__note quiet">{{ me.mail }}</span></div>
+      <div class="section-head">
+        <h2>{{ me.name }}</h2>
+        <span class="section-head__note quiet">{{ me.mail }}</span>
+      </div>
       <form novalidate class="account__form" @submit.prevent="change">
         <FieldFrame id="current" label="Present password" :fault="faults.current">
           <FieldInput
@@ -79,7 +82,9 @@ async function end(id: string, says: string): Promise<void> {
       </form>
       <fieldset class="account__set">
         <legend>Light</legend>
-        <label v-for="[value, says] in lights" :key="value" class="tick"><input v-model="light" type="radio" name="light" :value="value" /> {{ says }}</label>
+        <label v-for="[value, says] in lights" :key="value" class="tick"
+          ><input v-model="light" type="radio" name="light" :value="value" /> {{ says }}</label
+        >
       </fieldset>
       <fieldset class="account__set">
         <legend>Keys</legend>
@@ -91,11 +96,21 @@ async function end(id: string, says: string): Promise<void> {
       <Trouble v-if="sessions.error.value" :error="sessions.error.value" @again="sessions.refetch()" />
       <ul class="account__sessions">
         <li v-for="session in sessions.data.value?.sessions ?? []" :key="session.id">
-          <span><b>{{ session.device }}</b> <span class="quiet">{{ session.here ? 'this device' : session.seen }}</span></span>
-          <VBtn v-if="!session.here" size="small" @click="end(session.id, 'That device is signed out.')">Sign out there</VBtn>
+          <span
+            ><b>{{ session.device }}</b>
+            <span class="quiet">{{ session.here ? 'this device' : session.seen }}</span></span
+          >
+          <VBtn v-if="!session.here" size="small" @click="end(session.id, 'That device is signed out.')"
+            >Sign out there</VBtn
+          >
         </li>
       </ul>
-      <VBtn v-if="(sessions.data.value?.sessions.length ?? 0) > 2" size="small" @click="end('others', 'All other devices are signed out.')">Sign out everywhere else</VBtn>
+      <VBtn
+        v-if="(sessions.data.value?.sessions.length ?? 0) > 2"
+        size="small"
+        @click="end('others', 'All other devices are signed out.')"
+        >Sign out everywhere else</VBtn
+      >
     </section>
   </div>
 </template>

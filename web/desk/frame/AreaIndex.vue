@@ -25,8 +25,12 @@ const states = computed(() => {
 
 <template>
   <nav class="index" :class="{ 'index--open': open }" aria-label="Areas of the desk">
-    <div class="index__brand"><b>Admissa</b><span>{{ siteName }}</span></div>
-    <button type="button" class="index__toggle" :aria-expanded="open" @click="open = !open">{{ here?.name ?? 'Areas' }}<i class="caret" /></button>
+    <div class="index__brand">
+      <b>Admissa</b><span>{{ siteName }}</span>
+    </div>
+    <button type="button" class="index__toggle" :aria-expanded="open" @click="open = !open">
+      {{ here?.name ?? 'Areas' }}<i class="caret" />
+    </button>
     <RouterLink
       v-for="area in areas"
       :key="area.path"

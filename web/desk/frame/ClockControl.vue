@@ -30,20 +30,32 @@ async function move(by: 'hour' | 'day' | 'nextDue'): Promise<void> {
 <template>
   <VMenu @update:model-value="clock.refetch()">
     <template #activator="{ props: button }">
-      <VBtn v-bind="button" class="bar__clock" aria-label="Demo clock" aria-haspopup="dialog" :disabled="moving">{{ moving ? 'Moving on…' : 'Demo clock' }}<i class="caret" /></VBtn>
+      <VBtn v-bind="button" class="bar__clock" aria-label="Demo clock" aria-haspopup="dialog" :disabled="moving"
+        >{{ moving ? 'Moving on…' : 'Demo clock' }}<i class="caret"
+      /></VBtn>
     </template>
     <div class="drop drop--clock">
-      <p><b>{{ clock.data.value?.now }}</b><span v-if="clock.data.value?.ahead" class="quiet">{{ clock.data.value.ahead }}</span></p>
+      <p>
+        <b>{{ clock.data.value?.now }}</b><span v-if="clock.data.value?.ahead" class="quiet">{{
+          clock.data.value.ahead
+        }}</span>
+      </p>
       <ul>
         <li><button type="button" class="drop__item" @click="move('hour')">On by an hour</button></li>
         <li><button type="button" class="drop__item" @click="move('day')">On by a day</button></li>
         <li>
           <button type="button" class="drop__item" :disabled="!clock.data.value?.nextDue" @click="move('nextDue')">
             To the next due thing
-            <span class="quiet">{{ clock.data.value?.nextDue ? `${clock.data.value.nextDue.says}, ${clock.data.value.nextDue.at}` : 'nothing is due' }}</span>
+            <span class="quiet">{{
+              clock.data.value?.nextDue
+                ? `${clock.data.value.nextDue.says}, ${clock.data.value.nextDue.at}`
+                : 'nothing is due'
+            }}</span>
           </button>
         </li>
-        <li v-if="clock.data.value?.mailPage"><a class="drop__item" :href="clock.data.value.mailPage" target="_blank" rel="noopener">Mail that came</a></li>
+        <li v-if="clock.data.value?.mailPage">
+          <a class="drop__item" :href="clock.data.value.mailPage" target="_blank" rel="noopener">Mail that came</a>
+        </li>
       </ul>
     </div>
   </VMenu>

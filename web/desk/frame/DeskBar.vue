@@ -31,11 +31,15 @@ async function signOut(): Promise<void> {
       <ClockControl v-if="me.mayMoveClock" />
       <VMenu>
         <template #activator="{ props: button }">
-          <VBtn v-bind="button" class="bar__me" :aria-label="me.firstName" aria-haspopup="dialog">{{ me.firstName }}<i class="caret" /></VBtn>
+          <VBtn v-bind="button" class="bar__me" :aria-label="me.firstName" aria-haspopup="dialog"
+            >{{ me.firstName }}<i class="caret"
+          /></VBtn>
         </template>
         <ul class="drop">
           <li><RouterLink class="drop__item" to="/desk/account">Your account</RouterLink></li>
-          <li><button type="button" class="drop__item" @click="$emit('keys')">Keys <kbd>?</kbd></button></li>
+          <li>
+            <button type="button" class="drop__item" @click="$emit('keys')">Keys <kbd>?</kbd></button>
+          </li>
           <li><a class="drop__item" href="/" target="_blank" rel="noopener">Open the site</a></li>
           <li><button type="button" class="drop__item" @click="signOut">Sign out</button></li>
         </ul>

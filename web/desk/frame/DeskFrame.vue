@@ -13,18 +13,23 @@ import KeyList from './KeyList.vue';
 import { guardDoubleClicks } from './double';
 import { useDeskKeys } from './keys';
 
-type Me = { name: string; firstName: string; siteName: string; mayMoveClock: boolean; mayReview: boolean; mayManage: boolean };
+type Me = {
+  name: string;
+  firstName: string;
+  siteName: string;
+  mayMoveClock: boolean;
+  mayReview: boolean;
+  mayManage: boolean;
+};
 const props = defineProps<{ me: Me }>();
 const route = useRoute();
 const router = useRouter();
 const notice = useNotice();
 const viewpoint = useViewpoint();
 const title = computed(() => String(route.meta['title'] ?? 'Desk'));
-watch(
-  [title, () => props.me.siteName],
-  () => (document.title = `${title.value} · ${props.me.siteName}`),
-  { immediate: true },
-);
+watch([title, () => props.me.siteName], () => (document.title = `${title.value} · ${props.me.siteName}`), {
+  immediate: true,
+});
 const { help } = useDeskKeys();
 usePulse();
 onMounted(() => guardDoubleClicks(document.getElementById('desk')!));

@@ -54,10 +54,29 @@ function leave(): void {
     />
     <kbd aria-hidden="true">/</kbd>
     <ul v-show="open && typed !== ''" id="find-list" class="drop find__list" role="listbox" aria-label="People found">
-      <li v-for="(person, at) in people" :id="`find-${at}`" :key="person.id" role="option" :aria-selected="at === active" class="drop__item" @mousedown.prevent="choose(person)">
-        <b><bdi>{{ person.name }}</bdi></b><span class="quiet">{{ person.note }}</span><StandingMark :standing="person.standing" />
+      <li
+        v-for="(person, at) in people"
+        :id="`find-${at}`"
+        :key="person.id"
+        role="option"
+        :aria-selected="at === active"
+        class="drop__item"
+        @mousedown.prevent="choose(person)"
+      >
+        <b
+          ><bdi>{{ person.name }}</bdi></b
+        ><span class="quiet">{{ person.note }}</span
+        ><StandingMark :standing="person.standing" />
       </li>
-      <li v-if="asked && people.length === 0" role="option" aria-selected="false" aria-disabled="true" class="drop__none">Nobody's name, email, postcode or number begins so.</li>
+      <li
+        v-if="asked && people.length === 0"
+        role="option"
+        aria-selected="false"
+        aria-disabled="true"
+        class="drop__none"
+      >
+        Nobody's name, email, postcode or number begins so.
+      </li>
     </ul>
   </div>
 </template>

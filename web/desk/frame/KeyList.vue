@@ -26,7 +26,12 @@ const keys: [string, string][] = [
     <section class="panel">
       <h2 id="keys-title">Keys</h2>
       <dl class="keys">
-        <div v-for="[key, does] in keys" :key="key"><dt><kbd>{{ key }}</kbd></dt><dd>{{ does }}</dd></div>
+        <div v-for="[key, does] in keys" :key="key">
+          <dt>
+            <kbd>{{ key }}</kbd>
+          </dt>
+          <dd>{{ does }}</dd>
+        </div>
       </dl>
       <div class="panel__foot">
         <label class="tick"><input v-model="letterKeys" type="checkbox" /> Letter keys are on</label>

@@ -3,5 +3,7 @@
 </script>
 
 <template>
-  <div class="work__one"><p>There is no such page at the desk. <RouterLink to="/desk">Go to Today</RouterLink></p></div>
+  <div class="work__one">
+    <p>There is no such page at the desk. <RouterLink to="/desk">Go to Today</RouterLink></p>
+  </div>
 </template>

@@ -4,7 +4,11 @@ import { ref, watch } from 'vue';
 import { VSelect } from 'vuetify/components/VSelect';
 
 type Asked = { q: string; level?: string; group?: string };
-const props = defineProps<{ asked: Asked; levels: { id: string; title: string }[]; groups: { id: string; title: string }[] }>();
+const props = defineProps<{
+  asked: Asked;
+  levels: { id: string; title: string }[];
+  groups: { id: string; title: string }[];
+}>();
 const emit = defineEmits<{ ask: [change: Record<string, string | undefined>] }>();
 const typed = ref(props.asked.q);
 let timer: ReturnType<typeof setTimeout> | undefined;
@@ -27,7 +31,14 @@ const withAny = (items: { id: string; title: string }[], any: string) => [
 <template>
   <div class="filters" role="search">
     <label for="member-search">Name, email, postcode or number begins</label>
-    <input id="member-search" v-model="typed" type="search" placeholder="Search" autocomplete="off" class="filters__search" />
+    <input
+      id="member-search"
+      v-model="typed"
+      type="search"
+      placeholder="Search"
+      autocomplete="off"
+      class="filters__search"
+    />
     <div class="field filters__pick">
       <VSelect
         :model-value="asked.level ?? ''"

@@ -20,7 +20,10 @@ const sorts = {
   name: { ways: ['name', 'nameDown'], says: { name: 'Name, A to Z', nameDown: 'Name, Z to A' } },
   joined: { ways: ['newest', 'oldest'], says: { newest: 'Joined, newest', oldest: 'Joined, oldest' } },
   seen: { ways: ['seen', 'unseen'], says: { seen: 'Seen, latest', unseen: 'Seen, longest ago' } },
-} as const satisfies Record<string, { ways: readonly [MemberSort, MemberSort]; says: Partial<Record<MemberSort, string>> }>;
+} as const satisfies Record<
+  string,
+  { ways: readonly [MemberSort, MemberSort]; says: Partial<Record<MemberSort, string>> }
+>;
 type Heading = keyof typeof sorts;
 const plain: Record<Heading, string> = { name: 'Name', joined: 'Joined', seen: 'Last seen' };
 const downs: readonly MemberSort[] = ['nameDown', 'newest', 'seen'];
@@ -50,7 +53,12 @@ const next = (heading: Heading, sort: MemberSort): MemberSort => {
       <thead>
         <tr>
           <th scope="col" :aria-sort="aria('name', sort)">
-            <button type="button" class="ledger__sort" :class="{ on: isOn('name', sort) }" @click="emit('sort', next('name', sort))">
+            <button
+              type="button"
+              class="ledger__sort"
+              :class="{ on: isOn('name', sort) }"
+              @click="emit('sort', next('name', sort))"
+            >
               {{ says('name', sort) }}
             </button>
           </th>
@@ -58,13 +66,23 @@ const next = (heading: Heading, sort: MemberSort): MemberSort => {
           <th scope="col">Level</th>
           <th scope="col" class="wide">Groups</th>
           <th scope="col" class="wide" :aria-sort="aria('joined', sort)">
-            <button type="button" class="ledger__sort" :class="{ on: isOn('joined', sort) }" @click="emit('sort', next('joined', sort))">
+            <button
+              type="button"
+              class="ledger__sort"
+              :class="{ on: isOn('joined', sort) }"
+              @click="emit('sort', next('joined', sort))"
+            >
               {{ says('joined', sort) }}
             </button>
           </th>
           <th scope="col" class="wide">Until</th>
           <th scope="col" class="wide" :aria-sort="aria('seen', sort)">
-            <button type="button" class="ledger__sort" :class="{ on: isOn('seen', sort) }" @click="emit('sort', next('seen', sort))">
+            <button
+              type="button"
+              class="ledger__sort"
+              :class="{ on: isOn('seen', sort) }"
+              @click="emit('sort', next('seen', sort))"
+            >
               {{ says('seen', sort) }}
             </button>
           </th>
@@ -80,7 +98,12 @@ const next = (heading: Heading, sort: MemberSort): MemberSort => {
           @click="emit('open', row.id)"
         >
           <td>
-            <button type="button" class="ledger__open" :aria-expanded="row.id === chosen" @click.stop="emit('open', row.id)">
+            <button
+              type="button"
+              class="ledger__open"
+              :aria-expanded="row.id === chosen"
+              @click.stop="emit('open', row.id)"
+            >
               <bdi>{{ row.name }}</bdi>
             </button>
           </td>

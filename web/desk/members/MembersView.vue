@@ -32,7 +32,11 @@ const asked = computed(() => ({
 const person = computed(() => one('person') ?? null);
 
 const counts = useQuery({ key: ['counts'], query: () => calls.counts({}) });
-const list = useQuery({ key: () => ['members', asked.value], query: () => calls.members({ ...asked.value, limit: 50 }), placeholderData: (before) => before });
+const list = useQuery({
+  key: () => ['members', asked.value],
+  query: () => calls.members({ ...asked.value, limit: 50 }),
+  placeholderData: (before) => before,
+});
 /** Further pages, fetched one by one behind the first. */
 const further = ref<MemberRow[]>([]);
 const more = ref<string | null>(null);
@@ -88,7 +92,9 @@ function step(by: number): void {
 }
 useLetter('j', () => step(1));
 useLetter('k', () => step(-1));
-const filtered = computed(() => Boolean(asked.value.q || asked.value.standing || asked.value.level || asked.value.group));
+const filtered = computed(() =>
+  Boolean(asked.value.q || asked.value.standing || asked.value.level || asked.value.group),
+);
 </script>
 
 <template>
@@ -114,13 +120,21 @@ const filtered = computed(() => Boolean(asked.value.q || asked.value.standing ||
         @clear="ask({ q: undefined, standing: undefined, level: undefined, group: undefined })"
       />
       <footer v-if="list.data.value" class="members__foot">
-        <span role="status" :class="{ unseen: rows.length === 0 }">{{ rows.length === 0 ? 'Nobody fits' : `${rows.length} of ${countOf(list.data.value.total, 'person', 'people')}` }}</span>
-        <button v-if="more" type="button" class="linklike" @click="showMore()">Show {{ Math.min(50, list.data.value.total - rows.length) }} more</button>
+        <span role="status" :class="{ unseen: rows.length === 0 }">{{
+          rows.length === 0 ? 'Nobody fits' : `${rows.length} of ${countOf(list.data.value.total, 'person', 'people')}`
+        }}</span>
+        <button v-if="more" type="button" class="linklike" @click="showMore()">
+          Show {{ Math.min(50, list.data.value.total - rows.length) }} more
+        </button>
         <span v-if="moreTrouble" class="field__fault">{{ moreTrouble }}</span>
-        <button v-if="rows.length" type="button" class="linklike members__print" :disabled="printing" @click="print">{{ printing ? `Fetching, ${rows.length} so far` : 'Print the list' }}</button>
+        <button v-if="rows.length" type="button" class="linklike members__print" :disabled="printing" @click="print">
+          {{ printing ? `Fetching, ${rows.length} so far` : 'Print the list' }}
+        </button>
       </footer>
     </section>
     <PersonSheet v-if="person" :id="person" :me="me" @close="open(null)" />
-    <aside v-else class="sheet sheet--empty"><p class="quiet">Choose a person to see the facts and the timeline here.</p></aside>
+    <aside v-else class="sheet sheet--empty">
+      <p class="quiet">Choose a person to see the facts and the timeline here.</p>
+    </aside>
   </div>
 </template>

@@ -73,16 +73,22 @@ function turn(by: number): void {
     </template>
     <template v-else-if="person.error.value && !data">
       <Trouble :error="person.error.value" @again="person.refetch()" />
-      <p><VBtn size="small" @click="emit('close')">Close <kbd>Esc</kbd></VBtn></p>
+      <p>
+        <VBtn size="small" @click="emit('close')">Close <kbd>Esc</kbd></VBtn>
+      </p>
     </template>
     <Waiting v-else-if="!data" :rows="8" />
     <template v-else>
       <header class="sheet__head">
-        <h2 ref="head" tabindex="-1"><bdi>{{ data.name }}</bdi></h2>
+        <h2 ref="head" tabindex="-1">
+          <bdi>{{ data.name }}</bdi>
+        </h2>
         <span class="quiet">No. {{ data.number }}</span>
         <VBtn size="small" @click="emit('close')">Close <kbd>Esc</kbd></VBtn>
       </header>
-      <p class="sheet__standing"><StandingMark :standing="data.standing" /><span>{{ data.membership }}</span></p>
+      <p class="sheet__standing">
+        <StandingMark :standing="data.standing" /><span>{{ data.membership }}</span>
+      </p>
       <ReviewPanel
         v-if="data.application?.state === 'open'"
         :key="data.application.id"
@@ -103,7 +109,9 @@ function turn(by: number): void {
       <dl v-if="data.application?.state !== 'open'" class="sheet__facts">
         <template v-for="fact in data.facts" :key="fact.label">
           <dt>{{ fact.label }}</dt>
-          <dd><bdi>{{ fact.value }}</bdi></dd>
+          <dd>
+            <bdi>{{ fact.value }}</bdi>
+          </dd>
         </template>
       </dl>
       <div class="tabs" role="tablist" :aria-label="`About ${data.name}`">
@@ -132,7 +140,9 @@ function turn(by: number): void {
           <dl class="sheet__facts">
             <template v-for="answer in data.application.answers" :key="answer.label">
               <dt>{{ answer.label }}</dt>
-              <dd><bdi>{{ answer.value }}</bdi></dd>
+              <dd>
+                <bdi>{{ answer.value }}</bdi>
+              </dd>
             </template>
           </dl>
         </template>

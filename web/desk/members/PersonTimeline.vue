@@ -11,8 +11,14 @@ defineProps<{ rows: MemberView['timeline'] }>();
   <ol v-else class="timeline">
     <li v-for="(row, at) in rows" :key="at">
       <span class="timeline__date">{{ row.date }}</span>
-      <span class="timeline__mark" aria-hidden="true"><i v-if="row.mark === 'event'" /><StandingMark v-else :standing="row.mark" :word="false" /></span>
-      <span><b v-if="row.mark !== 'event'">{{ row.title }}</b><template v-else>{{ row.title }}</template><span v-if="row.note" class="timeline__note">{{ row.note }}</span></span>
+      <span class="timeline__mark" aria-hidden="true"
+        ><i v-if="row.mark === 'event'" /><StandingMark v-else :standing="row.mark" :word="false"
+      /></span>
+      <span
+        ><b v-if="row.mark !== 'event'">{{ row.title }}</b
+        ><template v-else>{{ row.title }}</template
+        ><span v-if="row.note" class="timeline__note">{{ row.note }}</span></span
+      >
     </li>
   </ol>
 </template>

@@ -87,14 +87,18 @@ useLetter('n', () => {
     <dl class="sheet__facts">
       <template v-for="answer in application.answers" :key="answer.label">
         <dt>{{ answer.label }}</dt>
-        <dd><bdi>{{ answer.value }}</bdi></dd>
+        <dd>
+          <bdi>{{ answer.value }}</bdi>
+        </dd>
       </template>
     </dl>
     <div v-if="application.duplicates.length" class="review__twins">
       <h3>Perhaps here already</h3>
       <ul>
         <li v-for="twin in application.duplicates" :key="twin.member">
-          <RouterLink :to="{ path: '/desk/members', query: { person: twin.member } }"><bdi>{{ twin.name }}</bdi></RouterLink>
+          <RouterLink :to="{ path: '/desk/members', query: { person: twin.member } }"
+            ><bdi>{{ twin.name }}</bdi></RouterLink
+          >
           <StandingMark :standing="twin.standing" />
           <span class="quiet">{{ twin.why }}</span>
         </li>
@@ -142,11 +146,7 @@ useLetter('n', () => {
         <div class="review__acts">
           <VBtn color="primary" variant="flat" :disabled="busy" @click="admit">Admit {{ firstName }}</VBtn>
           <VBtn color="error" :disabled="busy" @click="start('decline')">Decline…</VBtn>
-          <VBtn
-            v-if="!application.question || application.question.answer"
-            :disabled="busy"
-            @click="start('question')"
-          >
+          <VBtn v-if="!application.question || application.question.answer" :disabled="busy" @click="start('question')">
             Ask…
           </VBtn>
         </div>

@@ -7,7 +7,9 @@ import StandingMark from '../../kit/StandingMark.vue';
 
 const props = defineProps<{ standings: TodayView['standings']; people: number }>();
 const WIDE = 360;
-const shown = computed(() => [...props.standings].sort((a, b) => (a.standing === 'admitted' ? -1 : b.standing === 'admitted' ? 1 : 0)));
+const shown = computed(() =>
+  [...props.standings].sort((a, b) => (a.standing === 'admitted' ? -1 : b.standing === 'admitted' ? 1 : 0)),
+);
 const bars = computed(() => {
   const present = shown.value.filter((item) => item.count > 0);
   const room = WIDE - 3 * (present.length - 1);
@@ -23,13 +25,26 @@ const bars = computed(() => {
 
 <template>
   <section>
-    <div class="section-head section-head--thin"><h2>Members by standing</h2><span class="section-head__note quiet">{{ countOf(people, 'person', 'people') }}</span></div>
+    <div class="section-head section-head--thin">
+      <h2>Members by standing</h2>
+      <span class="section-head__note quiet">{{ countOf(people, 'person', 'people') }}</span>
+    </div>
     <svg class="standing-bar" viewBox="0 0 360 16" preserveAspectRatio="none" aria-hidden="true">
-      <rect v-for="bar in bars" :key="bar.standing" :x="bar.x" :width="bar.width" height="16" :class="`standing--${bar.standing}`" fill="currentColor" />
+      <rect
+        v-for="bar in bars"
+        :key="bar.standing"
+        :x="bar.x"
+        :width="bar.width"
+        height="16"
+        :class="`standing--${bar.standing}`"
+        fill="currentColor"
+      />
     </svg>
     <ul class="standings">
       <li v-for="item in shown" :key="item.standing">
-        <RouterLink :to="{ path: '/desk/members', query: { standing: item.standing } }"><StandingMark :standing="item.standing" /></RouterLink><span>{{ item.count }}</span>
+        <RouterLink :to="{ path: '/desk/members', query: { standing: item.standing } }"
+          ><StandingMark :standing="item.standing" /></RouterLink
+        ><span>{{ item.count }}</span>
       </li>
     </ul>
   </section>

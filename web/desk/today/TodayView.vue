@@ -40,7 +40,8 @@ async function retry(): Promise<void> {
     trying.value = false;
   }
 }
-const showAll = (which: 'reviews' | 'stuck'): void => void router.push({ path: '/desk', query: { ...route.query, all: which } });
+const showAll = (which: 'reviews' | 'stuck'): void =>
+  void router.push({ path: '/desk', query: { ...route.query, all: which } });
 const person = computed(() => (typeof route.query['person'] === 'string' ? route.query['person'] : null));
 const data = computed(() => today.data.value);
 const rows = computed(() => [...(data.value?.reviews.rows ?? []), ...(data.value?.stuck.rows ?? [])]);
@@ -105,15 +106,32 @@ useLetter('k', () => step(-1));
         </section>
         <div class="today__foot">
           <section>
-            <div class="section-head"><h2>Done without you</h2><span class="section-head__note quiet">in the last day</span></div>
-            <p v-if="data.lately.length === 0" class="empty">Nothing in the last day. Addresses confirmed, messages sent and sign-ups swept away are counted here.</p>
-            <ul v-else class="lately"><li v-for="item in data.lately" :key="item.says"><b>{{ item.count }}</b> {{ item.says }}</li></ul>
+            <div class="section-head">
+              <h2>Done without you</h2>
+              <span class="section-head__note quiet">in the last day</span>
+            </div>
+            <p v-if="data.lately.length === 0" class="empty">
+              Nothing in the last day. Addresses confirmed, messages sent and sign-ups swept away are counted here.
+            </p>
+            <ul v-else class="lately">
+              <li v-for="item in data.lately" :key="item.says">
+                <b>{{ item.count }}</b> {{ item.says }}
+              </li>
+            </ul>
           </section>
           <section>
-            <div class="section-head"><h2>Coming up</h2><span class="section-head__note quiet">in seven days, if nobody acts</span></div>
-            <p v-if="data.comingUp.lines.length === 0" class="empty">Nothing comes by itself. Reminders, limits that run out and sign-ups swept away stand here before they happen.</p>
+            <div class="section-head">
+              <h2>Coming up</h2>
+              <span class="section-head__note quiet">in seven days, if nobody acts</span>
+            </div>
+            <p v-if="data.comingUp.lines.length === 0" class="empty">
+              Nothing comes by itself. Reminders, limits that run out and sign-ups swept away stand here before they
+              happen.
+            </p>
             <ul v-else class="lately lately--days">
-              <li v-for="item in data.comingUp.lines" :key="item.day + item.says"><b>{{ item.day }}</b> {{ item.says }}</li>
+              <li v-for="item in data.comingUp.lines" :key="item.day + item.says">
+                <b>{{ item.day }}</b> {{ item.says }}
+              </li>
               <li v-if="data.comingUp.more" class="quiet">and more after that</li>
             </ul>
           </section>

@@ -6,21 +6,52 @@ import LimitRuler from '../../kit/LimitRuler.vue';
 import type { All } from './today.query';
 
 type Row = TodayView['stuck']['rows'][number] & { waitingForAnswer?: boolean };
-defineProps<{ title: string; note: string; rows: Row[]; total: number; button: string; empty: string; chosen: string | null; which: NonNullable<All> }>();
+defineProps<{
+  title: string;
+  note: string;
+  rows: Row[];
+  total: number;
+  button: string;
+  empty: string;
+  chosen: string | null;
+  which: NonNullable<All>;
+}>();
 defineEmits<{ open: [member: string]; all: [which: NonNullable<All>] }>();
 </script>
 
 <template>
   <section class="work-list">
-    <div class="section-head"><h2>{{ title }}</h2><span class="section-head__count">{{ total }}</span><span v-if="rows.length" class="section-head__note quiet">{{ note }}</span></div>
+    <div class="section-head">
+      <h2>{{ title }}</h2>
+      <span class="section-head__count">{{ total }}</span><span v-if="rows.length" class="section-head__note quiet">{{
+        note
+      }}</span>
+    </div>
     <p v-if="rows.length === 0" class="empty">{{ empty }}</p>
     <ul v-else>
-      <li v-for="row in rows" :key="row.application" data-row :data-person="row.member" class="work-row" :class="{ 'work-row--chosen': row.member === chosen }">
-        <b class="work-row__name"><bdi>{{ row.name }}</bdi></b>
+      <li
+        v-for="row in rows"
+        :key="row.application"
+        data-row
+        :data-person="row.member"
+        class="work-row"
+        :class="{ 'work-row--chosen': row.member === chosen }"
+      >
+        <b class="work-row__name"
+          ><bdi>{{ row.name }}</bdi></b
+        >
         <span class="work-row__level">{{ row.level }}</span>
-        <span class="work-row__summary quiet">{{ row.waitingForAnswer ? 'Your question waits for an answer' : row.summary }}</span>
+        <span class="work-row__summary quiet">{{
+          row.waitingForAnswer ? 'Your question waits for an answer' : row.summary
+        }}</span>
         <LimitRuler :limit="row.limit" />
-        <VBtn size="small" class="work-row__button" :aria-label="`${button} ${row.name}`" @click="$emit('open', row.member)">{{ button }}</VBtn>
+        <VBtn
+          size="small"
+          class="work-row__button"
+          :aria-label="`${button} ${row.name}`"
+          @click="$emit('open', row.member)"
+          >{{ button }}</VBtn
+        >
       </li>
     </ul>
     <p v-if="total > rows.length" class="empty">

@@ -12,7 +12,9 @@ import { useViewpoint } from './viewpoint.store';
 const viewpoint = useViewpoint();
 const sight = useSight();
 const data = computed(() => sight.data.value);
-const name = computed(() => (data.value?.person.id === 'visitor' ? 'a visitor' : clipped(data.value?.person.name.split(' ')[0] ?? '')));
+const name = computed(() =>
+  data.value?.person.id === 'visitor' ? 'a visitor' : clipped(data.value?.person.name.split(' ')[0] ?? ''),
+);
 const pages = computed(() =>
   (data.value?.pages ?? []).map((page) => ({
     title: `${page.title}, ${page.open ? 'open' : page.outside ? 'seen from outside' : 'not there'}`,
@@ -31,7 +33,9 @@ useEscape(
   () => (viewpoint.open = false),
   () => window.innerWidth > 1000,
 );
-const address = computed(() => (data.value ? `/viewpoint/${data.value.person.id}/${data.value.day}${viewpoint.page}` : undefined));
+const address = computed(() =>
+  data.value ? `/viewpoint/${data.value.person.id}/${data.value.day}${viewpoint.page}` : undefined,
+);
 </script>
 
 <template>
@@ -42,8 +46,23 @@ const address = computed(() => (data.value ? `/viewpoint/${data.value.person.id}
         <a v-if="address" class="linklike" :href="address" target="_blank" rel="noopener">Full page</a>
         <button type="button" class="linklike mount__close" @click="viewpoint.open = false">Close</button>
       </header>
-      <div class="field mount__pick"><VSelect v-model="viewpoint.page" :items="pages" aria-label="Page" :list-props="{ 'aria-label': 'Page' } as object" /></div>
-      <iframe v-if="address" :key="address" class="mount__paper" :src="address" sandbox="allow-same-origin" :title="`The page as ${name} sees it`" @load="follow" />
+      <div class="field mount__pick">
+        <VSelect
+          v-model="viewpoint.page"
+          :items="pages"
+          aria-label="Page"
+          :list-props="{ 'aria-label': 'Page' } as object"
+        />
+      </div>
+      <iframe
+        v-if="address"
+        :key="address"
+        class="mount__paper"
+        :src="address"
+        sandbox="allow-same-origin"
+        :title="`The page as ${name} sees it`"
+        @load="follow"
+      />
       <details v-if="looked" class="mount__why" :open="!looked.open">
         <summary>{{ looked.open ? `Why ${name} gets in` : `Why ${name} is shut out` }}</summary>
         <DoorTrace :trace="looked.because" />

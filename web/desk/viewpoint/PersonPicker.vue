@@ -39,7 +39,16 @@ function key(event: KeyboardEvent): void {
 <template>
   <VMenu v-model="open" location="top start" :close-on-content-click="false" theme="desk">
     <template #activator="{ props: button }">
-      <button id="viewpoint-person" v-bind="button" type="button" class="strip__person" :aria-label="`Look as ${name}`" aria-haspopup="dialog"><slot /><i class="caret" /></button>
+      <button
+        id="viewpoint-person"
+        v-bind="button"
+        type="button"
+        class="strip__person"
+        :aria-label="`Look as ${name}`"
+        aria-haspopup="dialog"
+      >
+        <slot /><i class="caret" />
+      </button>
     </template>
     <div class="drop drop--people">
       <label class="drop__label" for="viewpoint-search">Look at the site as</label>
@@ -58,11 +67,32 @@ function key(event: KeyboardEvent): void {
         @keydown="key"
       />
       <ul id="viewpoint-list" role="listbox" aria-label="People to look as">
-        <li id="look-0" role="option" :aria-selected="active === 0" class="drop__item" @click="choose(null)"><b>Visitor</b><span class="quiet">not signed in</span></li>
-        <li v-for="(person, at) in people" :id="`look-${at + 1}`" :key="person.id" role="option" :aria-selected="active === at + 1" class="drop__item" @click="choose(person)">
-          <b><bdi>{{ person.name }}</bdi></b><span class="quiet">{{ person.note }}</span><StandingMark :standing="person.standing" />
+        <li id="look-0" role="option" :aria-selected="active === 0" class="drop__item" @click="choose(null)">
+          <b>Visitor</b><span class="quiet">not signed in</span>
         </li>
-        <li v-if="asked && people.length === 0" role="option" aria-selected="false" aria-disabled="true" class="drop__none">Nobody's name, email, postcode or number begins so.</li>
+        <li
+          v-for="(person, at) in people"
+          :id="`look-${at + 1}`"
+          :key="person.id"
+          role="option"
+          :aria-selected="active === at + 1"
+          class="drop__item"
+          @click="choose(person)"
+        >
+          <b
+            ><bdi>{{ person.name }}</bdi></b
+          ><span class="quiet">{{ person.note }}</span
+          ><StandingMark :standing="person.standing" />
+        </li>
+        <li
+          v-if="asked && people.length === 0"
+          role="option"
+          aria-selected="false"
+          aria-disabled="true"
+          class="drop__none"
+        >
+          Nobody's name, email, postcode or number begins so.
+        </li>
       </ul>
     </div>
   </VMenu>

@@ -44,16 +44,23 @@ const sentence = computed(() => {
   <VThemeProvider theme="mount">
     <footer class="strip" aria-label="Viewpoint">
       <h2 class="strip__name">
-        <svg width="20" height="20" viewBox="0 0 20 20" aria-hidden="true"><path d="M3.5 18V9.5a6.5 6.5 0 0 1 13 0V18M1 18h18" /><circle cx="10" cy="10.4" r="2.3" /></svg>
+        <svg width="20" height="20" viewBox="0 0 20 20" aria-hidden="true">
+          <path d="M3.5 18V9.5a6.5 6.5 0 0 1 13 0V18M1 18h18" />
+          <circle cx="10" cy="10.4" r="2.3" />
+        </svg>
         <span>Viewpoint</span>
       </h2>
       <PersonPicker :name="`${data?.person.name ?? 'Visitor'}, ${data?.person.note ?? ''}`">
         <StandingMark v-if="data?.person.standing" :standing="data.person.standing" :word="false" />
-        <b class="strip__who"><bdi>{{ data?.person.name ?? 'Visitor' }}</bdi></b><span class="strip__quiet">{{ data?.person.note }}</span>
+        <b class="strip__who"
+          ><bdi>{{ data?.person.name ?? 'Visitor' }}</bdi></b
+        ><span class="strip__quiet">{{ data?.person.note }}</span>
       </PersonPicker>
       <DayPicker :label="data?.dayLabel ?? ''" :distance="data?.distance ?? ''" />
       <p class="strip__says" role="status">{{ sentence }}</p>
-      <VBtn class="strip__open" :aria-expanded="viewpoint.open" @click="viewpoint.toggle()">{{ viewpoint.open ? 'Close the view' : 'Open the view' }} <kbd>V</kbd></VBtn>
+      <VBtn class="strip__open" :aria-expanded="viewpoint.open" @click="viewpoint.toggle()"
+        >{{ viewpoint.open ? 'Close the view' : 'Open the view' }} <kbd>V</kbd></VBtn
+      >
     </footer>
   </VThemeProvider>
 </template>

@@ -7,7 +7,11 @@ defineProps<{ block: Extract<BlockView, { kind: 'calendar' }> }>();
 
 <template>
   <table class="calendar">
-    <caption>{{ block.title }}</caption>
+    <caption>
+      {{
+        block.title
+      }}
+    </caption>
     <thead>
       <tr>
         <td></td>

@@ -34,7 +34,9 @@ function place(): void {
 <template>
   <div class="code" :class="{ 'code--alive': alive }">
     <div v-if="alive" class="code__cells" aria-hidden="true">
-      <i v-for="n in CODE_LENGTH" :key="n" :class="{ on: at === n - 1, bad: $attrs['aria-invalid'] }">{{ model[n - 1] }}</i>
+      <i v-for="n in CODE_LENGTH" :key="n" :class="{ on: at === n - 1, bad: $attrs['aria-invalid'] }">{{
+        model[n - 1]
+      }}</i>
     </div>
     <input
       v-bind="$attrs"

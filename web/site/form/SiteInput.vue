@@ -109,7 +109,13 @@ const shared = computed(() => ({
     </label>
   </div>
   <label v-else-if="input.kind === 'agreement'" class="tick">
-    <input v-bind="shared" :checked="model === true" type="checkbox" value="true" @change="model = ($event.target as HTMLInputElement).checked" />
+    <input
+      v-bind="shared"
+      :checked="model === true"
+      type="checkbox"
+      value="true"
+      @change="model = ($event.target as HTMLInputElement).checked"
+    />
     <span>{{ input.agree }}</span>
   </label>
 </template>

@@ -62,7 +62,9 @@ async function resend(): Promise<void> {
     <p v-if="act.usable">
       We sent a code of 6 characters to <b class="address">{{ act.mail }}</b>. It works until {{ act.until }}.
     </p>
-    <p v-else><b>{{ act.fault }}</b></p>
+    <p v-else>
+      <b>{{ act.fault }}</b>
+    </p>
     <SiteForm v-if="act.usable" name="code" act="code" action="/joining" @send="enter">
       <div class="field">
         <label class="unseen" for="code">Code</label>

@@ -21,17 +21,35 @@ async function end(id: string, says: string): Promise<void> {
     <main>
       <h1 tabindex="-1">{{ place.title }}</h1>
       <dl class="answers">
-        <div><dt>Name</dt><dd>{{ place.name }}</dd></div>
-        <div><dt>Email</dt><dd class="address">{{ place.mail }}</dd></div>
-        <div><dt>Standing</dt><dd>{{ place.standing }}</dd></div>
-        <div v-if="place.level"><dt>Level</dt><dd>{{ place.level }}</dd></div>
-        <div v-if="place.groups"><dt>Groups</dt><dd>{{ place.groups }}</dd></div>
+        <div>
+          <dt>Name</dt>
+          <dd>{{ place.name }}</dd>
+        </div>
+        <div>
+          <dt>Email</dt>
+          <dd class="address">{{ place.mail }}</dd>
+        </div>
+        <div>
+          <dt>Standing</dt>
+          <dd>{{ place.standing }}</dd>
+        </div>
+        <div v-if="place.level">
+          <dt>Level</dt>
+          <dd>{{ place.level }}</dd>
+        </div>
+        <div v-if="place.groups">
+          <dt>Groups</dt>
+          <dd>{{ place.groups }}</dd>
+        </div>
       </dl>
       <h2 class="heading">Where you are signed in</h2>
       <p v-if="trouble" class="field__fault" role="alert">{{ trouble }}</p>
       <ul class="sessions">
         <li v-for="session in place.sessions" :key="session.id">
-          <span><b>{{ session.device }}</b><span class="quiet">{{ session.here ? 'this device' : session.seen }}</span></span>
+          <span
+            ><b>{{ session.device }}</b
+            ><span class="quiet">{{ session.here ? 'this device' : session.seen }}</span></span
+          >
           <SiteForm
             v-if="!session.here"
             name="sessions"

@@ -17,7 +17,8 @@ const props = defineProps<{ place: Extract<PlaceView, { kind: 'confirm' }> }>();
 const { answers, sending, faults, trouble, faultOf, send } = useForm('confirm', { password: '' }, ['password']);
 const throwing = useForm('discard', {});
 const go = useGo();
-const HELP = 'The one you chose when you applied, or a new one of 10 characters or more. From now on only this one works.';
+const HELP =
+  'The one you chose when you applied, or a new one of 10 characters or more. From now on only this one works.';
 
 async function confirm(): Promise<void> {
   let next = '/';
@@ -37,7 +38,10 @@ async function discard(): Promise<void> {
     <p>{{ place.says }}</p>
     <template v-if="place.state === 'ready'">
       <dl v-if="place.choosesPassword" class="answers">
-        <div v-for="answer in place.answers" :key="answer.label"><dt>{{ answer.label }}</dt><dd>{{ answer.value }}</dd></div>
+        <div v-for="answer in place.answers" :key="answer.label">
+          <dt>{{ answer.label }}</dt>
+          <dd>{{ answer.value }}</dd>
+        </div>
       </dl>
       <SiteForm name="confirm" act="confirm" class="form" @send="confirm">
         <FaultList :faults="faults" :trouble="trouble" prefix="c-" />
@@ -59,7 +63,9 @@ async function discard(): Promise<void> {
             :described="describedBy('c-password', faultOf('password'), HELP)"
           />
         </FieldFrame>
-        <div class="form__send"><button type="submit" class="button" :disabled="sending">Yes, confirm my address</button></div>
+        <div class="form__send">
+          <button type="submit" class="button" :disabled="sending">Yes, confirm my address</button>
+        </div>
       </SiteForm>
       <SiteForm name="discard" act="discard" class="form discard" @send="discard">
         <p v-if="throwing.trouble.value" class="field__fault" role="alert">{{ throwing.trouble.value }}</p>

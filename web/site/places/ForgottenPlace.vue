@@ -1,6 +1,7 @@
 <script setup lang="ts">
 /** Asking for a link to choose a new password. The same answer for every address. */
 import { ref } from 'vue';
+import type { PlaceView } from '../../../contract';
 import FieldFrame, { describedBy } from '../../kit/fields/FieldFrame.vue';
 import { call } from '../calls';
 import FaultList from '../form/FaultList.vue';
@@ -10,6 +11,7 @@ import { useForm } from '../form/useForm';
 import SiteLink from '../SiteLink.vue';
 import { useSite } from '../store';
 
+defineProps<{ place: Extract<PlaceView, { kind: 'forgotten' }> }>();
 const site = useSite();
 const { answers, sending, faults, trouble, faultOf, send } = useForm('forgotten', { mail: '' });
 const sent = ref(site.view?.attempt?.form === 'forgotten' && site.view.attempt.through);
@@ -21,7 +23,7 @@ async function ask(): Promise<void> {
 
 <template>
   <main class="narrow">
-    <h1 tabindex="-1">Forgotten password</h1>
+    <h1 tabindex="-1">{{ place.title }}</h1>
     <template v-if="sent">
       <p role="status">
         If we know that address, we have written to it. The mail has a link to choose a new password; it works for an
@@ -29,7 +31,8 @@ async function ask(): Promise<void> {
       </p>
       <p class="quiet">
         Nothing came? Look in your junk folder, or
-        <SiteLink to="/forgotten"><span @click="sent = false">try another address</span></SiteLink>.
+        <SiteLink to="/forgotten"><span @click="sent = false">try another address</span></SiteLink
+        >.
       </p>
     </template>
     <SiteForm v-else name="forgotten" class="form" @send="ask">

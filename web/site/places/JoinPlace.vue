@@ -83,7 +83,9 @@ const isGroup = (kind: string) => ['severalChoices', 'agreement', 'yesNo'].inclu
                 :label="item.label"
                 :required="item.required"
                 :bad="faultOf(item.name) !== null"
-                :described="isGroup(item.input.kind) ? undefined : describedBy(`f-${item.name}`, faultOf(item.name), item.help)"
+                :described="
+                  isGroup(item.input.kind) ? undefined : describedBy(`f-${item.name}`, faultOf(item.name), item.help)
+                "
               />
             </FieldFrame>
           </template>

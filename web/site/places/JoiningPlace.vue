@@ -23,8 +23,9 @@ async function comeBack(): Promise<void> {
   const fetched = await fetchPlace('/joining');
   if ('place' in fetched) site.view = fetched;
 }
-onMounted(() => document.addEventListener('visibilitychange', comeBack));
-onBeforeUnmount(() => document.removeEventListener('visibilitychange', comeBack));
+const cameBack = (): void => void comeBack();
+onMounted(() => document.addEventListener('visibilitychange', cameBack));
+onBeforeUnmount(() => document.removeEventListener('visibilitychange', cameBack));
 
 async function withdraw(): Promise<void> {
   if (await send(() => call('withdraw', {}))) await go('/withdrawn');
@@ -42,13 +43,16 @@ async function withdraw(): Promise<void> {
       </section>
     </div>
     <div class="two__now">
-      <component :is="gateParts[place.act.kind]" v-if="place.act" :act="(place.act as never)" />
+      <component :is="gateParts[place.act.kind]" v-if="place.act" :act="place.act as never" />
       <GateList title="Your way in" :gates="place.gates" />
     </div>
     <div>
       <h2>What you told us</h2>
       <dl class="answers">
-        <div v-for="answer in place.answers" :key="answer.label"><dt>{{ answer.label }}</dt><dd>{{ answer.value }}</dd></div>
+        <div v-for="answer in place.answers" :key="answer.label">
+          <dt>{{ answer.label }}</dt>
+          <dd>{{ answer.value }}</dd>
+        </div>
       </dl>
       <details v-if="place.state === 'open'" class="withdraw">
         <summary>Changed your mind? Withdraw this application</summary>

@@ -2,7 +2,7 @@
 /** A page of blocks, or its outside view with the ways in. */
 import { computed } from 'vue';
 import type { PlaceView } from '../../../contract';
-import PageBlock from '../blocks/PageBlock.vue';
+import { blockParts } from '../blocks';
 import SiteLink from '../SiteLink.vue';
 
 const props = defineProps<{ place: Extract<PlaceView, { kind: 'page' }> }>();
@@ -13,10 +13,13 @@ const ways = computed(() => props.place.shut?.ways ?? []);
   <div class="page" :class="{ 'page--aside': place.aside.length }">
     <main>
       <h1 v-if="place.heading" tabindex="-1">{{ place.heading }}</h1>
-      <PageBlock v-for="block in place.blocks" :key="block.id" :block="block" />
+      <component :is="blockParts[block.kind]" v-for="block in place.blocks" :key="block.id" :block="block as never" />
       <section v-if="place.shut" class="shut" aria-labelledby="shut-title">
         <h2 id="shut-title" class="shut__title">
-          <svg class="arch" viewBox="0 0 16 16" aria-hidden="true"><path d="M2.75 15V7a5.25 5.25 0 0 1 10.5 0v8M0 15h16" /><path class="arch__half" d="M8 2v13H3V7a5 5 0 0 1 5-5z" /></svg>
+          <svg class="arch" viewBox="0 0 16 16" aria-hidden="true">
+            <path d="M2.75 15V7a5.25 5.25 0 0 1 10.5 0v8M0 15h16" />
+            <path class="arch__half" d="M8 2v13H3V7a5 5 0 0 1 5-5z" />
+          </svg>
           {{ place.shut.note }}
         </h2>
         <ul class="shut__ways">
@@ -28,7 +31,7 @@ const ways = computed(() => props.place.shut?.ways ?? []);
       </section>
     </main>
     <aside v-if="place.aside.length" aria-label="Beside the page">
-      <PageBlock v-for="block in place.aside" :key="block.id" :block="block" />
+      <component :is="blockParts[block.kind]" v-for="block in place.aside" :key="block.id" :block="block as never" />
     </aside>
   </div>
 </template>

@@ -17,7 +17,9 @@ async function switchPerson(next: string): Promise<void> {
   <main class="narrow">
     <h1 tabindex="-1">{{ place.title }}</h1>
     <template v-if="place.kind === 'alreadyIn'">
-      <p>You are signed in as <b>{{ place.name }}</b>.</p>
+      <p>
+        You are signed in as <b>{{ place.name }}</b>.
+      </p>
       <div class="act__row">
         <SiteLink :to="place.next" class="button">Go on</SiteLink>
         <SiteForm name="switch" action="/sign-out" @send="switchPerson(place.next)">

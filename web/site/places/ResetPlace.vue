@@ -18,7 +18,8 @@ const HELP = '10 characters or more.';
 async function reset(): Promise<void> {
   let next = '/';
   const through = await send(
-    async () => void (next = (await call('reset', { token: props.place.token, password: answers.password })).next ?? '/'),
+    async () =>
+      void (next = (await call('reset', { token: props.place.token, password: answers.password })).next ?? '/'),
     (found) => (found.code === 'weak-password' ? [{ at: 'password', label: 'New password', says: found.says }] : null),
   );
   if (through) await go(next, 'Your new password is set, and you are signed in.');

@@ -1,5 +1,4 @@
-<script setup lang="ts">
-/** One block of a page, by its kind. */
+/** Purpose: what each kind of block is shown by. Each takes the block's view as `block`. */
 import type { Component } from 'vue';
 import type { BlockView } from '../../../contract';
 import CalendarBlock from './CalendarBlock.vue';
@@ -11,9 +10,7 @@ import LevelsBlock from './LevelsBlock.vue';
 import PointsBlock from './PointsBlock.vue';
 import TextBlock from './TextBlock.vue';
 
-defineProps<{ block: BlockView }>();
-
-const parts = {
+export const blockParts = {
   greeting: GreetingBlock,
   heading: HeadingBlock,
   text: TextBlock,
@@ -23,8 +20,3 @@ const parts = {
   card: CardBlock,
   levels: LevelsBlock,
 } satisfies Record<BlockView['kind'], Component>;
-</script>
-
-<template>
-  <component :is="parts[block.kind]" :block="(block as never)" />
-</template>

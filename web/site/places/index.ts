@@ -1,0 +1,26 @@
+/** Purpose: what each kind of place is shown by. Each takes the place as `place`. */
+import type { Component } from 'vue';
+import type { PlaceView } from '../../../contract';
+import AccountPlace from './AccountPlace.vue';
+import ConfirmPlace from './ConfirmPlace.vue';
+import ForgottenPlace from './ForgottenPlace.vue';
+import JoinPlace from './JoinPlace.vue';
+import JoiningPlace from './JoiningPlace.vue';
+import PagePlace from './PagePlace.vue';
+import PlainPlace from './PlainPlace.vue';
+import ResetPlace from './ResetPlace.vue';
+import SignInPlace from './SignInPlace.vue';
+
+export const placeParts = {
+  page: PagePlace,
+  join: JoinPlace,
+  joining: JoiningPlace,
+  confirm: ConfirmPlace,
+  signIn: SignInPlace,
+  forgotten: ForgottenPlace,
+  reset: ResetPlace,
+  account: AccountPlace,
+  alreadyIn: PlainPlace,
+  withdrawn: PlainPlace,
+  missing: PlainPlace,
+} satisfies Record<PlaceView['kind'], Component>;
