@@ -1,6 +1,10 @@
 import { createHash } from 'node:crypto';
+import { createServer, request } from 'node:http';
+import type { AddressInfo } from 'node:net';
 import { afterAll, beforeAll, describe, expect, it } from 'vitest';
 import { Caller, makeStack, type Stack } from '../tests/support/stack';
+import { makeApp } from './app';
+import { makeLog } from './platform/log';
 
 let stack: Stack;
 let who: Caller;
@@ -185,5 +189,29 @@ describe('what machines ask', () => {
       revision: 1,
       mail: { waiting: 0, stuck: 0, oldestMinutes: 0 },
     });
+  });
+});
+
+describe('the log', () => {
+  it('has a line for every page, a visitor’s as well', async () => {
+    const lines: string[] = [];
+    const log = makeLog('debug', { write: (line) => void lines.push(line) });
+    const server = createServer(await makeApp(stack.services, log));
+    await new Promise<void>((ready) => server.listen(0, '127.0.0.1', ready));
+    const { port } = server.address() as AddressInfo;
+    const host = new URL(stack.address).host;
+    const get = (path: string, cookie = '') =>
+      new Promise<void>((done, failed) => {
+        const asked = request({ host: '127.0.0.1', port, path, headers: { host, cookie } }, (answer) => {
+          answer.resume().once('end', () => done());
+        });
+        asked.once('error', failed);
+        asked.end();
+      });
+    await get('/about');
+    await get('/about', `admissa_member=${'x'.repeat(43)}`);
+    await new Promise((closed) => server.close(closed));
+    const said = lines.map((line) => JSON.parse(line) as { msg: string; path?: string; status?: number });
+    expect(said.filter(({ msg, status }) => msg === 'http' && status === 200)).toHaveLength(2);
   });
 });

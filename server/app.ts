@@ -21,9 +21,9 @@ const plainForm =
 
 /** Builds the application. Reads the built browser parts; refuses to start without them. */
 export async function makeApp(services: Services, log: Log): Promise<Express> {
-  const { config, live, sessions, clock, sources, sight } = services;
+  const { config, live, viewers, clock, sources, sight } = services;
   const template = await loadTemplate(config.dist);
-  const site = new Site({ live, sessions, clock, sources, template, address: config.address });
+  const site = new Site({ live, viewers, clock, sources, template, address: config.address });
   const deskFile = join(config.dist, 'desk/index.html');
   if (!existsSync(deskFile)) throw new Error('The desk has not been built; run npm run build.');
   const deskHtml = readFileSync(deskFile, 'utf8');
@@ -42,10 +42,9 @@ export async function makeApp(services: Services, log: Log): Promise<Express> {
   const own = ownAddresses(config.address, config.proxy);
   app.use(ownHost(own, config.address));
   // Before everything else: a visitor's page is a buffer that is ready, and most requests are for one.
-  app.use(site.visitors(headers));
+  app.use(logged(log), site.visitors(headers));
   app.use(
     secure(headers),
-    logged(log),
     bodies(sendProblem, (path) => plainForm.test(path)),
     squeeze(),
   );
@@ -67,7 +66,7 @@ export async function makeApp(services: Services, log: Log): Promise<Express> {
   const door = new Door(services, doorHtml, noted);
   app.post(/^\/desk\/(sign-in|first-run|forgotten|reset\/[^/]+)$/, sameSite(own, log), door.take);
   app.post(plainForm, sameSite(own, log), plainForms(services, site, noted));
-  app.get(/^\/viewpoint\//, viewpointRoute({ live, sessions, clock, sight, site, sources }));
+  app.get(/^\/viewpoint\//, viewpointRoute({ live, viewers, clock, sight, site, sources }));
   app.get(/^\/desk\/(forgotten|reset\/[^/]+)$/, door.show);
   app.get(/^\/desk(\/.*)?$/, desk(deskHtml, door));
   app.get(/.*/, site.handle);

@@ -2,7 +2,7 @@
  * Purpose: the composition root: every part built once, in order, and taken down in the other order.
  */
 import { createServer, type Server } from 'node:http';
-import { Accounts, Devices, FirstRun, Sessions, Staff } from './accounts';
+import { Accounts, Devices, FirstRun, Sessions, Staff, Viewers } from './accounts';
 import type { Services } from './api';
 import { makeApp } from './app';
 import { entities } from './entities';
@@ -59,6 +59,7 @@ export async function buildServices(config: Config, log: Log): Promise<{ service
     setups,
     live,
     sessions,
+    viewers: new Viewers(sessions, clock, config.secure),
     accounts,
     devices: new Devices(await siteSecret(database.pool), random),
     staff,

@@ -84,6 +84,17 @@ describe('words for time', () => {
     expect(sayMoment(Date.parse(at), now, place)).toBe(says);
     expect(sayUntil(Date.parse(at), now, place)).toBe(until);
   });
+  it.each([
+    // The clocks go back at 02:00 on 25 October 2026: the day has 25 hours, and forward on 29 March 2026: it has 23.
+    ['2026-10-24T23:30+01:00', '2026-10-26T00:10Z', 'on 26 October 2026 at 00:10'],
+    ['2026-10-25T00:10+01:00', '2026-10-26T00:05Z', 'tomorrow at 00:05'],
+    ['2026-10-26T00:05Z', '2026-10-25T00:10+01:00', 'yesterday at 00:10'],
+    ['2026-03-28T23:50Z', '2026-03-30T00:20+01:00', 'on 30 March 2026 at 00:20'],
+    ['2026-03-28T23:50Z', '2026-03-29T23:50+01:00', 'tomorrow at 23:50'],
+    ['2026-03-30T00:20+01:00', '2026-03-29T00:10Z', 'yesterday at 00:10'],
+  ])('goes by the calendar where the clocks change: at %s, of %s', (now_, at, says) => {
+    expect(sayMoment(Date.parse(at), Date.parse(now_), place)).toBe(says);
+  });
   it('leaves out the year of a day that no other year’s can be taken for', () => {
     expect(sayNearDate(Date.parse('2026-02-02T12:00:00Z'), now, place)).toBe('2 Feb');
     expect(sayNearDate(Date.parse('2025-11-02T12:00:00Z'), now, place)).toBe('2 Nov 2025');

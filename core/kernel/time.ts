@@ -64,15 +64,9 @@ export const dayOf = (at: Instant, place: Place): string =>
 
 /** `today at 18:42`, `tomorrow at 09:10`, else `on 2 March 2027 at 18:42`. */
 export function sayMoment(at: Instant, now: Instant, place: Place): string {
-  const day = dayOf(at, place);
-  const when =
-    day === dayOf(now, place)
-      ? 'today'
-      : day === dayOf(now - DAY, place)
-        ? 'yesterday'
-        : day === dayOf(now + DAY, place)
-          ? 'tomorrow'
-          : `on ${sayDate(at, place)}`;
+  // By the calendar: a day has 23 or 25 hours where the clocks change.
+  const days = Math.round((Date.parse(dayOf(at, place)) - Date.parse(dayOf(now, place))) / DAY);
+  const when = days === 0 ? 'today' : days === -1 ? 'yesterday' : days === 1 ? 'tomorrow' : `on ${sayDate(at, place)}`;
   return `${when} at ${sayTime(at, place)}`;
 }
 

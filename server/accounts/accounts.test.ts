@@ -1,3 +1,4 @@
+import { createHash } from 'node:crypto';
 import { afterAll, beforeAll, beforeEach, describe, expect, it } from 'vitest';
 import { Caller, PASSWORD, linkIn, makeStack, perrin, type Stack } from '../../tests/support/stack';
 import { DAY, HOUR } from '../../core/kernel';
@@ -61,8 +62,17 @@ describe('signing in', () => {
     await one.signIn(IDA);
     await two.signIn(IDA);
     expect(one.cookie).not.toBe(two.cookie);
-    const stored = JSON.stringify(await stack.query('SELECT HEX(token_hash) AS h, id, device FROM session'));
-    expect(stored).not.toContain(one.cookie.split('=')[1]);
+    const secret = /admissa_member=([\w-]{43})/.exec(one.cookie)![1]!;
+    const rows = await stack.query<{ token_hash: Buffer; id: string; device: string }>(
+      'SELECT token_hash, id, device FROM session',
+    );
+    // Neither the text of the secret nor its bytes lie anywhere; its digest does.
+    const bytes = Buffer.from(secret, 'base64url');
+    for (const row of rows) {
+      expect(row.token_hash.equals(bytes) || row.token_hash.includes(Buffer.from(secret))).toBe(false);
+      expect(`${row.id} ${row.device}`.includes(secret)).toBe(false);
+    }
+    expect(rows.some((row) => row.token_hash.equals(createHash('sha256').update(secret).digest()))).toBe(true);
   });
 
   it('sets a cookie no script can read, for this site alone', async () => {
@@ -434,6 +444,22 @@ describe('what is tried leaves a trace', () => {
 });
 
 describe('a session', () => {
+  it('of who comes daily never ends with its cookie: that is renewed once a day, and only where it was asked for', async () => {
+    const [remembered, short] = [caller(), caller()];
+    await remembered.post('/site/sign-in', { mail: IDA, password: 'ivy bramble sunrise', remember: true });
+    await short.post('/site/sign-in', { mail: IDA, password: 'ivy bramble sunrise' });
+    const renewals = async (who: Caller) =>
+      (await who.raw('/')).headers.getSetCookie().filter((line) => line.startsWith('admissa_member='));
+    expect(await renewals(remembered)).toEqual([]);
+    const { clock, database } = stack.services;
+    await clock.moveTo(clock.now() + 24 * 3_600_000, database.source);
+    const [renewed] = await renewals(remembered);
+    expect(renewed).toContain('Max-Age=5184000');
+    expect(renewed).toContain(remembered.cookie.match(/admissa_member=[^;]+/)![0]);
+    expect(await renewals(remembered)).toEqual([]);
+    expect(await renewals(short)).toEqual([]);
+  });
+
   it('ends after half a year however much it is used, and one that is not remembered after a week', async () => {
     const [remembered, short] = [caller(), caller()];
     await remembered.post('/site/sign-in', { mail: IDA, password: 'ivy bramble sunrise', remember: true });

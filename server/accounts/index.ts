@@ -4,4 +4,5 @@ export { Staff } from './staff.service';
 export { Sessions, deviceOf, type MemberViewer, type SessionKind, type StaffViewer } from './sessions';
 export { SessionRow } from './account.entities';
 export { Devices } from './devices';
+export { Viewers } from './viewers';
 export { hashPassword, hashingFull, verifyPassword, weakness } from './passwords';

@@ -13,7 +13,8 @@ import { SessionRow } from './account.entities';
 export type SessionKind = 'member' | 'staff';
 export type Opening = { kind: SessionKind; subject: string; device: string; remember: boolean };
 export type Opened = { readonly secret: string; readonly maxAge: number | null };
-export type MemberViewer = { readonly session: SessionId; readonly facts: Facts };
+/** `renew`: how long its cookie is to last from now on, in milliseconds; null where it need not be set again. */
+export type MemberViewer = { readonly session: SessionId; readonly facts: Facts; readonly renew: number | null };
 export type StaffViewer = {
   readonly session: SessionId;
   readonly id: string;
@@ -26,7 +27,7 @@ export type StaffViewer = {
 const lasts = { short: 12 * HOUR, remembered: 60 * DAY, staff: 14 * DAY } as const;
 const ends = { short: 7 * DAY, remembered: 180 * DAY, staff: 30 * DAY } as const;
 
-type MemberHit = RowDataPacket & { id: SessionId; seen_at: Date; expires_at: Date; facts: string };
+type MemberHit = RowDataPacket & { id: SessionId; seen_at: Date; expires_at: Date; ends_at: Date; facts: string };
 type StaffHit = RowDataPacket & {
   id: SessionId;
   seen_at: Date;
@@ -36,6 +37,13 @@ type StaffHit = RowDataPacket & {
   mail: string;
   parts: string;
 };
+
+/** Once a calendar day (in UTC, which is as good as any), and only for a session that is to outlast the browser. */
+function renewal({ seen_at, expires_at, ends_at }: MemberHit, now: Instant): number | null {
+  const outlasts = expires_at.getTime() - seen_at.getTime() > lasts.short;
+  const again = Math.floor(seen_at.getTime() / DAY) !== Math.floor(now / DAY);
+  return outlasts && again ? Math.min(lasts.remembered, ends_at.getTime() - now) : null;
+}
 
 export class Sessions {
   constructor(
@@ -83,7 +91,7 @@ export class Sessions {
   /** The member behind a cookie's secret: session and facts in one indexed read. */
   async member(secret: string, now: Instant): Promise<MemberViewer | null> {
     const [rows] = await this.pool.execute<MemberHit[]>(
-      `SELECT s.id, s.seen_at, s.expires_at, f.facts FROM session s JOIN member_facts f ON f.member = s.subject
+      `SELECT s.id, s.seen_at, s.expires_at, s.ends_at, f.facts FROM session s JOIN member_facts f ON f.member = s.subject
        WHERE s.token_hash = ? AND s.kind = 'member'`,
       [digest(secret)],
     );
@@ -91,7 +99,7 @@ export class Sessions {
     if (!row || row.expires_at.getTime() <= now) return null;
     const facts = readFacts(row.facts);
     if (now - row.seen_at.getTime() > MINUTE) await this.seen(row.id, facts.member, now);
-    return { session: row.id, facts };
+    return { session: row.id, facts, renew: renewal(row, now) };
   }
 
   async staff(secret: string, now: Instant): Promise<StaffViewer | null> {

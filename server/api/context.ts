@@ -2,7 +2,7 @@
 import { implement } from '@orpc/server';
 import type { Request, Response } from 'express';
 import { contract, type Access, type EndpointMeta, type StaffPart } from '../../contract';
-import type { Accounts, Devices, FirstRun, MemberViewer, Sessions, Staff, StaffViewer } from '../accounts';
+import type { Accounts, Devices, FirstRun, MemberViewer, Sessions, Staff, StaffViewer, Viewers } from '../accounts';
 import type { Joining } from '../joining';
 import type { Directory } from '../members';
 import type { StuckLetters } from '../messages';
@@ -27,6 +27,7 @@ export type Services = {
   readonly setups: SetupStore;
   readonly live: LiveSetup;
   readonly sessions: Sessions;
+  readonly viewers: Viewers;
   readonly accounts: Accounts;
   readonly devices: Devices;
   readonly staff: Staff;

@@ -4,7 +4,6 @@
  */
 import { ORPCError, call } from '@orpc/server';
 import type { Request, Response } from 'express';
-import { cookieOf } from '../platform/cookies';
 import { TooBusy } from '../platform/gate';
 import { problemBody } from '../platform/problem';
 import type { CallContext, Services } from './context';
@@ -37,9 +36,7 @@ export class Door {
 
   /** Whether the request comes from somebody of the staff. */
   async isIn(req: Request): Promise<boolean> {
-    const secret = cookieOf(req.headers.cookie, 'admissa_staff');
-    const { sessions, clock } = this.services;
-    return secret !== null && (await sessions.staff(secret, clock.now())) !== null;
+    return (await this.services.viewers.staff(req)) !== null;
   }
 
   /** Shows the page that belongs to an address. */

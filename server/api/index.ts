@@ -10,7 +10,6 @@ import { ZodToJsonSchemaConverter } from '@orpc/zod/zod4';
 import type { NextFunction, Request, Response } from 'express';
 import { Problem, contract } from '../../contract';
 import { writeAudit } from '../platform/audit';
-import { cookieOf } from '../platform/cookies';
 import { isUnreachable } from '../platform/database';
 import type { OwnAddresses } from '../platform/hosts';
 import { pathPattern, type Log } from '../platform/log';
@@ -43,13 +42,11 @@ export function apiHandler(services: Services, log: Log) {
     ],
   });
   return async (req: Request, res: Response): Promise<void> => {
-    const { sessions, clock } = services;
-    const now = clock.now();
+    const { viewers } = services;
     res.setHeader('Cache-Control', 'no-store');
     const deskCall = req.path.startsWith('/desk');
-    const secret = cookieOf(req.headers.cookie, deskCall ? 'admissa_staff' : 'admissa_member');
-    const member = secret && !deskCall ? await sessions.member(secret, now) : null;
-    const staff = secret && deskCall ? await sessions.staff(secret, now) : null;
+    const member = deskCall ? null : await viewers.member(req, res);
+    const staff = deskCall ? await viewers.staff(req) : null;
     nameProblems(res);
     const { matched } = await handler.handle(req, res, {
       prefix: '/api',

@@ -121,8 +121,7 @@ export function plainForms(services: Services, site: Site, failed: (error: unkno
     const live = services.live.current;
     const send = live ? sendOf(req.path, (req.body ?? {}) as Body, live.setup) : null;
     if (!send) return next();
-    const secret = cookieOf(req.headers.cookie, 'admissa_member');
-    const member = secret ? await services.sessions.member(secret, services.clock.now()) : null;
+    const member = await services.viewers.member(req, res);
     const context: CallContext = { services, req, res, member, staff: null };
     const again = (attempt: Pick<Attempt, 'through'> & Partial<Attempt>, status: number) => {
       const blank = { form: send.form, faults: [], trouble: null, typed: {} };

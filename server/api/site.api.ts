@@ -1,5 +1,4 @@
 /** Purpose: the endpoints of the public site, each a list of steps. */
-import { visitorFacts } from '../../core/facts';
 import { mailKey, readForm, readMail } from '../../core/fields';
 import type { MemberId } from '../../core/kernel';
 import { deviceOf, hashPassword, verifyPassword, weakness, type PasswordRefusal } from '../accounts';
@@ -8,7 +7,7 @@ import { factsOf } from '../members';
 import { clearCookie, cookieOf, setCookie } from '../platform/cookies';
 import { problem } from '../platform/problem';
 import { unsqueezed } from '../platform/squeeze';
-import { mixesSecrets, placeFor, safeNext, startOf, type Looker } from '../site';
+import { lookerOf, mixesSecrets, placeFor, safeNext, startOf } from '../site';
 import { api, callerOf, memberOf, type CallContext, type Services } from './context';
 import { countSignIn, demandBoth, demandRoom, resetWait } from './sign.in';
 
@@ -71,11 +70,7 @@ export const siteApi = {
     const { services, member } = context;
     const live = services.live.current;
     if (!live) throw problem('not-found');
-    const looker: Looker = {
-      facts: member?.facts ?? visitorFacts,
-      session: member?.session ?? null,
-      now: services.clock.now(),
-    };
+    const looker = lookerOf(member, services.clock.now());
     const place = await placeFor(input.path, looker, live, services.sources);
     if (place.is !== 'view') return { elsewhere: place.to };
     if (mixesSecrets.has(place.view.place.kind)) unsqueezed(context.res);

@@ -38,6 +38,22 @@ describe('the list of members', () => {
     },
   );
 
+  it.each([
+    ['seen', 'seen_at DESC, id DESC'],
+    ['unseen', 'seen_at, id'],
+  ])('goes on behind those who were never seen: %s', async (sort, order) => {
+    await stack.query('UPDATE member SET seen_at = NULL WHERE number % 9 = 0');
+    const seen: string[] = [];
+    let after: string | undefined;
+    do {
+      const page: Page = await list({ sort, limit: 11, ...(after ? { after } : {}) });
+      seen.push(...page.rows.map((row) => row.id));
+      after = page.more ?? undefined;
+    } while (after && seen.length < 1000);
+    const expected = await stack.query<{ id: string }>(`SELECT id FROM member ORDER BY ${order}`);
+    expect(seen).toEqual(expected.map(({ id }) => id));
+  });
+
   it('begins at the first page where a key is none of its own', async () => {
     const first = await list({ sort: 'newest' });
     const key = (...parts: unknown[]) => Buffer.from(JSON.stringify(parts)).toString('base64url');

@@ -56,13 +56,12 @@ export class Directory {
     const order = orders[query.sort];
     const [sum] = (await this.db.query(`SELECT COUNT(*) AS n FROM member m WHERE ${where}`, params)) as { n: string }[];
     const after = query.after ? readKey(query.after, order.date) : null;
-    const sign = order.down ? '<' : '>';
-    const paging = after ? ` AND ${order.column} ${sign}= ? AND (${order.column} ${sign} ? OR m.id ${sign} ?)` : '';
+    const paging = after ? pagedAfter(order, after) : null;
     const direction = order.down ? 'DESC' : 'ASC';
     const rows = (await this.db.query(
       `SELECT m.id, m.name, m.mail, m.standing, m.joined_at, m.seen_at FROM member m
-       WHERE ${where}${paging} ORDER BY ${order.column} ${direction}, m.id ${direction} LIMIT ?`,
-      [...params, ...(after ? [after.value, after.value, after.id] : []), query.limit + 1],
+       WHERE ${where}${paging ? ` AND ${paging.where}` : ''} ORDER BY ${order.column} ${direction}, m.id ${direction} LIMIT ?`,
+      [...params, ...(paging?.params ?? []), query.limit + 1],
     )) as Row[];
     const shown = rows.slice(0, query.limit);
     const facts = await factsOfMany(
@@ -161,6 +160,23 @@ export function levelNote(facts: Facts | undefined, setup: Setup, now: Instant):
   return last ? `${setup.levels.get(last.level)?.title ?? ''}, ended` : null;
 }
 
+/**
+ * What comes behind a row. Who was never seen has no day; such rows come last where the newest are first, and first
+ * where they are last, as MariaDB sorts NULL.
+ */
+function pagedAfter({ column, down }: (typeof orders)[MemberSort], { value, id }: Key): Paging {
+  const sign = down ? '<' : '>';
+  if (value === null)
+    return down
+      ? { where: `${column} IS NULL AND m.id < ?`, params: [id] }
+      : { where: `(${column} IS NOT NULL OR m.id > ?)`, params: [id] };
+  const orNull = down ? ` OR ${column} IS NULL` : '';
+  return {
+    where: `(${column} ${sign} ? OR (${column} = ? AND m.id ${sign} ?)${orNull})`,
+    params: [value, value, id],
+  };
+}
+
 /** The key of the last row of a page, opaque to whoever carries it. */
 function writeKey(row: Row, sort: MemberSort): string {
   const { column } = orders[sort];
@@ -168,10 +184,15 @@ function writeKey(row: Row, sort: MemberSort): string {
   return Buffer.from(JSON.stringify([value, row.id])).toString('base64url');
 }
 
-function readKey(key: string, date: boolean): { value: unknown; id: string } | null {
+type Key = { readonly value: string | Date | null; readonly id: string };
+type Paging = { readonly where: string; readonly params: unknown[] };
+
+function readKey(key: string, date: boolean): Key | null {
   try {
-    const [value, id] = JSON.parse(Buffer.from(key, 'base64url').toString()) as [string, string];
-    if (typeof value !== 'string' || !MemberId.safeParse(id).success) return null;
+    const [value, id] = JSON.parse(Buffer.from(key, 'base64url').toString()) as [string | null, string];
+    if (!MemberId.safeParse(id).success) return null;
+    if (value === null) return date ? { value, id } : null;
+    if (typeof value !== 'string') return null;
     if (!date) return { value, id };
     const at = new Date(value);
     return Number.isNaN(at.getTime()) ? null : { value: at, id };

@@ -5,17 +5,24 @@
 import { randomUUID } from 'node:crypto';
 import type { PlaceView, QuestionView, ShellView, SiteView } from '../../contract';
 import type { Prepared } from '../../core/doors';
-import { standingLabel, type Facts } from '../../core/facts';
+import { standingLabel, visitorFacts, type Facts } from '../../core/facts';
 import { gatePromise } from '../../core/joining';
 import { never, say, type Instant, type PathId, type WordSource } from '../../core/kernel';
 import { menuFor, resolvePage, wordsFor } from '../../core/pages';
 import type { Setup } from '../../core/setup';
+import type { MemberViewer } from '../accounts';
 import type { Live } from '../setup';
 import { PASSWORD_LEAST, fieldKindOf, type SignupForm, type SignupPart } from '../../core/fields';
 import type { PageItem } from '../../core/pages';
 
 /** Who is looking, and at what instant. `session` is null where nobody is really signed in (the viewpoint). */
 export type Looker = { readonly facts: Facts; readonly session: string | null; readonly now: Instant };
+
+export const lookerOf = (viewer: MemberViewer | null, now: Instant): Looker => ({
+  facts: viewer?.facts ?? visitorFacts,
+  session: viewer?.session ?? null,
+  now,
+});
 
 /** The parts of a place that have to be looked up, given by whoever knows. */
 export type PlaceSources = {

@@ -7,7 +7,7 @@
 import type { SiteView } from '../../contract';
 import type { Predicate, Prepared } from '../../core/doors';
 import { visitorFacts } from '../../core/facts';
-import { MINUTE, type ChipName, type Instant, type WordSource } from '../../core/kernel';
+import { MINUTE, dayOf, type ChipName, type Instant, type WordSource } from '../../core/kernel';
 import { chipsOfPage, menuItemShows, resolvePage, wordsFor } from '../../core/pages';
 
 import { makeReady, type Ready } from '../platform/squeeze';
@@ -35,6 +35,7 @@ const shellChips: readonly ChipName[] = ['fullName', 'level'];
 export class Plans {
   /** Null: at that combination the page cannot be kept (it is shut, or not there). */
   private readonly plans = new Map<string, Plan | null>();
+  private readonly making = new Map<string, Promise<Plan | null>>();
   private words: { minute: number; source: WordSource } | null = null;
   private readonly watches = new WeakMap<PageItem, Watch>();
 
@@ -62,12 +63,22 @@ export class Plans {
   private async plan(page: PageItem, person: Prepared, words: WordSource): Promise<Plan | null> {
     const watch = this.watchOf(page);
     const visitor = person.facts.member === null;
-    if (!watch.open(person) && (!visitor || page.outside.view === 'nothing')) return null;
-    let key = `${page.id}|${person.facts.standing ?? ''}|${visitor ? (words('greeting') ?? '') : ''}|`;
+    const open = watch.open(person);
+    // What opens a shut page depends on the day, for a visitor too.
+    const day = open ? '' : dayOf(person.now, this.live.setup.doc.site);
+    let key = `${page.id}|${person.facts.standing ?? ''}|${visitor ? (words('greeting') ?? '') : ''}|${day}|`;
+    if (!open && (!visitor || page.outside.view === 'nothing')) return null;
     for (const door of watch.doors) key += door(person) ? '1' : '0';
     if (!visitor) for (const chip of watch.chips) key += words(chip) === null ? '-' : '+';
     const kept = this.plans.get(key);
-    return kept === undefined ? this.make(key, page, person, words) : kept;
+    if (kept !== undefined) return kept;
+    // Asked for by several at once, it is rendered once.
+    let making = this.making.get(key);
+    if (!making) {
+      making = this.make(key, page, person, words).finally(() => this.making.delete(key));
+      this.making.set(key, making);
+    }
+    return making;
   }
 
   /** The document of a page for somebody who is not signed in, or null where it leads elsewhere. */

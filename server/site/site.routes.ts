@@ -2,23 +2,22 @@
  * Purpose: the public site over HTTP: complete HTML for each viewer at the first answer.
  */
 import type { Request, Response } from 'express';
-import { visitorFacts, type Facts } from '../../core/facts';
+import type { Facts } from '../../core/facts';
 import type { Instant } from '../../core/kernel';
 import { wordsFor } from '../../core/pages';
 import type { Attempt, SiteView } from '../../contract';
-import type { Sessions } from '../accounts';
+import type { Viewers } from '../accounts';
 import type { SiteClock } from '../platform/clock';
-import { cookieOf } from '../platform/cookies';
 import { packing, unsqueezed } from '../platform/squeeze';
 import type { Live, LiveSetup } from '../setup';
 import { Looks, type Look } from './look';
-import { mixesSecrets, pageAt, placeFor, type Looker, type PlaceSources } from './place';
+import { lookerOf, mixesSecrets, pageAt, placeFor, type Looker, type PlaceSources } from './place';
 import { Plans } from './plans';
 import { safeJson, type Template } from './template';
 
 export type SitePorts = {
   readonly live: LiveSetup;
-  readonly sessions: Sessions;
+  readonly viewers: Viewers;
   readonly clock: SiteClock;
   readonly sources: PlaceSources;
   readonly template: Template;
@@ -72,6 +71,11 @@ export class Site {
     };
   }
 
+  /** Who looks, by the request's cookie. */
+  private async looker(req: Request, res: Response): Promise<Looker> {
+    return lookerOf(await this.ports.viewers.member(req, res), this.ports.clock.now());
+  }
+
   /** Answers a request for a page of the site. */
   readonly handle = async (req: Request, res: Response): Promise<void> => {
     const live = this.ports.live.current;
@@ -79,13 +83,10 @@ export class Site {
       res.redirect(302, '/desk');
       return;
     }
-    const now = this.ports.clock.now();
-    const secret = cookieOf(req.headers.cookie, 'admissa_member');
-    const viewer = secret === null ? null : await this.ports.sessions.member(secret, now);
-    const facts = viewer?.facts ?? visitorFacts;
-    const ready = await this.ready(req.path, facts, now, live);
+    const looker = await this.looker(req, res);
+    const ready = await this.ready(req.path, looker.facts, looker.now, live);
     if (ready !== null) return this.send(res, 200, ready, live);
-    await this.show(req, res, live, { facts, session: viewer?.session ?? null, now });
+    await this.show(req, res, live, looker);
   };
 
   /** A page that can be sent as it is kept, filled for this person; null where it must be resolved in full. */
@@ -101,9 +102,7 @@ export class Site {
     const path = typeof req.query['path'] === 'string' ? req.query['path'] : '';
     const page = live ? pageAt(path, live.setup) : null;
     if (!live || !page) return next();
-    const now = this.ports.clock.now();
-    const secret = cookieOf(req.headers.cookie, 'admissa_member');
-    const facts = (secret === null ? null : await this.ports.sessions.member(secret, now))?.facts ?? visitorFacts;
+    const { facts, now } = await this.looker(req, res);
     const words = wordsFor(facts, now, live.setup);
     const state = await this.plansOf(live).state(page, live.doors.prepare(facts, now), words);
     if (state === null) return next();
@@ -127,11 +126,7 @@ export class Site {
   /** The place at an address once more, with what became of the form that was sent from it. */
   async again(req: Request, res: Response, attempt: Attempt, status: number): Promise<void> {
     const live = this.ports.live.must;
-    const now = this.ports.clock.now();
-    const secret = cookieOf(req.headers.cookie, 'admissa_member');
-    const viewer = secret === null ? null : await this.ports.sessions.member(secret, now);
-    const looker = { facts: viewer?.facts ?? visitorFacts, session: viewer?.session ?? null, now };
-    const place = await placeFor(req.originalUrl, looker, live, this.ports.sources);
+    const place = await placeFor(req.originalUrl, await this.looker(req, res), live, this.ports.sources);
     if (place.is === 'elsewhere') return void res.redirect(303, place.to);
     // What was typed stands in the answer, beside whatever secret the place holds.
     unsqueezed(res);

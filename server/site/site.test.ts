@@ -4,6 +4,7 @@ import type { SiteView } from '../../contract';
 import { visitorFacts, type Facts } from '../../core/facts';
 import { placeFor } from './place';
 import { Site } from './site.routes';
+import { Plans } from './plans';
 import { loadTemplate } from './template';
 
 let stack: Stack;
@@ -162,6 +163,36 @@ describe('a page kept ready', () => {
       expect(person.facts).toBe(facts);
     }
     expect(compared).toBeGreaterThan(100);
+  });
+
+  it('is rendered once, however many ask for it at once', async () => {
+    const { live } = stack.services;
+    let rendered = 0;
+    const plans = new Plans(live.must, async () => {
+      rendered++;
+      await new Promise((wait) => setTimeout(wait, 5));
+      return '<html><script type="application/json" id="view">{}</script></html>';
+    });
+    const now = stack.services.clock.now();
+    const page = live.must.setup.pages.get('about')!;
+    await Promise.all(Array.from({ length: 8 }, () => plans.visitor(page, now)));
+    expect(rendered).toBe(1);
+  });
+
+  it('that is shut is made anew each day, since what would open it depends on the day', async () => {
+    const { live, clock } = stack.services;
+    const made: string[] = [];
+    const plans = new Plans(live.must, (view) => {
+      made.push(view.path);
+      return Promise.resolve('<html><script type="application/json" id="view">{}</script></html>');
+    });
+    const guide = live.must.setup.pages.get('winter-guide')!;
+    const about = live.must.setup.pages.get('about')!;
+    const noon = Math.floor(clock.now() / 86_400_000) * 86_400_000 + 12 * 3_600_000;
+    for (const at of [noon, noon + 60_000, noon + 86_400_000])
+      for (const page of [guide, about]) await plans.visitor(page, at);
+    expect(made.filter((path) => path === '/winter-treatment-guide')).toHaveLength(2);
+    expect(made.filter((path) => path === '/about')).toHaveLength(1);
   });
 
   it('carries the same state as the JSON of the same address', async () => {

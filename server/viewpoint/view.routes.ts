@@ -3,9 +3,8 @@
  * script runs, nothing can be sent) and its links stay within the same viewpoint.
  */
 import type { Request, Response } from 'express';
-import type { Sessions } from '../accounts';
+import type { Viewers } from '../accounts';
 import type { SiteClock } from '../platform/clock';
-import { cookieOf } from '../platform/cookies';
 import { sayDate } from '../../core/kernel';
 import { escapeHtml } from '../../core/messages';
 import { plainProblem } from '../platform/problem';
@@ -15,7 +14,7 @@ import type { Sight } from './sight.service';
 
 export type ViewPorts = {
   readonly live: LiveSetup;
-  readonly sessions: Sessions;
+  readonly viewers: Viewers;
   readonly clock: SiteClock;
   readonly sight: Sight;
   readonly site: Site;
@@ -30,8 +29,7 @@ export const viewpointRoute =
       res.status(body.status).type('application/problem+json').send(JSON.stringify(body));
     };
     const now = ports.clock.now();
-    const secret = cookieOf(req.headers.cookie, 'admissa_staff');
-    if (!secret || !(await ports.sessions.staff(secret, now))) return refuse('not-signed-in');
+    if (!(await ports.viewers.staff(req))) return refuse('not-signed-in');
     const live = ports.live.current;
     const [, , person = '', day = '', ...rest] = req.path.split('/');
     const known = /^(visitor|[a-z0-9]{20})$/.test(person) && /^\d{4}-\d{2}-\d{2}$/.test(day);

@@ -61,14 +61,17 @@ describe('a restored copy', () => {
       stack.config.db.name,
     ]);
     // What happens after the copy is not in it.
+    const before = perrin.at(stack.address);
     expect((await perrin.post('/site/joining/withdraw')).status).toBe(200);
 
     copy = await freshDatabase();
     await feed(file, copy);
     restored = await start(configFor(copy, await freePort(), stack.config.smtp.port), makeLog('silent'));
-    const there = perrin.at(restored.services.config.address);
+    const there = before.at(restored.services.config.address);
     expect((await new Caller(there.address).signIn('ida.marrowby@mail.example')).status).toBe(200);
-    expect((await there.get<{ standing?: string }>('/site/view?path=/joining')).status).toBe(200);
+    // The browser's own session came along: the same cookie leads to the application as it stood.
+    const place = (await there.get<{ place?: { kind: string; state: string } }>('/site/view?path=/joining')).body.place;
+    expect(place).toMatchObject({ kind: 'joining', state: 'open' });
     const again = new Caller(there.address);
     expect((await again.signIn('perrin@oake.example', 'moss lantern heather')).body).toEqual({ next: '/joining' });
     expect((await again.post('/site/joining/code', { code })).status).toBe(200);

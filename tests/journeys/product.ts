@@ -5,7 +5,7 @@ import AxeBuilder from '@axe-core/playwright';
 import { test as base, expect, type Locator, type Page } from '@playwright/test';
 import { createConnection } from 'mysql2/promise';
 import { randomBytes } from 'node:crypto';
-import { createServer, type AddressInfo } from 'node:net';
+import { freePort } from '../../scripts/steps/ports.mjs';
 
 export type Letter = { subject: string; to: string; text: string; html: string };
 export type Product = {
@@ -18,17 +18,6 @@ export type Product = {
 };
 
 const PASSWORD = 'quillmoor-demo';
-
-function freePort(): Promise<number> {
-  return new Promise((done, failed) => {
-    const server = createServer();
-    server.once('error', failed);
-    server.listen(0, '127.0.0.1', () => {
-      const { port } = server.address() as AddressInfo;
-      server.close(() => done(port));
-    });
-  });
-}
 
 async function answers(address: string): Promise<void> {
   await expect

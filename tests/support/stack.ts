@@ -3,7 +3,7 @@
  * server. Needs ADMISSA_TEST_DB_PORT and ADMISSA_TEST_DB_PASSWORD, which `npm test` sets.
  */
 import { randomBytes, randomUUID } from 'node:crypto';
-import { createServer, type AddressInfo } from 'node:net';
+import type { AddressInfo } from 'node:net';
 import { createConnection } from 'mysql2/promise';
 import { generate } from '../../demo/generate';
 import { load } from '../../demo/load';
@@ -14,6 +14,7 @@ import { buildServices, start, type Running } from '../../server/compose';
 import { readConfig, type Config } from '../../server/platform/config';
 import { makeLog } from '../../server/platform/log';
 import { Letters, type Letter } from '../../standins/mail/letters';
+import { freePort } from '../../scripts/steps/ports.mjs';
 import { smtpServer } from '../../standins/mail/smtp';
 import { quillmoor } from './quillmoor';
 
@@ -59,17 +60,7 @@ export async function dropDatabase(name: string): Promise<void> {
   await connection.end();
 }
 
-/** A port nobody listens on just now. */
-export function freePort(): Promise<number> {
-  return new Promise((resolve, reject) => {
-    const server = createServer();
-    server.once('error', reject);
-    server.listen(0, '127.0.0.1', () => {
-      const { port } = server.address() as AddressInfo;
-      server.close(() => resolve(port));
-    });
-  });
-}
+export { freePort };
 
 export function configFor(database: string, port: number, smtp: number, more: Record<string, string> = {}): Config {
   const { port: dbPort, password } = testDatabase();

@@ -10,7 +10,7 @@ const router = useRouter();
 const typed = ref('');
 const active = ref(0);
 const open = ref(false);
-const { people, asked } = usePeople(typed);
+const { people, asked, trouble } = usePeople(typed);
 watch(people, () => (active.value = 0));
 
 function choose(person: PersonHit | undefined): void {
@@ -68,8 +68,9 @@ function leave(): void {
         ><span class="quiet">{{ person.note }}</span
         ><StandingMark :standing="person.standing" />
       </li>
+      <li v-if="trouble" role="option" aria-selected="false" aria-disabled="true" class="drop__none">{{ trouble }}</li>
       <li
-        v-if="asked && people.length === 0"
+        v-else-if="asked && people.length === 0"
         role="option"
         aria-selected="false"
         aria-disabled="true"

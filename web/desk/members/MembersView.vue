@@ -53,8 +53,11 @@ const rows = computed(() => [...(list.data.value?.rows ?? []), ...further.value]
 
 async function showMore(limit = 50): Promise<void> {
   if (!more.value) return;
+  const wanted = JSON.stringify(asked.value);
   try {
     const page = await calls.members({ ...asked.value, after: more.value, limit });
+    // Another list may have been asked for meanwhile; these rows are not of it.
+    if (JSON.stringify(asked.value) !== wanted) return;
     further.value.push(...page.rows);
     more.value = page.more;
     moreTrouble.value = null;

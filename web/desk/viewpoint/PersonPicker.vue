@@ -12,7 +12,7 @@ const viewpoint = useViewpoint();
 const open = ref(false);
 const typed = ref('');
 const active = ref(0);
-const { people, asked } = usePeople(typed);
+const { people, asked, trouble } = usePeople(typed);
 watch(people, () => (active.value = people.value.length ? 1 : 0));
 watch(open, async (now) => {
   if (!now) return;
@@ -84,8 +84,11 @@ function key(event: KeyboardEvent): void {
           ><span class="quiet">{{ person.note }}</span
           ><StandingMark :standing="person.standing" />
         </li>
+        <li v-if="trouble" role="option" aria-selected="false" aria-disabled="true" class="drop__none">
+          {{ trouble }}
+        </li>
         <li
-          v-if="asked && people.length === 0"
+          v-else-if="asked && people.length === 0"
           role="option"
           aria-selected="false"
           aria-disabled="true"
