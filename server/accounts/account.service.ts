@@ -42,7 +42,7 @@ export class Accounts {
     private readonly random: Randomness,
     private readonly address: string,
   ) {
-    jobs.handle<{ mail: string }>('resetMail', (manager, { mail }) => this.sendReset(manager, mail));
+    jobs.handle('resetMail', (manager, { mail }) => this.sendReset(manager, mail));
   }
 
   /**

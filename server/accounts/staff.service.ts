@@ -25,7 +25,7 @@ export class Staff {
     private readonly live: LiveSetup,
     private readonly ports: { readonly outbox: Outbox; readonly jobs: Jobs; readonly address: string },
   ) {
-    ports.jobs.handle<{ mail: string }>('staffResetMail', (manager, { mail }) => this.sendReset(manager, mail));
+    ports.jobs.handle('staffResetMail', (manager, { mail }) => this.sendReset(manager, mail));
   }
 
   async anybody(manager: EntityManager = this.db.manager): Promise<boolean> {

@@ -95,7 +95,8 @@ async function one(
         key: timerKey(application.id),
       });
     case 'cancelTimer':
-      return ports.jobs.cancel(manager, timerKey(application.id));
+      await ports.jobs.cancel(manager, timerKey(application.id));
+      return;
     case 'setStanding':
       return setStanding(manager, member, effect.standing, now);
     case 'giveLevel':

@@ -70,7 +70,7 @@ export class Joining {
     private readonly ports: EffectPorts,
     setups: SetupStore,
   ) {
-    ports.jobs.handle<{ application: ApplicationId }>('applicationTimer', async (manager, payload, now) => {
+    ports.jobs.handle('applicationTimer', async (manager, payload, now) => {
       await this.move(manager, payload.application, { it: 'timePassed' }, now);
     });
     ports.jobs.handle('settlePaths', async (manager, _payload, now) => {
@@ -81,7 +81,7 @@ export class Joining {
       if (!before) return;
       await this.relocateAll(manager, before, after, now);
       // Another process may act by the old set-up for a moment yet; whoever it moved is seen to afterwards.
-      const settle = { kind: 'settlePaths', runAt: now + SETTLED_AFTER, payload: {}, key: 'settlePaths' };
+      const settle = { kind: 'settlePaths', runAt: now + SETTLED_AFTER, payload: {}, key: 'settlePaths' } as const;
       await ports.jobs.add(manager, settle);
     });
   }

@@ -78,7 +78,7 @@ export class StuckLetters {
   async retry(now: Instant, staff: string): Promise<number> {
     const count = await transact(this.db, async (manager) => {
       const done = (await manager.query(
-        `UPDATE job j SET j.state = 'ready', j.attempts = 0, j.first_at = NULL, j.run_at = ? WHERE ${STUCK}`,
+        `UPDATE job j SET j.state = IF(j.state = 'claimed', 'claimed', 'ready'), j.attempts = 0, j.first_at = NULL, j.run_at = ? WHERE ${STUCK}`,
         [new Date(now)],
       )) as { affectedRows: number };
       if (done.affectedRows)

@@ -11,7 +11,7 @@ import { wordsFor } from '../../core/pages';
 import type { Setup } from '../../core/setup';
 import type { Randomness } from '../platform/ids';
 import type { Jobs } from '../platform/jobs';
-import { mailPause, mailTrouble, sayMailTrouble, type MailTransport } from '../platform/mail';
+import { mailPause, mailTrouble, sayMailTrouble, type Mail, type MailTransport } from '../platform/mail';
 import { OutgoingRow } from './message.entity';
 
 export type Post = {
@@ -37,8 +37,14 @@ export class Outbox {
     private readonly transport: MailTransport,
     private readonly random: Randomness,
   ) {
-    jobs.handle<{ id: string }>('sendMail', (manager, { id }, now) => this.send(manager, id, now), {
-      lane: 'mail',
+    const letter = {
+      prepare: (manager: EntityManager, { id }: { id: string }) => ready(manager, id),
+      make: (mail: Mail) => this.transport.send(mail),
+      settle: async (manager: EntityManager, { id }: Mail, now: Instant) => {
+        await manager.getRepository(OutgoingRow).update({ id }, { sentAt: now, secrets: null });
+      },
+    };
+    jobs.outside('sendMail', letter, {
       after: (error, tries, age) => mailPause(mailTrouble(error), tries, age),
       tells: (error) => sayMailTrouble[mailTrouble(error)],
     });
@@ -79,8 +85,8 @@ export class Outbox {
     const waiting = await rows.find({ where: { member, sentAt: IsNull() }, select: { id: true } });
     let taken = 0;
     for (const { id } of waiting) {
-      // Waits for the hand that may just be sending it, and then finds it sent.
-      await this.jobs.cancel(manager, `mail:${id}`);
+      // One that is just being handed over cannot be taken back.
+      if (!(await this.jobs.cancel(manager, `mail:${id}`))) continue;
       taken += (await rows.delete({ id, sentAt: IsNull() })).affected ?? 0;
     }
     return taken;
@@ -94,19 +100,12 @@ export class Outbox {
       [member, member, mail],
     );
   }
+}
 
-  private async send(manager: EntityManager, id: string, now: Instant): Promise<void> {
-    const rows = manager.getRepository(OutgoingRow);
-    const row = await rows.findOneBy({ id });
-    if (!row || row.sentAt !== null) return;
-    const open = (text: string) => text.replace(/\uE000(\w+)\uE001/g, (_, chip: string) => row.secrets?.[chip] ?? '');
-    await this.transport.send({
-      id,
-      to: row.to,
-      subject: open(row.subject),
-      text: open(row.text),
-      html: open(row.html),
-    });
-    await rows.update({ id }, { sentAt: now, secrets: null });
-  }
+/** A letter as it leaves, with its secrets; null where it has left already or is gone. */
+async function ready(manager: EntityManager, id: string): Promise<Mail | null> {
+  const row = await manager.getRepository(OutgoingRow).findOneBy({ id });
+  if (!row || row.sentAt !== null) return null;
+  const open = (text: string) => text.replace(/\uE000(\w+)\uE001/g, (_, chip: string) => row.secrets?.[chip] ?? '');
+  return { id, to: row.to, subject: open(row.subject), text: open(row.text), html: open(row.html) };
 }

@@ -33,8 +33,15 @@ export class JobRow {
   @JsonColumn()
   payload!: unknown;
 
-  @Column({ type: 'enum', enum: ['ready', 'failed'], default: 'ready' })
-  state!: 'ready' | 'failed';
+  @Column({ type: 'enum', enum: ['ready', 'failed', 'claimed'], default: 'ready' })
+  state!: 'ready' | 'failed' | 'claimed';
+
+  /** Whose call to the outside is under way, and until when that is believed (real time). */
+  @Column({ type: 'char', length: 20, name: 'claimed_by', nullable: true, charset: 'ascii', collation: 'ascii_bin' })
+  claimedBy!: string | null;
+
+  @InstantColumn({ name: 'claimed_until', nullable: true })
+  claimedUntil!: number | null;
 
   @Column({ type: 'int', default: 0 })
   attempts!: number;

@@ -1,6 +1,7 @@
 import { afterAll, beforeAll, beforeEach, describe, expect, it } from 'vitest';
 import { makeStack, type Stack } from '../../tests/support/stack';
 import { SiteClock } from './clock';
+import { job } from './job.kinds';
 import { Jobs } from './jobs';
 import { makeLog } from './log';
 
@@ -17,8 +18,17 @@ beforeEach(async () => {
 });
 
 const db = () => stack.services.database.source;
-const makeJobs = () => new Jobs(db(), clock, makeLog('silent'));
-const drain = async (jobs: Jobs) => {
+const kinds = {
+  count: job<{ n: number }>('work', 'a count'),
+  note: job<unknown>('work', 'a note'),
+  again: job<unknown>('work', 'something that comes again'),
+  fails: job<null>('work', 'something that fails'),
+  letter: job<string | null>('mail', 'a letter'),
+  timer: job<null>('work', 'a timer'),
+} as const;
+const makeJobs = () => new Jobs(db(), clock, makeLog('silent'), kinds);
+type Jobs_ = ReturnType<typeof makeJobs>;
+const drain = async (jobs: Jobs_) => {
   let done = 0;
   while (await jobs.once()) done++;
   return done;
@@ -29,7 +39,7 @@ describe('jobs', () => {
     const seen = new Map<number, number>();
     const hands = Array.from({ length: 4 }, makeJobs);
     for (const jobs of hands)
-      jobs.handle<{ n: number }>('count', async (manager, { n }) => {
+      jobs.handle('count', async (manager, { n }) => {
         await manager.query('SELECT SLEEP(0.002)');
         seen.set(n, (seen.get(n) ?? 0) + 1);
       });
@@ -44,7 +54,7 @@ describe('jobs', () => {
   it('are done in the order they are due, and none before its time', async () => {
     const order: string[] = [];
     const jobs = makeJobs();
-    jobs.handle<{ name: string }>('note', async (_, { name }) => void order.push(name));
+    jobs.handle('note', async (_, note) => void order.push((note as { name: string }).name));
     const add = (name: string, runAt: number) => jobs.add(db().manager, { kind: 'note', runAt, payload: { name } });
     await add('second', clock.now() - 1_000);
     await add('later', clock.now() + 3_600_000);
@@ -94,11 +104,11 @@ describe('jobs', () => {
 
   it('that fail leave nothing behind, are tried again later, and stay for somebody to see in the end', async () => {
     const jobs = makeJobs();
-    jobs.handle('write and fail', async (manager) => {
+    jobs.handle('fails', async (manager) => {
       await manager.query(`INSERT INTO audit (at, staff, act) VALUES (NOW(3), '', 'half')`);
       throw new Error('the bees are out');
     });
-    await jobs.add(db().manager, { kind: 'write and fail', runAt: clock.now(), payload: null });
+    await jobs.add(db().manager, { kind: 'fails', runAt: clock.now(), payload: null });
     for (let attempt = 1; attempt <= 12; attempt++) {
       expect(await jobs.once()).toBe(true);
       expect(await stack.query(`SELECT 1 FROM audit WHERE act = 'half'`)).toEqual([]);
@@ -121,10 +131,15 @@ describe('jobs', () => {
     const done: string[] = [];
     let letGo = () => undefined as void;
     const hangs = new Promise<void>((go) => (letGo = go));
-    jobs.handle('letter', () => hangs.then(() => void done.push('letter')), { lane: 'mail' });
+    const nothing = async () => undefined;
+    jobs.outside('letter', {
+      prepare: async () => 'letter',
+      make: () => hangs.then(() => void done.push('letter')),
+      settle: nothing,
+    });
     jobs.handle('timer', async () => void done.push('timer'));
-    const add = (kind: string) => jobs.add(db().manager, { kind, runAt: clock.now(), payload: null });
-    for (const kind of ['letter', 'letter', 'letter', 'letter', 'timer']) await add(kind);
+    const add = (kind: 'letter' | 'timer') => jobs.add(db().manager, { kind, runAt: clock.now(), payload: null });
+    for (const kind of ['letter', 'letter', 'letter', 'letter', 'timer'] as const) await add(kind);
     const letters = Array.from({ length: 2 }, () => jobs.once('mail'));
     expect(await jobs.once('work')).toBe(true);
     expect(done).toEqual(['timer']);
@@ -134,9 +149,71 @@ describe('jobs', () => {
     expect(done).toEqual(['timer', 'letter', 'letter']);
   });
 
+  it('that call the outside hold no transaction meanwhile, and are claimed by one hand alone', async () => {
+    const made: string[] = [];
+    const held: number[] = [];
+    const hands = Array.from({ length: 3 }, makeJobs);
+    for (const jobs of hands)
+      jobs.outside('letter', {
+        prepare: async (_, name) => name,
+        make: async (name) => {
+          // Were the row still held by the claim, this would wait for what waits for it.
+          const free = await stack.query('SELECT id FROM job WHERE job_key = ? FOR UPDATE', [name]).then(
+            (rows) => rows.length === 1,
+            () => false,
+          );
+          held.push(free ? 0 : 1);
+          await new Promise((wait) => setTimeout(wait, 20));
+          made.push(name);
+        },
+        settle: async (manager, name) => {
+          await manager.query(`INSERT INTO audit (at, staff, act) VALUES (NOW(3), '', ?)`, [name]);
+        },
+      });
+    for (const name of ['a', 'b', 'c', 'd', 'e'])
+      await hands[0]!.add(db().manager, { kind: 'letter', runAt: clock.now() - 1, payload: name, key: name });
+    const drainMail = async (jobs: Jobs_) => {
+      while (await jobs.once('mail'));
+    };
+    await Promise.all(hands.map(drainMail));
+    expect([...made].sort()).toEqual(['a', 'b', 'c', 'd', 'e']);
+    expect(held.every((n) => n === 0)).toBe(true);
+    const settled = await stack.query<{ act: string }>(`SELECT act FROM audit WHERE act IN ('a', 'b', 'c', 'd', 'e')`);
+    expect(settled).toHaveLength(5);
+  });
+
+  it('that call the outside are claimed anew when whoever had them died, and cannot be taken back meanwhile', async () => {
+    const jobs = makeJobs();
+    let made = 0;
+    jobs.outside('letter', {
+      prepare: async (_, name) => name,
+      make: async () => void made++,
+      settle: async () => undefined,
+    });
+    await jobs.add(db().manager, { kind: 'letter', runAt: clock.now() - 1, payload: 'x', key: 'x' });
+    await stack.query(
+      `UPDATE job SET state = 'claimed', claimed_by = 'dead', claimed_until = UTC_TIMESTAMP(3) + INTERVAL 30 SECOND`,
+    );
+    expect(await jobs.once('mail')).toBe(false);
+    expect(await jobs.cancel(db().manager, 'x')).toBe(false);
+    expect(await jobs.due(clock.now(), 'mail')).toBe(1);
+    await stack.query(`UPDATE job SET claimed_until = UTC_TIMESTAMP(3) - INTERVAL 1 SECOND`);
+    expect(await jobs.once('mail')).toBe(true);
+    expect(made).toBe(1);
+    expect(await stack.query('SELECT 1 FROM job')).toEqual([]);
+  });
+
+  it('do not begin while a kind has nobody who carries it out', () => {
+    const jobs = makeJobs();
+    jobs.handle('count', async () => undefined);
+    expect(() => jobs.start()).toThrow(/Nobody carries out jobs of the kind note, again/);
+  });
+
   it('of an unknown kind are not lost', async () => {
     const jobs = makeJobs();
-    await jobs.add(db().manager, { kind: 'from the future', runAt: clock.now(), payload: null });
+    await stack.query(`INSERT INTO job (kind, lane, run_at, payload) VALUES ('from the future', 'work', ?, 'null')`, [
+      new Date(clock.now()),
+    ]);
     await jobs.once();
     expect(await stack.query<{ last_error: string }>('SELECT last_error FROM job')).toEqual([
       { last_error: 'Error: No handler for jobs of the kind from the future' },

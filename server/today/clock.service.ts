@@ -47,7 +47,7 @@ export class ClockService {
       )) as { name: string }[];
       return row ? `the application of ${row.name}` : 'an application';
     }
-    return job.kind === 'sendMail' ? 'a mail' : 'some upkeep';
+    return this.jobs.says(job.kind);
   }
 
   /** @returns how many things were due on the way, and have happened */

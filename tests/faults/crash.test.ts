@@ -115,7 +115,8 @@ describe('killed between state and effect', () => {
 
     mailOpen = true;
     const second = await startProduct();
-    const letter = await until('the mail', async () => letters.list('perrin@oake.example')[0] ?? null);
+    // Its claim ends by itself once nobody can be at it any more.
+    const letter = await until('the mail', async () => letters.list('perrin@oake.example')[0] ?? null, 90_000);
     const again = who.at(second.address);
     expect((await again.post('/site/joining/code', { code: codeIn(letter) })).status).toBe(200);
     await until('all jobs done', async () =>
@@ -169,7 +170,7 @@ describe('killed between state and effect', () => {
     );
     expect(sent.map((answer) => answer.status)).toEqual(addresses.map(() => 200));
     await kill(one.child);
-    await until('twelve letters', async () => (letters.list('swarm.').length >= 12 ? true : null));
+    await until('twelve letters', async () => (letters.list('swarm.').length >= 12 ? true : null), 90_000);
     await until('all jobs done', async () =>
       (await rows(`SELECT 1 FROM job WHERE run_at <= NOW(3)`)).length === 0 ? true : null,
     );

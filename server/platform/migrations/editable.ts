@@ -20,6 +20,9 @@ export class Editable3 implements MigrationInterface {
       'CREATE INDEX IF NOT EXISTS application_needs ON application (shadow, state, needs_at)',
       'CREATE INDEX IF NOT EXISTS application_path ON application (path, state)',
       'CREATE INDEX IF NOT EXISTS outgoing_sent ON outgoing (sent_at)',
+      "ALTER TABLE job MODIFY state enum ('ready', 'failed', 'claimed') NOT NULL DEFAULT 'ready'",
+      'ALTER TABLE job ADD COLUMN IF NOT EXISTS claimed_by char(20) CHARACTER SET ascii COLLATE ascii_bin NULL AFTER state',
+      'ALTER TABLE job ADD COLUMN IF NOT EXISTS claimed_until datetime(3) NULL AFTER claimed_by',
     ])
       await runner.query(sql);
     const [revision] = (await runner.query('SELECT document FROM setup_revision ORDER BY number DESC LIMIT 1')) as {
