@@ -2,10 +2,13 @@
  * Purpose: the composition root: every part built once, in order, and taken down in the other order.
  */
 import { createServer, type Server } from 'node:http';
+import type { EntityManager } from 'typeorm';
+import type { MemberId } from '../core/kernel';
 import { Accounts, Devices, FirstRun, Sessions, Staff, Viewers } from './accounts';
 import type { Services } from './api';
 import { makeApp } from './app';
 import { entities } from './entities';
+import { erasePerson } from './erasure';
 import { Joining, joiningUses } from './joining';
 import { Directory, memberUses } from './members';
 import { Outbox, StuckLetters } from './messages';
@@ -46,7 +49,9 @@ export async function buildServices(config: Config, log: Log): Promise<{ service
   const sessions = new Sessions(database.pool, random);
   const { address } = config;
   const accounts = new Accounts(db, database.pool, live, sessions, outbox, jobs, clock, random, address);
-  const joining = new Joining(db, live, sessions, clock, { outbox, jobs, random, address }, setups);
+  const erase = (manager: EntityManager, member: MemberId, letters: string) =>
+    erasePerson(manager, outbox, member, letters);
+  const joining = new Joining(db, live, sessions, clock, { outbox, jobs, random, address, erase }, setups);
   const staff = new Staff(db, sessions, clock, random, live, { outbox, jobs, address });
   const letters = new StuckLetters(db, jobs);
   const directory = new Directory(db);

@@ -73,10 +73,6 @@ export async function applicationOfMember(
   return row ? open(row, setup) : null;
 }
 
-export async function deleteApplications(manager: EntityManager, member: MemberId): Promise<void> {
-  await manager.getRepository(ApplicationEntity).delete({ member });
-}
-
 /** All that are open, as they are just now and held by nobody. */
 export async function openApplications(manager: EntityManager, setup: Setup): Promise<Application[]> {
   const rows = (await manager.query(`SELECT data FROM application WHERE state = 'open' ORDER BY id`)) as {

@@ -16,14 +16,13 @@ import {
   type MessageId,
 } from '../../core/kernel';
 import type { Setup } from '../../core/setup';
-import { OneTimeRow, SessionRow, StaffRow } from '../accounts/account.entities';
+import { OneTimeRow, StaffRow } from '../accounts/account.entities';
 import { MemberEntity } from '../members/member.entities';
 import {
   claimAddress,
   gatherFacts,
   giveGroup,
   giveLevel,
-  purgeMember,
   refreshFacts,
   setStanding,
   takeGroup,
@@ -33,14 +32,14 @@ import type { Outbox } from '../messages';
 import { writeAudit } from '../platform/audit';
 import { digest, type Randomness } from '../platform/ids';
 import type { Jobs } from '../platform/jobs';
-import { SentFormRow } from './application.entity';
-import { deleteApplications } from './application.store';
 
 export type EffectPorts = {
   readonly outbox: Outbox;
   readonly jobs: Jobs;
   readonly random: Randomness;
   readonly address: string;
+  /** Erases a person and everything that hangs on them. */
+  readonly erase: (manager: EntityManager, member: MemberId, mail: string) => Promise<void>;
 };
 
 /** A letter that was to be taken back has left: what it says stands. */
@@ -112,12 +111,7 @@ async function one(
       // No trace of the person stays; that a sign-up was swept is counted.
       if (application.state === 'outOfTime' && !row.shadowOf)
         await writeAudit(manager, { at: now, staff: '', act: 'joining.swept' });
-      await manager.getRepository(OneTimeRow).delete({ member });
-      await manager.getRepository(SessionRow).delete({ kind: 'member', subject: member });
-      await deleteApplications(manager, member);
-      await manager.getRepository(SentFormRow).delete({ member });
-      await ports.outbox.erase(manager, member, row.mail);
-      return purgeMember(manager, member);
+      return ports.erase(manager, member, row.mail);
     }
     default:
       return never(effect);

@@ -211,27 +211,11 @@ export async function claimAddress(manager: EntityManager, id: MemberId): Promis
 }
 
 /** Gives an address free: whoever else signed up with it can be finished again. */
-async function freeAddress(manager: EntityManager, id: MemberId): Promise<void> {
+export async function freeAddress(manager: EntityManager, id: MemberId): Promise<void> {
   await manager.query(
     `UPDATE member m LEFT JOIN application a ON a.member = m.id SET m.shadow_of = '', a.shadow = 0 WHERE m.shadow_of = ?`,
     [id],
   );
-}
-
-/** Removes a person and everything that hangs on them. */
-export async function purgeMember(manager: EntityManager, id: MemberId): Promise<void> {
-  await freeAddress(manager, id);
-  for (const entity of [
-    MemberValueRow,
-    MemberTermRow,
-    MemberGroupRow,
-    MemberTopicRow,
-    MemberFactsRow,
-    MemberWordRow,
-    TimelineEntity,
-  ])
-    await manager.getRepository<{ member: string }>(entity).delete({ member: id });
-  await manager.getRepository(MemberEntity).delete({ id });
 }
 
 const counted =

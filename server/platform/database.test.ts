@@ -4,6 +4,7 @@ import applicationOne from '../../tests/fixtures/application.1.json';
 import setupOne from '../../tests/fixtures/setup.1.json';
 import { configFor, dropDatabase, freshDatabase } from '../../tests/support/stack';
 import { entities } from '../entities';
+import { erasure } from '../erasure';
 import { migrate, openDatabase, type Database } from './database';
 import { Foundation1 } from './migrations/foundation';
 
@@ -36,6 +37,18 @@ describe('migrations', () => {
   it('leave exactly the tables the entities describe', async () => {
     const drift = await database.source.driver.createSchemaBuilder().log();
     expect(drift.upQueries.map((query) => query.query)).toEqual([]);
+  });
+
+  it('make no column of which it is not said what becomes of it when a person is erased', async () => {
+    const columns = (await database.source.query(
+      `SELECT table_name AS t, column_name AS c FROM information_schema.columns WHERE table_schema = DATABASE()`,
+    )) as { t: string; c: string }[];
+    const there: Record<string, string[]> = {};
+    for (const { t, c } of columns) (there[t] ??= []).push(c);
+    const said = Object.fromEntries(Object.entries(erasure).map(([table, { columns: of }]) => [table, of.split(' ')]));
+    const sorted = (of: Record<string, string[]>) =>
+      Object.fromEntries(Object.entries(of).map(([table, list]) => [table, [...list].sort()]));
+    expect(sorted(said)).toEqual(sorted(there));
   });
 
   it('bring data along: who owns an address, words found by, sessions with an end, gates by id', async () => {

@@ -1,0 +1,76 @@
+/**
+ * Purpose: erasing a person, as a table of every column there is: what is erased with them, and what is kept and why.
+ * Invariant: the tests hold this table against the database's own list of columns, so that a new one cannot be
+ * forgotten.
+ */
+import type { EntityManager } from 'typeorm';
+import type { MemberId } from '../core/kernel';
+import { freeAddress } from './members';
+import type { Outbox } from './messages';
+
+/** `by`: how a person's rows are found (their id stands for `?`); '' where another row of this list does it. */
+type Erased = { readonly erased: string; readonly columns: string };
+type Kept = { readonly kept: string; readonly columns: string };
+
+export const erasure: Readonly<Record<string, Erased | Kept>> = {
+  // A session of a member; of staff it is no person's of the site.
+  session: {
+    erased: `kind = 'member' AND subject = ?`,
+    columns: 'token_hash id kind subject created_at seen_at expires_at ends_at device',
+  },
+  one_time: { erased: 'member = ?', columns: 'hash purpose member application serial expires_at used_at' },
+  application: {
+    erased: 'member = ?',
+    columns: 'id member shadow path state gate_kind gate_since needs_at submitted_at data',
+  },
+  sent_form: { erased: 'member = ?', columns: 'once_hash answers_hash salt member expires_at' },
+  member_value: { erased: 'member = ?', columns: 'member field text number value' },
+  member_term: { erased: 'member = ?', columns: 'member level from_at until_at' },
+  member_group: { erased: 'member = ?', columns: 'member group_id since' },
+  member_topic: { erased: 'member = ?', columns: 'member topic since' },
+  member_facts: { erased: 'member = ?', columns: 'member facts' },
+  member_word: { erased: 'member = ?', columns: 'word member' },
+  timeline: { erased: 'member = ?', columns: 'id member at what standing title note' },
+  member: {
+    erased: 'id = ?',
+    columns:
+      'id number mail_key owned_mail mail name standing standing_since joined_at admitted_at seen_at password_hash shadow_of',
+  },
+  // Letters to them and about them, with the jobs that would send them: the outbox knows which.
+  outgoing: {
+    erased: '',
+    columns: 'id member about template to_mail subject text html secrets created_at sent_at',
+  },
+  job: {
+    kept: 'A timer goes with its application by an effect of its own, a letter’s job with the letter; a wish for a new password names an address for a minute at most, until it is looked up.',
+    columns: 'id kind lane job_key run_at payload state claimed_by claimed_until attempts first_at last_error',
+  },
+  audit: {
+    kept: 'What staff did stays provable; it names the person by an id that leads nowhere any more.',
+    columns: 'id at staff act subject detail',
+  },
+  rate_limit: { kept: 'Keys are digests, and run out by themselves.', columns: 'key points expire' },
+  staff: {
+    kept: 'Staff are not erased with a member; somebody who is both asks for both.',
+    columns: 'id mail_key mail name parts password_hash created_at',
+  },
+  setup_item: {
+    kept: 'The set-up is the owner’s words, not a person’s.',
+    columns: 'kind id position live draft version format',
+  },
+  setup_revision: {
+    kept: 'The set-up is the owner’s words; its author is staff.',
+    columns: 'number document changes note author at',
+  },
+  site_clock: { kept: 'Names nobody.', columns: 'id offset_ms' },
+  site_secret: { kept: 'Names nobody.', columns: 'id value' },
+  migration: { kept: 'Names nobody.', columns: 'id timestamp name' },
+};
+
+/** Erases a person and everything that hangs on them, within the caller's transaction. */
+export async function erasePerson(manager: EntityManager, outbox: Outbox, id: MemberId, mail: string): Promise<void> {
+  await freeAddress(manager, id);
+  await outbox.erase(manager, id, mail);
+  for (const [table, rule] of Object.entries(erasure))
+    if ('erased' in rule && rule.erased) await manager.query(`DELETE FROM ${table} WHERE ${rule.erased}`, [id]);
+}
