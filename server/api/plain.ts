@@ -7,7 +7,6 @@ import type { Request, Response } from 'express';
 import type { Attempt } from '../../contract';
 import type { RawAnswer } from '../../core/fields';
 import type { Setup } from '../../core/setup';
-import { cookieOf } from '../platform/cookies';
 import { TooBusy } from '../platform/gate';
 import { problemBody } from '../platform/problem';
 import type { Site } from '../site';

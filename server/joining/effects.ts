@@ -10,24 +10,13 @@ import {
   sayDate,
   sayTime,
   type ApplicationId,
-  type ChipName,
   type Instant,
   type MemberId,
   type MessageId,
 } from '../../core/kernel';
 import type { Setup } from '../../core/setup';
 import { OneTimeRow, StaffRow } from '../accounts/account.entities';
-import { MemberEntity } from '../members/member.entities';
-import {
-  claimAddress,
-  gatherFacts,
-  giveGroup,
-  giveLevel,
-  refreshFacts,
-  setStanding,
-  takeGroup,
-  takeLevel,
-} from '../members/member.store';
+import type { PersonInHand } from '../members';
 import type { Outbox } from '../messages';
 import { writeAudit } from '../platform/audit';
 import { digest, type Randomness } from '../platform/ids';
@@ -48,44 +37,39 @@ export class LetterGone extends Error {}
 export const timerKey = (id: ApplicationId) => `application:${id}`;
 export const codeDigest = (id: ApplicationId, code: string) => digest(`${id}:${code}`);
 
-export async function carryOut(
-  manager: EntityManager,
-  effects: readonly Effect[],
-  application: Application,
-  setup: Setup,
-  now: Instant,
-  ports: EffectPorts,
-): Promise<void> {
-  for (const effect of effects) await one(manager, effect, application, setup, now, ports);
-  if (!effects.some((effect) => effect.do === 'purge')) await refreshFacts(manager, application.member, setup);
+/** What the carrying out of effects needs to know. */
+export type Scene = {
+  readonly manager: EntityManager;
+  readonly person: PersonInHand;
+  readonly application: Application;
+  readonly setup: Setup;
+  readonly now: Instant;
+  readonly ports: EffectPorts;
+};
+
+/** Carries out effects in order, then writes what they changed of the person. */
+export async function carryOut(scene: Scene, effects: readonly Effect[]): Promise<void> {
+  for (const effect of effects) await one(scene, effect);
+  if (!effects.some((effect) => effect.do === 'purge')) await scene.person.write(scene.setup);
 }
 
-async function one(
-  manager: EntityManager,
-  effect: Effect,
-  application: Application,
-  setup: Setup,
-  now: Instant,
-  ports: EffectPorts,
-): Promise<void> {
-  const { member } = application;
+async function one(scene: Scene, effect: Effect): Promise<void> {
+  const { manager, person, application, now, ports } = scene;
   switch (effect.do) {
     case 'signIn':
       // The session is opened by whoever answers the request, who alone can set the cookie.
       return;
     case 'sendCode':
-      return sendCode(manager, effect, application, setup, now, ports);
-    case 'send': {
-      const words = { reason: effect.reason, question: effect.question };
-      return sendTo(manager, application, { message: effect.message, at: effect.at }, words, setup, now, ports);
-    }
+      return sendCode(scene, effect);
+    case 'send':
+      return sendTo(scene, effect);
     case 'unsend':
-      if ((await ports.outbox.unsend(manager, member)) === 0) throw new LetterGone();
+      if ((await ports.outbox.unsend(manager, person.id)) === 0) throw new LetterGone();
       return;
     case 'claimAddress':
-      return claimAddress(manager, member);
+      return person.claimAddress();
     case 'tellReviewers':
-      return tellReviewers(manager, effect.message, application, setup, now, ports);
+      return tellReviewers(scene, effect.message);
     case 'startTimer':
       return ports.jobs.add(manager, {
         kind: 'applicationTimer',
@@ -97,22 +81,20 @@ async function one(
       await ports.jobs.cancel(manager, timerKey(application.id));
       return;
     case 'setStanding':
-      return setStanding(manager, member, effect.standing, now);
+      return person.setStanding(effect.standing, now);
     case 'giveLevel':
-      return giveLevel(manager, member, effect);
+      return person.giveLevel(effect);
     case 'takeLevel':
-      return takeLevel(manager, member, effect.level, effect.from);
+      return person.takeLevel(effect.level, effect.from);
     case 'takeGroup':
-      return takeGroup(manager, member, effect.group);
+      return person.takeGroup(effect.group);
     case 'giveGroup':
-      return giveGroup(manager, member, effect.group, now);
-    case 'purge': {
-      const row = await manager.getRepository(MemberEntity).findOneByOrFail({ id: member });
+      return person.giveGroup(effect.group, now);
+    case 'purge':
       // No trace of the person stays; that a sign-up was swept is counted.
-      if (application.state === 'outOfTime' && !row.shadowOf)
+      if (application.state === 'outOfTime' && !person.owner)
         await writeAudit(manager, { at: now, staff: '', act: 'joining.swept' });
-      return ports.erase(manager, member, row.mail);
-    }
+      return ports.erase(manager, person.id, person.facts.mail ?? '');
     default:
       return never(effect);
   }
@@ -122,38 +104,30 @@ async function one(
  * Makes the secrets of one code and sends them. For a shadow the same rows are written, but the mail goes to the
  * address's real owner and says that an account exists; its code opens nothing that anyone was told.
  */
-async function sendCode(
-  manager: EntityManager,
-  effect: Extract<Effect, { do: 'sendCode' }>,
-  application: Application,
-  setup: Setup,
-  now: Instant,
-  ports: EffectPorts,
-): Promise<void> {
+async function sendCode(scene: Scene, effect: Extract<Effect, { do: 'sendCode' }>): Promise<void> {
+  const { manager, person, application, setup, now, ports } = scene;
   const code = codeFrom(ports.random.bytes(64));
   const token = ports.random.secret();
-  const base = { member: application.member, application: application.id, serial: effect.serial, usedAt: null };
+  const { id: member, owner } = person;
+  const base = { member, application: application.id, serial: effect.serial, usedAt: null };
   await manager.getRepository(OneTimeRow).insert([
     { ...base, purpose: 'code', hash: codeDigest(application.id, code), expiresAt: effect.expiresAt },
     { ...base, purpose: 'confirm', hash: digest(token), expiresAt: effect.expiresAt },
   ]);
-  const row = await manager.getRepository(MemberEntity).findOneByOrFail({ id: application.member });
-  const { site } = setup.doc;
-  if (row.shadowOf) {
-    const owner = await gatherFacts(manager, row.shadowOf as MemberId);
+  if (owner) {
     const secrets = { link: `${ports.address}/sign-in` };
     const post = { message: setup.doc.account.addressKnown, to: owner.mail ?? '', member: owner.member, facts: owner };
     return ports.outbox.post(manager, setup, { ...post, secrets }, now);
   }
-  const facts = await gatherFacts(manager, application.member);
+  const { site } = setup.doc;
   await ports.outbox.post(
     manager,
     setup,
     {
       message: effect.message,
-      to: row.mail,
-      member: application.member,
-      facts,
+      to: person.facts.mail ?? '',
+      member,
+      facts: person.facts,
       // Time and day, since nobody knows on which day a mail is read.
       words: {
         codeUntil: `${sayTime(effect.expiresAt, site)} on ${sayDate(effect.expiresAt, site)}`,
@@ -165,41 +139,29 @@ async function sendCode(
   );
 }
 
-async function sendTo(
-  manager: EntityManager,
-  application: Application,
-  { message, at }: { message: MessageId; at: Instant | undefined },
-  words: Partial<Record<ChipName, string>>,
-  setup: Setup,
-  now: Instant,
-  ports: EffectPorts,
-): Promise<void> {
-  const row = await manager.getRepository(MemberEntity).findOneByOrFail({ id: application.member });
-  if (row.shadowOf) return;
-  const facts = await gatherFacts(manager, application.member);
-  const secrets = { link: `${ports.address}/joining` };
-  await ports.outbox.post(
-    manager,
-    setup,
-    { message, to: row.mail, member: application.member, facts, words, secrets, ...(at === undefined ? {} : { at }) },
-    now,
-  );
+async function sendTo(scene: Scene, effect: Extract<Effect, { do: 'send' }>): Promise<void> {
+  const { manager, person, setup, now, ports } = scene;
+  if (person.owner) return;
+  const { message, reason, question, at } = effect;
+  const post = {
+    message,
+    to: person.facts.mail ?? '',
+    member: person.id,
+    facts: person.facts,
+    words: { reason, question },
+    secrets: { link: `${ports.address}/joining` },
+  };
+  await ports.outbox.post(manager, setup, at === undefined ? post : { ...post, at }, now);
 }
 
 async function tellReviewers(
-  manager: EntityManager,
+  { manager, person, application, setup, now, ports }: Scene,
   message: MessageId,
-  application: Application,
-  setup: Setup,
-  now: Instant,
-  ports: EffectPorts,
 ): Promise<void> {
-  const row = await manager.getRepository(MemberEntity).findOneByOrFail({ id: application.member });
-  if (row.shadowOf) return;
+  if (person.owner) return;
   const reviewers = (await manager.getRepository(StaffRow).find()).filter((staff) => staff.parts.includes('reviewer'));
-  const applicant = await gatherFacts(manager, application.member);
   for (const staff of reviewers) {
-    const facts: Facts = { ...applicant, name: staff.name, mail: staff.mail };
+    const facts: Facts = { ...person.facts, name: staff.name, mail: staff.mail };
     await ports.outbox.post(
       manager,
       setup,
@@ -207,9 +169,9 @@ async function tellReviewers(
         message,
         to: staff.mail,
         member: null,
-        about: application.member,
+        about: person.id,
         facts,
-        words: { memberName: applicant.name ?? '', waited: waitedFor(application, now) },
+        words: { memberName: person.facts.name ?? '', waited: waitedFor(application, now) },
         secrets: { link: `${ports.address}/desk` },
       },
       now,

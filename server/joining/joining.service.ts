@@ -3,7 +3,7 @@
  * Invariant: each event is one transaction: lock, `advance`, save, effects.
  */
 import type { DataSource, EntityManager } from 'typeorm';
-import { mailKey, nameOfPart, readForm, type AnswerFault, type RawForm } from '../../core/fields';
+import { nameOfPart, readForm, type AnswerFault, type RawForm } from '../../core/fields';
 import {
   advance,
   readCode,
@@ -21,7 +21,7 @@ import { OneTimeRow } from '../accounts/account.entities';
 import { hashPassword, ownWords, weakness } from '../accounts/passwords';
 import type { Opened, Sessions } from '../accounts/sessions';
 import { MemberEntity } from '../members/member.entities';
-import { createMember, noteOnTimeline, setProfile } from '../members/member.store';
+import { PersonInHand, noteOnTimeline, ownerOf } from '../members';
 import type { SiteClock } from '../platform/clock';
 import { isDuplicate, transact } from '../platform/database';
 import { digest } from '../platform/ids';
@@ -173,17 +173,10 @@ export class Joining {
     const now = this.clock.now();
     const member = this.ports.random.id<MemberId>();
     const secret = await rememberSending(manager, sent, member);
-    const owner = await manager.getRepository(MemberEntity).findOneBy({ ownedMail: mailKey(answers.mail) });
-    const shadowOf = (owner?.id ?? null) as MemberId | null;
-    await createMember(manager, {
-      id: member,
-      name: answers.name,
-      mail: answers.mail,
-      passwordHash,
-      shadowOf,
-      at: now,
-    });
-    await setProfile(manager, member, answers, now, live.setup);
+    const owner = await ownerOf(manager, answers.mail);
+    const { name, mail, fields, topics } = answers;
+    const about = { id: member, name, mail, passwordHash, owner, fields, topics, at: now };
+    const person = await PersonInHand.create(manager, about, live.setup);
     const blank = unsent({
       id: this.ports.random.id<ApplicationId>(),
       member,
@@ -195,9 +188,11 @@ export class Joining {
     });
     const step = advance(live.setup.paths.get(form.path), blank, { it: 'submitted' }, now, live.setup);
     if (!step.ok) throw new Error(`A new application was refused: ${step.refusal.code}`);
-    await insertApplication(manager, { application: step.value.application, shadow: shadowOf !== null }, live.setup);
+    const { application, effects } = step.value;
+    await insertApplication(manager, { application, shadow: owner !== null }, live.setup);
     await noteOnTimeline(manager, member, storyOf(blank, step.value, now, live.setup));
-    await carryOut(manager, step.value.effects, step.value.application, live.setup, now, this.ports);
+    const scene = { manager, person, application, setup: live.setup, now, ports: this.ports };
+    await carryOut(scene, effects);
     return this.sessions.open(manager, { kind: 'member', subject: member, device, remember: false }, now, secret);
   }
 
@@ -273,7 +268,10 @@ export class Joining {
     const { application, effects } = step;
     await saveApplication(manager, application, setup);
     await noteOnTimeline(manager, application.member, storyOf(before, step, now, setup));
-    if (effects.length) await carryOut(manager, effects, application, setup, now, this.ports);
+    if (effects.length === 0) return;
+    const person = await PersonInHand.read(manager, application.member);
+    if (!person) throw new Error('An application outlived its person.');
+    await carryOut({ manager, person, application, setup, now, ports: this.ports }, effects);
   }
 }
 

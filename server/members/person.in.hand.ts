@@ -1,0 +1,211 @@
+/**
+ * Purpose: a person while an act is carried out on them: read once, changed in memory and in the rows that hold each
+ * fact, and written once at the end.
+ * Invariant: within a transaction. What is written as ready facts equals what the rows say (tested against them).
+ */
+import type { EntityManager } from 'typeorm';
+import { mailKey } from '../../core/fields';
+import { storedFacts, visitorFacts, type Facts, type Standing } from '../../core/facts';
+import type { GroupId, Instant, LevelId, MemberId, TopicId } from '../../core/kernel';
+import type { Setup } from '../../core/setup';
+import { MemberEntity, MemberGroupRow, MemberTermRow, MemberWordRow } from './member.entities';
+import { valueColumns, wordsOf } from './member.words';
+
+export type NewMember = {
+  readonly id: MemberId;
+  readonly name: string;
+  readonly mail: string;
+  readonly passwordHash: string;
+  /** The facts of the real member this one stands in for, or null. */
+  readonly owner: Facts | null;
+  readonly fields: Facts['fields'];
+  readonly topics: readonly TopicId[];
+  readonly at: Instant;
+};
+
+type Row = {
+  mail: string;
+  mail_key: string;
+  owned_mail: string | null;
+  shadow_of: string;
+  facts: string;
+  owner: string | null;
+};
+
+const read = (text: string): Facts => storedFacts.read(JSON.parse(text), undefined);
+
+/** The facts of the one whose address it has been shown to be; null where it is nobody's. */
+export async function ownerOf(manager: EntityManager, mail: string): Promise<Facts | null> {
+  const [row] = (await manager.query(
+    'SELECT f.facts FROM member m JOIN member_facts f ON f.member = m.id WHERE m.owned_mail = ?',
+    [mailKey(mail)],
+  )) as { facts: string }[];
+  return row ? read(row.facts) : null;
+}
+
+export class PersonInHand {
+  private changed: Partial<Pick<MemberEntity, 'standing' | 'standingSince' | 'admittedAt' | 'ownedMail'>> = {};
+  private factsChanged = false;
+
+  private constructor(
+    private readonly manager: EntityManager,
+    readonly id: MemberId,
+    private current: Facts,
+    /** The facts of the member this one stands in for; null for a real member. */
+    readonly owner: Facts | null,
+    private readonly mailKey: string,
+    private owned: boolean,
+    private readonly isNew: boolean,
+  ) {}
+
+  /** Reads a person and holds them until the transaction ends. Null where they are gone. */
+  static async read(manager: EntityManager, id: MemberId): Promise<PersonInHand | null> {
+    const [row] = (await manager.query(
+      `SELECT m.mail_key, m.owned_mail, f.facts, o.facts AS owner FROM member m
+       JOIN member_facts f ON f.member = m.id LEFT JOIN member_facts o ON o.member = m.shadow_of
+       WHERE m.id = ? FOR UPDATE`,
+      [id],
+    )) as Row[];
+    if (!row) return null;
+    const owner = row.owner ? read(row.owner) : null;
+    return new PersonInHand(manager, id, read(row.facts), owner, row.mail_key, row.owned_mail !== null, false);
+  }
+
+  /** Makes a person who applies: their row, answers and topics. The ready facts come with `write`. */
+  static async create(manager: EntityManager, member: NewMember, setup: Setup): Promise<PersonInHand> {
+    const { id, name, mail, at } = member;
+    const standing: Standing = 'applicant';
+    const made = await manager.getRepository(MemberEntity).insert({
+      id,
+      mailKey: mailKey(mail),
+      ownedMail: null,
+      mail,
+      name,
+      standing,
+      standingSince: at,
+      joinedAt: at,
+      admittedAt: null,
+      seenAt: at,
+      passwordHash: member.passwordHash,
+      shadowOf: member.owner?.member ?? '',
+    });
+    const values = Object.entries(member.fields).map(([field, value]) => {
+      const { text, number } = valueColumns(field, value, setup);
+      return [id, field, text, number, JSON.stringify(value)];
+    });
+    if (values.length)
+      await manager.query(
+        `INSERT INTO member_value (member, field, text, number, value) VALUES ${rowsOf(values)}`,
+        values.flat(),
+      );
+    const topics = member.topics.map((topic) => [id, topic, new Date(at)]);
+    if (topics.length)
+      await manager.query(`INSERT INTO member_topic (member, topic, since) VALUES ${rowsOf(topics)}`, topics.flat());
+    const number = Number(made.generatedMaps[0]!['number']);
+    const facts: Facts = {
+      ...visitorFacts,
+      member: id,
+      number,
+      name,
+      mail,
+      standing,
+      standingSince: at,
+      joinedAt: at,
+      fields: member.fields,
+      topics: [...member.topics],
+    };
+    return new PersonInHand(manager, id, facts, member.owner, mailKey(mail), false, true);
+  }
+
+  get facts(): Facts {
+    return this.current;
+  }
+
+  private set(facts: Partial<Facts>): void {
+    this.current = { ...this.current, ...facts };
+    this.factsChanged = true;
+  }
+
+  setStanding(standing: Standing, at: Instant): void {
+    if (standing === this.current.standing && at === this.current.standingSince) return;
+    const admittedAt =
+      // Whoever is taken back to the start was never admitted.
+      standing === 'applicant'
+        ? null
+        : standing === 'admitted'
+          ? (this.current.admittedAt ?? at)
+          : this.current.admittedAt;
+    Object.assign(this.changed, { standing, standingSince: at, admittedAt });
+    this.set({ standing, standingSince: at, admittedAt });
+  }
+
+  async giveLevel(term: { level: LevelId; from: Instant; until: Instant | null }): Promise<void> {
+    const { level, from, until } = term;
+    await this.manager
+      .getRepository(MemberTermRow)
+      .upsert({ member: this.id, level, from: new Date(from), until }, ['member', 'level', 'from']);
+    const others = this.current.terms.filter((held) => held.level !== level || held.from !== from);
+    this.set({ terms: [...others, { level, from, until }] });
+  }
+
+  async takeLevel(level: LevelId, from: Instant): Promise<void> {
+    await this.manager.getRepository(MemberTermRow).delete({ member: this.id, level, from: new Date(from) });
+    this.set({ terms: this.current.terms.filter((held) => held.level !== level || held.from !== from) });
+  }
+
+  async giveGroup(group: GroupId, since: Instant): Promise<void> {
+    await this.manager.getRepository(MemberGroupRow).upsert({ member: this.id, group, since }, ['member', 'group']);
+    if (!this.current.groups.includes(group)) this.set({ groups: [...this.current.groups, group] });
+  }
+
+  async takeGroup(group: GroupId): Promise<void> {
+    await this.manager.getRepository(MemberGroupRow).delete({ member: this.id, group });
+    this.set({ groups: this.current.groups.filter((held) => held !== group) });
+  }
+
+  /**
+   * Makes the address this member's own. Whoever else signed up with it becomes a shadow of the owner: gone from every
+   * list, with no code that works.
+   * @throws a duplicate-key error, here or at `write`, when somebody else has claimed it meanwhile
+   */
+  async claimAddress(): Promise<void> {
+    if (this.owner || this.owned) return;
+    this.owned = true;
+    this.changed.ownedMail = this.mailKey;
+    await this.writeRow();
+    await this.manager.query(
+      `UPDATE member m LEFT JOIN application a ON a.member = m.id SET m.shadow_of = ?, a.shadow = 1
+       WHERE m.mail_key = ? AND m.id <> ? AND m.owned_mail IS NULL AND m.shadow_of = ''`,
+      [this.id, this.mailKey, this.id],
+    );
+    await this.manager.query(
+      `DELETE o FROM one_time o JOIN member m ON m.id = o.member WHERE m.shadow_of = ? AND o.purpose = 'code'`,
+      [this.id],
+    );
+  }
+
+  /** Writes what has changed: the row, the ready facts, and for somebody new the words to find them by. */
+  async write(setup: Setup): Promise<void> {
+    await this.writeRow();
+    if (!this.factsChanged && !this.isNew) return;
+    const facts = JSON.stringify(storedFacts.write(this.current));
+    if (!this.isNew) {
+      await this.manager.query('UPDATE member_facts SET facts = ? WHERE member = ?', [facts, this.id]);
+      return;
+    }
+    await this.manager.query('INSERT INTO member_facts (member, facts) VALUES (?, ?)', [this.id, facts]);
+    // For a shadow as well: no search finds it, and whoever signs up costs the same work.
+    const words = wordsOf(this.current, setup).map((word) => ({ word, member: this.id }));
+    await this.manager.getRepository(MemberWordRow).insert(words);
+  }
+
+  private async writeRow(): Promise<void> {
+    if (Object.keys(this.changed).length === 0) return;
+    await this.manager.getRepository(MemberEntity).update({ id: this.id }, this.changed);
+    this.changed = {};
+  }
+}
+
+/** `(?, ?), (?, ?)` */
+const rowsOf = (rows: readonly (readonly unknown[])[]): string =>
+  rows.map((row) => `(${row.map(() => '?').join(', ')})`).join(', ');
