@@ -21,3 +21,14 @@ export const managers: Access = { staff: ['owner', 'manager'] };
 export function endpoint(access: Access, method: 'GET' | 'POST', path: `/${string}`, summary: string) {
   return oc.$meta<EndpointMeta>({ access }).route({ method, path, summary, tags: [path.split('/')[1]!] });
 }
+
+type Declared = { readonly '~orpc': { readonly meta: unknown } };
+
+/** Who may call a declared endpoint. */
+export const accessOf = (declared: Declared): Access => (declared['~orpc'].meta as EndpointMeta).access;
+
+/** Whether somebody with these parts may call an endpoint of the desk: what the desk offers, and what the server lets in. */
+export function staffMay(declared: Declared, parts: readonly StaffPart[]): boolean {
+  const access = accessOf(declared);
+  return typeof access === 'object' && parts.some((part) => access.staff.includes(part));
+}

@@ -1,10 +1,31 @@
-/** The whole contract: what goes over the wire, each endpoint declared once. */
-import { desk } from './desk';
+/** The whole contract: what goes over the wire, each endpoint declared once, each area in its own file. */
+import { account, accountProblems } from './account';
+import { clock } from './clock';
+import { joining, joiningProblems } from './joining';
+import { letters } from './letters';
+import { members } from './members';
+import { generalProblems } from './problems';
+import { review, reviewProblems } from './review';
 import { site } from './site';
+import { staff } from './staff';
+import { today } from './today';
+import { viewpoint } from './viewpoint';
 
 export * from './access';
+export * from './account';
+export * from './clock';
+export * from './joining';
+export * from './letters';
+export * from './members';
 export * from './problems';
+export * from './review';
 export * from './site';
-export * from './desk';
+export * from './staff';
+export * from './today';
+export * from './viewpoint';
 
-export const contract = { site, desk };
+export const contract = { site, account, joining, staff, today, review, members, viewpoint, letters, clock };
+
+/** Every refusal the product can answer with. */
+export const problems = { ...generalProblems, ...accountProblems, ...joiningProblems, ...reviewProblems };
+export type ProblemCode = keyof typeof problems;

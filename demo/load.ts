@@ -5,8 +5,7 @@ import type { Pool } from 'mysql2/promise';
 import { storedFacts } from '../core/facts';
 import { mailKey } from '../core/fields';
 import type { Setup } from '../core/setup';
-import { columnsOf } from '../server/joining/application.store';
-import { timerKey } from '../server/joining/effects';
+import { columnsOf, timerKey } from '../server/joining';
 import { valueColumns, wordsOf } from '../server/members';
 import type { Generated } from './generate';
 

@@ -6,22 +6,27 @@ import { existsSync, readFileSync } from 'node:fs';
 import { join } from 'node:path';
 import express, { type ErrorRequestHandler, type Express, type Request, type Response } from 'express';
 import sirv from 'sirv';
-import { Door, apiHandler, openApi, ownHost, plainForms, sameSite, sendProblem, type Services } from './api';
+import { Door, accountForms } from './accounts';
+import { apiHandler, areasOf, openApi, ownHost, sameSite, sendProblem, type ApiPorts } from './api';
+import { joiningForms } from './joining';
 import { bodies } from './platform/bodies';
-import { isUnreachable } from './platform/database';
+import type { Config } from './platform/config';
+import { isUnreachable, type Database } from './platform/database';
 import { ownAddresses } from './platform/hosts';
 import { pathPattern, type Log } from './platform/log';
 import { squeeze } from './platform/squeeze';
-import { Site, loadTemplate, sitePolicy } from './site';
+import { Site, loadTemplate, plainForms, sitePolicy } from './site';
 import { viewpointRoute } from './viewpoint';
 
 /** Where a plain form may be sent to: the site's own places, and the desk's sign-in. */
 const plainForm =
   /^\/(join|confirm|reset)\/[^/]+$|^\/(sign-in|sign-out|forgotten|joining|account)$|^\/desk\/(sign-in|first-run|forgotten|reset\/[^/]+)$/;
 
+export type AppPorts = ApiPorts & { readonly config: Config; readonly database: Database };
+
 /** Builds the application. Reads the built browser parts; refuses to start without them. */
-export async function makeApp(services: Services, log: Log): Promise<Express> {
-  const { config, live, viewers, clock, sources, sight } = services;
+export async function makeApp(ports: AppPorts, log: Log): Promise<Express> {
+  const { config, live, viewers, clock, sources, sight } = ports;
   const template = await loadTemplate(config.dist);
   const site = new Site({ live, viewers, clock, sources, template, address: config.address });
   const deskFile = join(config.dist, 'desk/index.html');
@@ -38,7 +43,7 @@ export async function makeApp(services: Services, log: Log): Promise<Express> {
   const headers = securityHeaders(config.secure);
   app.use('/health', secure(headers));
   app.get('/health/live', (_req, res) => void res.json({ live: true }));
-  app.get('/health/ready', ready(services));
+  app.get('/health/ready', ready(ports));
   const own = ownAddresses(config.address, config.proxy);
   app.use(ownHost(own, config.address));
   // Before everything else: a visitor's page is a buffer that is ready, and most requests are for one.
@@ -56,16 +61,18 @@ export async function makeApp(services: Services, log: Log): Promise<Express> {
 
   app.get('/api/openapi.json', (_req, res) => void res.type('json').send(described));
   app.get('/api/site/view', site.json);
-  app.use('/api', sameSite(own, log), apiHandler(services, log));
+  const areas = areasOf(ports);
+  app.use('/api', sameSite(own, log), apiHandler(areas, ports, log));
 
   const noted = (error: unknown, path: string): string => {
     const id = crypto.randomUUID();
     log.error({ err: error, path: pathPattern(path), id }, 'http: form failed');
     return id;
   };
-  const door = new Door(services, doorHtml, noted);
+  const door = new Door(ports, areas.staff, doorHtml, noted);
   app.post(/^\/desk\/(sign-in|first-run|forgotten|reset\/[^/]+)$/, sameSite(own, log), door.take);
-  app.post(plainForm, sameSite(own, log), plainForms(services, site, noted));
+  const forms = { ...accountForms(areas.account), ...joiningForms(areas.joining) };
+  app.post(plainForm, sameSite(own, log), plainForms({ site, live, viewers, forms, failed: noted }));
   app.get(/^\/viewpoint\//, viewpointRoute({ live, viewers, clock, sight, site, sources }));
   app.get(/^\/desk\/(forgotten|reset\/[^/]+)$/, door.show);
   app.get(/^\/desk(\/.*)?$/, desk(deskHtml, door));
@@ -115,12 +122,12 @@ function logged(log: Log) {
 }
 
 /** Ready means: the database answers. A balancer takes the process out of service otherwise. */
-function ready(services: Services) {
+function ready({ database, letters, clock, live }: AppPorts) {
   return async (_req: Request, res: Response): Promise<void> => {
     try {
-      await services.database.pool.query('SELECT 1');
-      const mail = await services.letters.state(services.clock.now());
-      res.json({ ready: true, revision: services.live.current?.revision ?? 0, mail });
+      await database.pool.query('SELECT 1');
+      const mail = await letters.state(clock.now());
+      res.json({ ready: true, revision: live.current?.revision ?? 0, mail });
     } catch {
       sendProblem(res, 'not-available');
     }

@@ -4,14 +4,16 @@
 import { createServer, type Server } from 'node:http';
 import type { EntityManager } from 'typeorm';
 import type { MemberId } from '../core/kernel';
-import { Accounts, Devices, FirstRun, Sessions, Staff, Viewers } from './accounts';
-import type { Services } from './api';
-import { makeApp } from './app';
+import { Accounts, Devices, FirstRun, Staff, Tries, accountPlaces, sweepOneTime } from './accounts';
+import { makeApp, type AppPorts } from './app';
+import { Sessions, Viewers } from './callers';
+import { ClockService } from './clock';
 import { entities } from './entities';
 import { erasePerson } from './erasure';
-import { Joining, joiningUses } from './joining';
+import { Joining, applicationOfMember, applicationView, joiningPlaces, joiningUses } from './joining';
 import { Directory, memberUses } from './members';
 import { Outbox, StuckLetters } from './messages';
+import { Acts, sweepSendings } from './platform/acts';
 import { SiteClock } from './platform/clock';
 import type { Config } from './platform/config';
 import { migrate, openDatabase } from './platform/database';
@@ -22,9 +24,16 @@ import type { Log } from './platform/log';
 import { smtpTransport } from './platform/mail';
 import { siteSecret } from './platform/secret';
 import { LiveSetup, SetupStore } from './setup';
-import { placeSources } from './site';
-import { ClockService, Today } from './today';
+import type { PlaceSources } from './site';
+import { Today } from './today';
 import { Sight } from './viewpoint';
+
+/** Everything the product is made of, built once. */
+export type Services = AppPorts & {
+  readonly jobs: Jobs;
+  readonly setups: SetupStore;
+  readonly directory: Directory;
+};
 
 export type Running = { readonly services: Services; readonly server: Server; stop(): Promise<void> };
 
@@ -45,37 +54,51 @@ export async function buildServices(config: Config, log: Log): Promise<{ service
     const site = live.must.setup.doc.site;
     return { name: site.name, address: site.replyTo };
   });
+  const acts = new Acts(db, clock);
   const outbox = new Outbox(jobs, mail, random);
   const sessions = new Sessions(database.pool, random);
+  const viewers = new Viewers(db, sessions, acts, clock, config.secure);
   const { address } = config;
-  const accounts = new Accounts(db, database.pool, live, sessions, outbox, jobs, clock, random, address);
-  const erase = (manager: EntityManager, member: MemberId, letters: string) =>
-    erasePerson(manager, outbox, member, letters);
-  const joining = new Joining(db, live, sessions, clock, { outbox, jobs, random, address, erase }, setups);
-  const staff = new Staff(db, sessions, clock, random, live, { outbox, jobs, address });
-  const letters = new StuckLetters(db, jobs);
+  const letters = new StuckLetters(db, jobs, acts);
   const directory = new Directory(db);
+  const accounts = new Accounts(db, database.pool, live, sessions, acts, outbox, jobs, clock, random, address);
+  const staff = new Staff(db, sessions, acts, clock, random, live, { outbox, jobs, address });
+  const limits = new Limits(database.pool, config.limitFactor);
+  const erase = (manager: EntityManager, member: MemberId, mailbox: string) =>
+    erasePerson(manager, outbox, member, mailbox);
+  const joining = new Joining(db, live, sessions, acts, clock, { outbox, jobs, staff, random, address, erase }, setups);
+  const sources: PlaceSources = {
+    places: { ...joiningPlaces(joining), ...accountPlaces(accounts, viewers) },
+    pathOf: async ({ facts }, { setup }) =>
+      (await joining.applicationOf(facts.member as MemberId, setup))?.path ?? null,
+  };
   const services: Services = {
     config,
     database,
+    db,
     clock,
     jobs,
-    limits: new Limits(database.pool, config.limitFactor),
+    limits,
     setups,
     live,
     sessions,
-    viewers: new Viewers(sessions, clock, config.secure),
+    viewers,
     accounts,
-    devices: new Devices(await siteSecret(database.pool), random),
+    tries: new Tries(limits, new Devices(await siteSecret(database.pool), random), config.secure),
     staff,
     firstRun: new FirstRun(db, staff, setups, clock),
     joining,
     directory,
+    applicationOf: async (member, mayReview) => {
+      const { setup } = live.must;
+      const stored = await applicationOfMember(db.manager, member, setup);
+      return stored && applicationView(db.manager, stored.application, mayReview, clock.now(), setup);
+    },
     today: new Today(db, directory, letters),
     letters,
-    clockService: new ClockService(db, clock, jobs, config.demo, config.demo ? config.mailPage : null),
+    clockService: new ClockService(db, clock, jobs, acts, config.demo, config.demo ? config.mailPage : null),
     sight: new Sight(db),
-    sources: placeSources(db, joining, accounts, sessions, clock),
+    sources,
   };
   return {
     services,
@@ -104,10 +127,14 @@ export async function start(config: Config, log: Log): Promise<Running> {
   services.live.follow();
   if (config.worker) services.jobs.start();
   const sweep = setInterval(() => {
+    const now = services.clock.now();
+    const { manager } = services.db;
     services.sessions
-      .sweep(services.clock.now())
+      .sweep(now)
       .then(() => services.limits.sweep())
-      .catch((error: unknown) => log.warn({ err: error }, 'sessions and limits: not swept'));
+      .then(() => sweepSendings(manager))
+      .then(() => sweepOneTime(manager, now))
+      .catch((error: unknown) => log.warn({ err: error }, 'what has run out: not swept'));
   }, SWEEP_EVERY);
   log.info({ port: config.port, worker: config.worker }, 'ready');
   return {

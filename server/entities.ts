@@ -1,6 +1,7 @@
 /** Every table's class, for the data source and the drift test. */
-import { OneTimeRow, SecretRow, SessionRow, StaffRow } from './accounts/account.entities';
-import { ApplicationEntity, SentFormRow } from './joining/application.entity';
+import { OneTimeRow, SecretRow, StaffRow } from './accounts/account.entities';
+import { SessionRow } from './callers/session.entity';
+import { ApplicationEntity } from './joining/application.entity';
 import {
   MemberEntity,
   MemberFactsRow,
@@ -12,6 +13,7 @@ import {
   TimelineEntity,
 } from './members/member.entities';
 import { OutgoingRow } from './messages/message.entity';
+import { SentActRow } from './platform/acts.entity';
 import { AuditRow } from './platform/audit.entity';
 import { ClockRow } from './platform/clock.entity';
 import { JobRow } from './platform/job.entity';
@@ -32,7 +34,7 @@ export const entities = [
   MemberWordRow,
   TimelineEntity,
   ApplicationEntity,
-  SentFormRow,
+  SentActRow,
   SecretRow,
   OutgoingRow,
   JobRow,

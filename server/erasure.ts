@@ -23,7 +23,8 @@ export const erasure: Readonly<Record<string, Erased | Kept>> = {
     erased: 'member = ?',
     columns: 'id member shadow path state gate_kind gate_since needs_at submitted_at data',
   },
-  sent_form: { erased: 'member = ?', columns: 'once_hash answers_hash salt member expires_at' },
+  // What staff were answered about them runs out in half an hour.
+  sent_act: { erased: 'who = ?', columns: 'key_hash sent_hash who answer expires_at' },
   member_value: { erased: 'member = ?', columns: 'member field text number value' },
   member_term: { erased: 'member = ?', columns: 'member level from_at until_at' },
   member_group: { erased: 'member = ?', columns: 'member group_id since' },
@@ -46,8 +47,8 @@ export const erasure: Readonly<Record<string, Erased | Kept>> = {
     columns: 'id kind lane job_key run_at payload state claimed_by claimed_until attempts first_at last_error',
   },
   audit: {
-    kept: 'What staff did stays provable; it names the person by an id that leads nowhere any more.',
-    columns: 'id at staff act subject detail',
+    kept: 'What was done stays provable; it names a member by an id that leads nowhere any more, and only staff by name.',
+    columns: 'id at kind who name act subject detail',
   },
   rate_limit: { kept: 'Keys are digests, and run out by themselves.', columns: 'key points expire' },
   staff: {

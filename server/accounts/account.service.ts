@@ -8,17 +8,17 @@ import { mailKey } from '../../core/fields';
 import { readFacts, visitorFacts, type Facts } from '../../core/facts';
 import { HOUR, ok, refuse, type MemberId, type Result } from '../../core/kernel';
 import type { Setup } from '../../core/setup';
-import { MemberEntity } from '../members/member.entities';
-import { factsOf, noteOnTimeline } from '../members/member.store';
+import type { Opened, Sessions } from '../callers';
+import { accountById, accountByMail, factsOf, noteOnTimeline, setPasswordHash, type MemberAccount } from '../members';
 import type { Outbox } from '../messages';
+import { forgetSendings, type Acts, type Envelope } from '../platform/acts';
 import type { SiteClock } from '../platform/clock';
 import { digest, type Randomness } from '../platform/ids';
 import type { Jobs } from '../platform/jobs';
 import type { LiveSetup } from '../setup';
 import { OneTimeRow } from './account.entities';
+import { keepOneTime } from './one.time';
 import { hashPassword, ownWords, verifyPassword, weakness } from './passwords';
-import type { Opened, Sessions } from './sessions';
-import { transact } from '../platform/database';
 
 const RESET_LASTS = HOUR;
 const UNOWNED_TRIED = 3;
@@ -30,12 +30,15 @@ export type PasswordRefusal =
   | { readonly code: 'token-used' }
   | { readonly code: 'weak-password'; readonly says: string };
 
+export type NewPassword = { readonly current: string; readonly password: string };
+
 export class Accounts {
   constructor(
     private readonly db: DataSource,
     private readonly pool: Pool,
     private readonly live: LiveSetup,
     private readonly sessions: Sessions,
+    private readonly acts: Acts,
     private readonly outbox: Outbox,
     private readonly jobs: Jobs,
     private readonly clock: SiteClock,
@@ -85,7 +88,7 @@ export class Accounts {
   private async sendReset(manager: EntityManager, mail: string): Promise<void> {
     const { setup } = this.live.must;
     const now = this.clock.now();
-    const row = await manager.getRepository(MemberEntity).findOneBy({ ownedMail: mailKey(mail) });
+    const row = await accountByMail(manager, mail);
     if (!row) {
       const facts: Facts = { ...visitorFacts, mail };
       const secrets = { link: this.address };
@@ -98,17 +101,9 @@ export class Accounts {
       return;
     }
     const token = this.random.secret();
-    const id = row.id as MemberId;
+    const { id } = row;
     // Earlier links go on working until their hour is over: else asking again and again would void them all.
-    await manager.getRepository(OneTimeRow).insert({
-      hash: digest(token),
-      purpose: 'reset',
-      member: id,
-      application: null,
-      serial: 0,
-      expiresAt: now + RESET_LASTS,
-      usedAt: null,
-    });
+    await keepOneTime(manager, { hash: digest(token), purpose: 'reset', member: id, expiresAt: now + RESET_LASTS });
     const facts = (await factsOf(manager, id)) ?? visitorFacts;
     const secrets = { link: `${this.address}/reset/${token}` };
     await this.outbox.post(
@@ -128,52 +123,53 @@ export class Accounts {
   }
 
   /** Chooses a new password by a link; all sessions end. @returns the member, to be signed in */
-  async reset(token: string, password: string): Promise<Result<MemberId, PasswordRefusal>> {
-    const whose = await this.db.getRepository(OneTimeRow).findOneBy({
-      hash: digest(token),
-      purpose: 'reset',
-      usedAt: IsNull(),
-      expiresAt: MoreThan(this.clock.now()),
-    });
-    if (!whose) return refuse({ code: 'token-used' });
-    const owner = await this.db.getRepository(MemberEntity).findOneByOrFail({ id: whose.member });
+  async reset(token: string, password: string): Promise<Result<{ member: MemberId; facts: Facts }, PasswordRefusal>> {
+    const hash = digest(token);
+    const links = { hash, purpose: 'reset' as const, usedAt: IsNull(), expiresAt: MoreThan(this.clock.now()) };
+    const whose = await this.db.getRepository(OneTimeRow).findOneBy(links);
+    const owner = whose && (await accountById(this.db.manager, whose.member as MemberId));
+    if (!owner) return refuse({ code: 'token-used' });
     const weak = await weakness(password, this.wordsOf(owner));
     if (weak) return refuse({ code: 'weak-password', says: weak });
     const passwordHash = await hashPassword(password);
-    const done = await transact(this.db, async (manager) => {
+    const envelope = { who: { kind: 'member', id: owner.id }, act: 'password.reset', once: null } as const;
+    const done = await this.acts.carryOut<Facts | null, PasswordRefusal>(envelope, async ({ manager, about }) => {
+      // Looked at again and held: of two who use one link, one sets the password.
       const rows = manager.getRepository(OneTimeRow);
-      const now = this.clock.now();
-      const row = await rows.findOne({
-        where: { hash: digest(token), purpose: 'reset' },
-        lock: { mode: 'pessimistic_write' },
-      });
-      if (!row || row.usedAt !== null || row.expiresAt <= now) return null;
-      await this.setPassword(manager, row.member as MemberId, passwordHash, null);
-      return row.member as MemberId;
+      const row = await rows.findOne({ where: { hash, purpose: 'reset' }, lock: { mode: 'pessimistic_write' } });
+      if (!row || row.usedAt !== null || row.expiresAt <= this.clock.now()) return refuse({ code: 'token-used' });
+      about({ subject: owner.id });
+      await this.setPassword(manager, owner.id, passwordHash, null);
+      return ok(await factsOf(manager, owner.id));
     });
     this.jobs.nudge();
-    return done ? ok(done) : refuse({ code: 'token-used' });
+    if (!done.ok) return refuse({ code: 'token-used' });
+    return ok({ member: owner.id, facts: done.value.value ?? visitorFacts });
   }
 
   /** Changes the password of a signed-in member; all other sessions end. */
   async change(
+    envelope: Envelope,
     id: MemberId,
     session: string,
-    current: string,
-    password: string,
+    { current, password }: NewPassword,
   ): Promise<Result<true, PasswordRefusal>> {
-    const row = await this.db.getRepository(MemberEntity).findOneByOrFail({ id });
-    if (!(await verifyPassword(row.passwordHash, current))) return refuse({ code: 'wrong-password' });
+    const row = await accountById(this.db.manager, id);
+    if (!row || !(await verifyPassword(row.passwordHash, current))) return refuse({ code: 'wrong-password' });
     const weak = await weakness(password, this.wordsOf(row));
     if (weak) return refuse({ code: 'weak-password', says: weak });
     const passwordHash = await hashPassword(password);
-    await transact(this.db, (manager) => this.setPassword(manager, id, passwordHash, session));
+    await this.acts.carryOut(envelope, async ({ manager, about }) => {
+      about({ subject: id });
+      await this.setPassword(manager, id, passwordHash, session);
+      return ok(null);
+    });
     this.jobs.nudge();
     return ok(true);
   }
 
   /** The words that are tried first for this person: their own, and the site's. */
-  wordsOf(person: { readonly name: string; readonly mail: string }): string[] {
+  wordsOf(person: Pick<MemberAccount, 'name' | 'mail'>): string[] {
     const site = this.live.current?.setup.doc.site;
     return ownWords(person.name, person.mail, site?.name, site?.shortName, new URL(this.address).hostname, 'Admissa');
   }
@@ -185,15 +181,15 @@ export class Accounts {
   async setPassword(manager: EntityManager, id: MemberId, passwordHash: string, keep: string | null): Promise<void> {
     const { setup }: { setup: Setup } = this.live.must;
     const now = this.clock.now();
-    await manager.getRepository(MemberEntity).update({ id }, { passwordHash });
+    await setPasswordHash(manager, id, passwordHash);
     await this.sessions.endOthers(manager, 'member', id, keep);
     await manager.getRepository(OneTimeRow).delete({ member: id, purpose: 'reset' });
-    await manager.query('DELETE FROM sent_form WHERE member = ?', [id]);
+    await forgetSendings(manager, id);
     await noteOnTimeline(manager, id, [{ at: now, what: 'password.changed', title: 'Password changed' }]);
-    const row = await manager.getRepository(MemberEntity).findOneByOrFail({ id });
+    const row = await accountById(manager, id);
     const facts = await factsOf(manager, id);
     // Somebody who has never shown that the address is theirs gets no letter there.
-    if (row.ownedMail === null || !facts) return;
+    if (!row?.owned || !facts) return;
     const secrets = { link: `${this.address}/forgotten` };
     await this.outbox.post(
       manager,

@@ -3,7 +3,7 @@ import { afterAll, beforeAll, beforeEach, describe, expect, it } from 'vitest';
 import { Caller, PASSWORD, linkIn, makeStack, perrin, type Stack } from '../../tests/support/stack';
 import { DAY, HOUR } from '../../core/kernel';
 import type { SiteView } from '../../contract';
-import { deviceOf } from './sessions';
+import { deviceOf } from '../callers/sessions';
 
 let stack: Stack;
 beforeAll(async () => {
@@ -432,14 +432,16 @@ describe('what is tried leaves a trace', () => {
     await caller().post('/desk/sign-in', { mail: 'nobody@quillmoor.example', password: 'wrong' });
     const bea = await caller().staffIn('bea@quillmoor.example');
     expect((await bea.post(`/desk/applications/${'x'.repeat(20)}/approve`)).status).toBe(403);
-    const rows = await stack.query<{ act: string; staff: string; detail: string }>('SELECT * FROM audit ORDER BY id');
-    expect(rows.map((row) => [row.act, row.staff !== ''])).toEqual([
-      ['staff.signInFailed', true],
-      ['staff.signInFailed', false],
-      ['staff.signedIn', true],
-      ['refused', true],
+    const rows = await stack.query<{ act: string; who: string; name: string; detail: string }>(
+      'SELECT * FROM audit ORDER BY id',
+    );
+    expect(rows.map((row) => [row.act, row.who !== '', row.name])).toEqual([
+      ['staff.signInFailed', true, 'Bea Tolliver'],
+      ['staff.signInFailed', false, ''],
+      ['staff.signedIn', true, 'Bea Tolliver'],
+      ['refused', true, 'Bea Tolliver'],
     ]);
-    expect(rows[3]!.detail).toContain('desk.approve');
+    expect(rows[3]!.detail).toContain('review.approve');
   });
 });
 

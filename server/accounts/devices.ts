@@ -7,8 +7,8 @@
 import { createHmac, timingSafeEqual } from 'node:crypto';
 import type { Response } from 'express';
 import { mailKey } from '../../core/fields';
+import type { SessionKind } from '../callers';
 import type { Randomness } from '../platform/ids';
-import type { SessionKind } from './sessions';
 
 const NAME = 'admissa_known';
 const LASTS = 365 * 24 * 60 * 60 * 1000;

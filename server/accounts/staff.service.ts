@@ -4,22 +4,24 @@ import type { StaffPart } from '../../contract';
 import { mailKey } from '../../core/fields';
 import { visitorFacts } from '../../core/facts';
 import { HOUR, ok, refuse, type Result } from '../../core/kernel';
+import type { Opened, Sessions } from '../callers';
+import type { Acts, Envelope } from '../platform/acts';
+import { writeAudit } from '../platform/audit';
 import type { SiteClock } from '../platform/clock';
 import type { Outbox } from '../messages';
 import { digest, type Randomness } from '../platform/ids';
 import type { Jobs } from '../platform/jobs';
 import { OneTimeRow, StaffRow } from './account.entities';
-import type { PasswordRefusal } from './account.service';
+import type { NewPassword, PasswordRefusal } from './account.service';
+import { keepOneTime, oneTimeBy } from './one.time';
 import { hashPassword, ownWords, verifyPassword, weakness } from './passwords';
-import type { Sessions } from './sessions';
-import { writeAudit } from '../platform/audit';
-import { transact } from '../platform/database';
 import type { LiveSetup } from '../setup';
 
 export class Staff {
   constructor(
     private readonly db: DataSource,
     private readonly sessions: Sessions,
+    private readonly acts: Acts,
     private readonly clock: SiteClock,
     private readonly random: Randomness,
     private readonly live: LiveSetup,
@@ -49,19 +51,17 @@ export class Staff {
     return id;
   }
 
-  async signIn(mail: string, password: string, device: string, old: string | null) {
+  async signIn(mail: string, password: string, device: string, old: string | null): Promise<Opened | null> {
     const row = await this.db.getRepository(StaffRow).findOneBy({ mailKey: mailKey(mail) });
     const right = await verifyPassword(row?.passwordHash ?? null, password);
     const at = this.clock.now();
     const signedIn = right && row !== null;
-    await transact(this.db, (manager) =>
-      writeAudit(manager, {
-        at,
-        staff: row?.id ?? '',
-        act: signedIn ? 'staff.signedIn' : 'staff.signInFailed',
-        detail: { device },
-      }),
-    );
+    await writeAudit(this.db.manager, {
+      at,
+      who: row ? { kind: 'staff', id: row.id, name: row.name } : { kind: 'stranger' },
+      act: signedIn ? 'staff.signedIn' : 'staff.signInFailed',
+      detail: { device },
+    });
     if (!signedIn) return null;
     const who = { kind: 'staff', subject: row.id, device, remember: false } as const;
     return this.sessions.signIn(who, at, old);
@@ -87,15 +87,7 @@ export class Staff {
       return this.ports.outbox.post(manager, setup, { ...post, message: account.resetUnknown, to: mail, secrets }, now);
     }
     const token = this.random.secret();
-    await manager.getRepository(OneTimeRow).insert({
-      hash: digest(token),
-      purpose: 'staffReset',
-      member: row.id,
-      application: null,
-      serial: 0,
-      expiresAt: now + HOUR,
-      usedAt: null,
-    });
+    await keepOneTime(manager, { hash: digest(token), purpose: 'staffReset', member: row.id, expiresAt: now + HOUR });
     const secrets = { link: `${this.ports.address}/desk/reset/${token}` };
     await this.ports.outbox.post(
       manager,
@@ -106,7 +98,7 @@ export class Staff {
   }
 
   private async byToken(token: string): Promise<StaffRow | null> {
-    const found = await this.db.getRepository(OneTimeRow).findOneBy({ hash: digest(token), purpose: 'staffReset' });
+    const found = await oneTimeBy(this.db.manager, 'staffReset', digest(token));
     if (!found || found.expiresAt <= this.clock.now()) return null;
     return this.db.getRepository(StaffRow).findOneBy({ id: found.member });
   }
@@ -123,15 +115,18 @@ export class Staff {
     const weak = await weakness(password, this.wordsOf(row));
     if (weak) return refuse({ code: 'weak-password', says: weak });
     const passwordHash = await hashPassword(password);
-    const done = await transact(this.db, async (manager) => {
+    const who = { kind: 'staff', id: row.id, name: row.name } as const;
+    const envelope = { who, act: 'password.reset', once: null };
+    const done = await this.acts.carryOut<null, PasswordRefusal>(envelope, async ({ manager, about }) => {
       const links = manager.getRepository(OneTimeRow);
       const hash = digest(token);
       const link = await links.findOne({ where: { hash, purpose: 'staffReset' }, lock: { mode: 'pessimistic_write' } });
-      if (!link || link.expiresAt <= this.clock.now()) return false;
+      if (!link || link.expiresAt <= this.clock.now()) return refuse({ code: 'token-used' });
+      about({ subject: row.id });
       await this.setPassword(manager, row.id, passwordHash, null);
-      return true;
+      return ok(null);
     });
-    return done ? ok(row.mail) : refuse({ code: 'token-used' });
+    return done.ok ? ok(row.mail) : refuse({ code: 'token-used' });
   }
 
   private wordsOf(person: { readonly name: string; readonly mail: string }): string[] {
@@ -143,16 +138,29 @@ export class Staff {
     await manager.getRepository(StaffRow).update({ id }, { passwordHash });
     await this.sessions.endOthers(manager, 'staff', id, keep);
     await manager.getRepository(OneTimeRow).delete({ member: id, purpose: 'staffReset' });
-    await writeAudit(manager, { at: this.clock.now(), staff: id, act: 'password.changed', subject: id });
   }
 
-  async change(id: string, session: string, current: string, password: string): Promise<Result<true, PasswordRefusal>> {
+  async change(
+    envelope: Envelope,
+    id: string,
+    session: string,
+    { current, password }: NewPassword,
+  ): Promise<Result<true, PasswordRefusal>> {
     const row = await this.db.getRepository(StaffRow).findOneByOrFail({ id });
     if (!(await verifyPassword(row.passwordHash, current))) return refuse({ code: 'wrong-password' });
     const weak = await weakness(password, this.wordsOf(row));
     if (weak) return refuse({ code: 'weak-password', says: weak });
     const passwordHash = await hashPassword(password);
-    await transact(this.db, (manager) => this.setPassword(manager, id, passwordHash, session));
+    await this.acts.carryOut(envelope, async ({ manager, about }) => {
+      about({ subject: id });
+      await this.setPassword(manager, id, passwordHash, session);
+      return ok(null);
+    });
     return ok(true);
+  }
+
+  /** Those who are told when an application waits for an answer. */
+  async reviewers(manager: EntityManager): Promise<{ name: string; mail: string }[]> {
+    return (await manager.getRepository(StaffRow).find()).filter((staff) => staff.parts.includes('reviewer'));
   }
 }

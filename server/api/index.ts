@@ -5,28 +5,55 @@
 import type { OutgoingHttpHeaders } from 'node:http';
 import { OpenAPIGenerator } from '@orpc/openapi';
 import { OpenAPIHandler } from '@orpc/openapi/node';
-import { ORPCError } from '@orpc/server';
+import { ORPCError, implement } from '@orpc/server';
 import { ZodToJsonSchemaConverter } from '@orpc/zod/zod4';
 import type { NextFunction, Request, Response } from 'express';
 import { Problem, contract } from '../../contract';
+import { accountApi, staffApi, type AccountPorts, type StaffPorts } from '../accounts';
+import type { Call } from '../callers';
+import { clockApi } from '../clock';
+import { joiningApi, reviewApi, type JoiningPorts } from '../joining';
+import { membersApi, type MembersPorts } from '../members';
+import { lettersApi, type StuckLetters } from '../messages';
 import { writeAudit } from '../platform/audit';
 import { isUnreachable } from '../platform/database';
 import type { OwnAddresses } from '../platform/hosts';
 import { pathPattern, type Log } from '../platform/log';
-import { TooBusy } from '../platform/gate';
-import { plainProblem, problem, problemBody } from '../platform/problem';
-import { api, type CallContext, type Services } from './context';
-import { deskApi } from './desk.api';
-import { busy } from './sign.in';
-import { siteApi } from './site.api';
+import { asProblem, plainProblem, problem, problemBody } from '../platform/problem';
+import { siteApi, type PlaceSources } from '../site';
+import { todayApi, type Today } from '../today';
+import { viewpointApi, type Sight } from '../viewpoint';
+import type { ClockService } from '../clock';
 
-export type { Services } from './context';
-export { Door } from './door';
-export { plainForms } from './plain';
+/** What the areas ask for, each its own part of it. */
+export type ApiPorts = AccountPorts &
+  StaffPorts &
+  JoiningPorts &
+  MembersPorts & {
+    readonly sources: PlaceSources;
+    readonly today: Today;
+    readonly letters: StuckLetters;
+    readonly sight: Sight;
+    readonly clockService: ClockService;
+  };
 
-const router = api.router({ site: siteApi, desk: deskApi });
+/** The areas' endpoints, mounted. */
+export const areasOf = (ports: ApiPorts) => ({
+  site: siteApi(ports),
+  account: accountApi(ports),
+  joining: joiningApi(ports),
+  staff: staffApi(ports),
+  today: todayApi(ports),
+  review: reviewApi(ports),
+  members: membersApi(ports),
+  viewpoint: viewpointApi(ports),
+  letters: lettersApi(ports),
+  clock: clockApi(ports),
+});
+export type Areas = ReturnType<typeof areasOf>;
 
-export function apiHandler(services: Services, log: Log) {
+export function apiHandler(areas: Areas, ports: ApiPorts, log: Log) {
+  const router = implement(contract).$context<Call>().router(areas);
   const handler = new OpenAPIHandler(router, {
     customErrorResponseBodyEncoder: problemBody,
     clientInterceptors: [
@@ -35,14 +62,14 @@ export function apiHandler(services: Services, log: Log) {
           return await next();
         } catch (error) {
           if (error instanceof ORPCError && error.code === 'not-yours')
-            await refused(services, options.context, path.join('.'), log);
+            await refused(ports, options.context, path.join('.'), log);
           throw unforeseen(error, path.join('.'), log);
         }
       },
     ],
   });
   return async (req: Request, res: Response): Promise<void> => {
-    const { viewers } = services;
+    const { viewers } = ports;
     res.setHeader('Cache-Control', 'no-store');
     const deskCall = req.path.startsWith('/desk');
     const member = deskCall ? null : await viewers.member(req, res);
@@ -50,18 +77,19 @@ export function apiHandler(services: Services, log: Log) {
     nameProblems(res);
     const { matched } = await handler.handle(req, res, {
       prefix: '/api',
-      context: { services, req, res, member, staff },
+      context: { req, res, member, staff },
     });
     if (!matched) sendProblem(res, 'not-found');
   };
 }
 
 /** A staff member tried what is not theirs to do: in the log, and in the audit. */
-async function refused(services: Services, { staff }: CallContext, endpoint: string, log: Log): Promise<void> {
+async function refused({ clock, db }: ApiPorts, { staff }: Call, endpoint: string, log: Log): Promise<void> {
   log.warn({ endpoint, staff: staff?.id }, 'api: not theirs');
   if (!staff) return;
-  const act = { at: services.clock.now(), staff: staff.id, act: 'refused', detail: { endpoint } };
-  await writeAudit(services.database.source.manager, act).catch((error: unknown) => log.warn({ err: error }, 'audit'));
+  const who = { kind: 'staff', id: staff.id, name: staff.name } as const;
+  const act = { at: clock.now(), who, act: 'refused', detail: { endpoint } };
+  await writeAudit(db.manager, act).catch((error: unknown) => log.warn({ err: error }, 'audit'));
 }
 
 /** The handler names every body application/json; a refusal is named what it is, just before it is sent. */
@@ -75,9 +103,9 @@ function nameProblems(res: Response): void {
 }
 
 /** Errors that are not refusals: an outage is a 503, anything else a 500 whose cause is only in the log. */
-function unforeseen(error: unknown, endpoint: string, log: Log): unknown {
+function unforeseen(thrown: unknown, endpoint: string, log: Log): unknown {
+  const error = asProblem(thrown);
   if (error instanceof ORPCError && error.code !== 'INTERNAL_SERVER_ERROR') return error;
-  if (error instanceof TooBusy) return busy();
   const id = crypto.randomUUID();
   log.error({ err: error, endpoint, id }, 'api: failed');
   return isUnreachable(error)

@@ -3,7 +3,17 @@
  * declaration names. A new endpoint is walked without a change here.
  */
 import { afterAll, beforeAll, describe, expect, it } from 'vitest';
-import { StaffPart, contract, type Access, type EndpointMeta } from '../../contract';
+import {
+  StaffPart,
+  accountProblems,
+  contract,
+  generalProblems,
+  joiningProblems,
+  problems,
+  reviewProblems,
+  type Access,
+  type EndpointMeta,
+} from '../../contract';
 import { hashPassword } from '../accounts';
 import { paths } from '../../web/site/calls';
 import { Caller, PASSWORD, makeStack, type Stack } from '../../tests/support/stack';
@@ -61,11 +71,19 @@ function mayBy(access: Access, kind: Kind): 'in' | 401 | 403 {
 }
 
 /** Endpoints that would end the caller's session or erase the caller: walked with a session of their own. */
-const endsSession = new Set(['site.signOut', 'desk.signOut', 'site.withdraw', 'site.endSession', 'desk.endSession']);
+const endsSession = new Set([
+  'account.signOut',
+  'account.endSession',
+  'joining.withdraw',
+  'staff.signOut',
+  'staff.endSession',
+]);
+
+const ownParts = { ...contract.account, ...contract.joining };
 
 it('the site’s own small table of addresses is what the contract says', () => {
   const said = Object.fromEntries(
-    Object.keys(paths).map((name) => [name, contract.site[name as keyof typeof paths]['~orpc'].route]),
+    Object.keys(paths).map((name) => [name, ownParts[name as keyof typeof paths]['~orpc'].route]),
   );
   for (const [name, path] of Object.entries(paths))
     expect([name, said[name]]).toMatchObject([name, { method: 'POST', path }]);
@@ -76,13 +94,16 @@ it('the site’s own small table of addresses is what the contract says', () => 
  * that stands here.
  */
 const written: Record<string, string> = {
-  'site.view site.join site.confirm site.discard site.signIn site.signOut site.forgotten site.reset': 'anyone',
-  'site.enterCode site.resend site.answer site.withdraw site.changePassword site.endSession': 'member',
-  'desk.begin desk.firstRun desk.signIn desk.signOut desk.forgotten desk.reset': 'anyone',
-  'desk.me desk.index desk.changePassword desk.sessions desk.endSession desk.today desk.members desk.counts desk.member desk.find desk.pulse desk.sight desk.clock':
-    'owner manager reviewer editor bookkeeper',
-  'desk.approve desk.decline desk.ask desk.undoApproval desk.reopen': 'owner manager reviewer',
-  'desk.retryLetters desk.moveClock': 'owner manager',
+  'site.view joining.join joining.confirm joining.discard': 'anyone',
+  'account.signIn account.signOut account.forgotten account.reset': 'anyone',
+  'joining.enterCode joining.resend joining.answer joining.withdraw': 'member',
+  'account.changePassword account.endSession': 'member',
+  'staff.begin staff.firstRun staff.signIn staff.signOut staff.forgotten staff.reset': 'anyone',
+  'staff.me staff.changePassword staff.sessions staff.endSession': 'owner manager reviewer editor bookkeeper',
+  'today.index today.view today.pulse clock.view viewpoint.sight': 'owner manager reviewer editor bookkeeper',
+  'members.list members.counts members.one members.find': 'owner manager reviewer editor bookkeeper',
+  'review.approve review.decline review.ask review.undoApproval review.reopen': 'owner manager reviewer',
+  'letters.retry clock.move': 'owner manager',
 };
 
 it('every endpoint is declared for those it is written down for', () => {
@@ -95,6 +116,13 @@ it('every endpoint is declared for those it is written down for', () => {
   expect(declared).toEqual(expected);
 });
 
+it('a refusal’s code stands for one thing', () => {
+  const codes = [generalProblems, accountProblems, joiningProblems, reviewProblems].flatMap((list) =>
+    Object.keys(list),
+  );
+  expect([...codes].sort()).toEqual(Object.keys(problems).sort());
+});
+
 describe('every endpoint says who may call it', () => {
   it('there are endpoints to walk, each declared', () => {
     expect(endpoints.length).toBeGreaterThan(30);
@@ -104,7 +132,7 @@ describe('every endpoint says who may call it', () => {
   it.each(kinds)('the %s is let in by exactly those that name them', async (kind) => {
     for (const endpoint of endpoints) {
       const who = endsSession.has(endpoint.name)
-        ? await callerOf(kind === 'applicant' && endpoint.name === 'site.withdraw' ? 'member' : kind)
+        ? await callerOf(kind === 'applicant' && endpoint.name === 'joining.withdraw' ? 'member' : kind)
         : callers.get(kind)!;
       const path = endpoint.path.replace(/\{id\}/, 'x'.repeat(20)).replace(/\{\w+\}/, 'nowhere');
       const { status, body } =

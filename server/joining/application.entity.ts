@@ -1,4 +1,4 @@
-import { Column, Entity, Index, PrimaryColumn } from 'typeorm';
+import { Column, Entity, Index } from 'typeorm';
 import { ApplicationState, type Application } from '../../core/joining';
 import { IdColumn, InstantColumn, JsonColumn, PrimaryId, WordColumn } from '../platform/columns';
 
@@ -40,29 +40,4 @@ export class ApplicationEntity {
 
   @JsonColumn()
   data!: Application & { v: number };
-}
-
-/** A signup form that was sent, remembered for minutes so that a repeat of the same sending is known. */
-@Entity('sent_form')
-@Index('sent_form_expires', ['expiresAt'])
-@Index('sent_form_member', ['member'])
-export class SentFormRow {
-  /** SHA-256 of the key it was sent with. */
-  @PrimaryColumn({ type: 'binary', length: 32, name: 'once_hash' })
-  onceHash!: Buffer;
-
-  /** HMAC-SHA-256 of the answers under that key, which is kept nowhere: nothing can be guessed from it. */
-  @Column({ type: 'binary', length: 32, name: 'answers_hash' })
-  answersHash!: Buffer;
-
-  /** With the key it makes the session's secret again: for whoever sent the form, and for nobody else. */
-  @Column({ type: 'binary', length: 32 })
-  salt!: Buffer;
-
-  @IdColumn()
-  member!: string;
-
-  /** Real time, not the site clock. */
-  @InstantColumn({ name: 'expires_at' })
-  expiresAt!: number;
 }

@@ -1,7 +1,14 @@
 /** Purpose: applications as rows; the columns beside the document are there to be searched. */
-import type { EntityManager } from 'typeorm';
-import { gateOf, needsDeskAt, storedApplication, type Application, type GatesOf } from '../../core/joining';
-import { countOf, type ApplicationId, type MemberId } from '../../core/kernel';
+import { In, LessThanOrEqual, type EntityManager, type FindOptionsWhere } from 'typeorm';
+import {
+  gateOf,
+  kindsWaitingFor,
+  needsDeskAt,
+  storedApplication,
+  type Application,
+  type GatesOf,
+} from '../../core/joining';
+import { countOf, type ApplicationId, type Instant, type MemberId } from '../../core/kernel';
 import type { Setup } from '../../core/setup';
 import type { RowUses } from '../setup';
 import { ApplicationEntity } from './application.entity';
@@ -71,6 +78,32 @@ export async function applicationOfMember(
     .getRepository(ApplicationEntity)
     .findOne({ where: { member }, order: { submittedAt: 'DESC' } });
   return row ? open(row, setup) : null;
+}
+
+/** Applications that need somebody at the desk by now. */
+const needing = (now: Instant): FindOptionsWhere<ApplicationEntity> => ({
+  shadow: 0,
+  state: 'open',
+  needsAt: LessThanOrEqual(now),
+});
+
+/** How many things need somebody who reviews: applications to read, and people stuck at a gate. */
+export const waitingCount = (manager: EntityManager, now: Instant): Promise<number> =>
+  manager.getRepository(ApplicationEntity).countBy(needing(now));
+
+/** Applications that need somebody, those who have waited longest first. @param most so many of them */
+export async function waitingApplications(
+  manager: EntityManager,
+  whom: 'reviewers' | 'applicant',
+  most: number,
+  now: Instant,
+  setup: Setup,
+): Promise<{ total: number; applications: Application[] }> {
+  const where = { ...needing(now), gateKind: In(kindsWaitingFor(whom)) };
+  const rows = manager.getRepository(ApplicationEntity);
+  const found = await rows.find({ where, order: { gateSince: 'ASC', id: 'ASC' }, take: most });
+  const total = found.length < most ? found.length : await rows.countBy(where);
+  return { total, applications: found.map((row) => readApplication(row.data, setup)) };
 }
 
 /** All that are open, as they are just now and held by nobody. */

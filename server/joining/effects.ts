@@ -15,7 +15,7 @@ import {
   type MessageId,
 } from '../../core/kernel';
 import type { Setup } from '../../core/setup';
-import { OneTimeRow, StaffRow } from '../accounts/account.entities';
+import { keepOneTime, type Staff } from '../accounts';
 import type { PersonInHand } from '../members';
 import type { Outbox } from '../messages';
 import { writeAudit } from '../platform/audit';
@@ -25,6 +25,7 @@ import type { Jobs } from '../platform/jobs';
 export type EffectPorts = {
   readonly outbox: Outbox;
   readonly jobs: Jobs;
+  readonly staff: Pick<Staff, 'reviewers'>;
   readonly random: Randomness;
   readonly address: string;
   /** Erases a person and everything that hangs on them. */
@@ -93,7 +94,7 @@ async function one(scene: Scene, effect: Effect): Promise<void> {
     case 'purge':
       // No trace of the person stays; that a sign-up was swept is counted.
       if (application.state === 'outOfTime' && !person.owner)
-        await writeAudit(manager, { at: now, staff: '', act: 'joining.swept' });
+        await writeAudit(manager, { at: now, who: { kind: 'clock' }, act: 'joining.swept' });
       return ports.erase(manager, person.id, person.facts.mail ?? '');
     default:
       return never(effect);
@@ -109,11 +110,13 @@ async function sendCode(scene: Scene, effect: Extract<Effect, { do: 'sendCode' }
   const code = codeFrom(ports.random.bytes(64));
   const token = ports.random.secret();
   const { id: member, owner } = person;
-  const base = { member, application: application.id, serial: effect.serial, usedAt: null };
-  await manager.getRepository(OneTimeRow).insert([
-    { ...base, purpose: 'code', hash: codeDigest(application.id, code), expiresAt: effect.expiresAt },
-    { ...base, purpose: 'confirm', hash: digest(token), expiresAt: effect.expiresAt },
-  ]);
+  const { serial, expiresAt } = effect;
+  const base = { member, application: application.id, serial, expiresAt };
+  await keepOneTime(
+    manager,
+    { ...base, purpose: 'code', hash: codeDigest(application.id, code) },
+    { ...base, purpose: 'confirm', hash: digest(token) },
+  );
   if (owner) {
     const secrets = { link: `${ports.address}/sign-in` };
     const post = { message: setup.doc.account.addressKnown, to: owner.mail ?? '', member: owner.member, facts: owner };
@@ -159,8 +162,7 @@ async function tellReviewers(
   message: MessageId,
 ): Promise<void> {
   if (person.owner) return;
-  const reviewers = (await manager.getRepository(StaffRow).find()).filter((staff) => staff.parts.includes('reviewer'));
-  for (const staff of reviewers) {
+  for (const staff of await ports.staff.reviewers(manager)) {
     const facts: Facts = { ...person.facts, name: staff.name, mail: staff.mail };
     await ports.outbox.post(
       manager,

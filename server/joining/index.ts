@@ -1,5 +1,15 @@
+export {
+  applicationOfMember,
+  columnsOf,
+  joiningUses,
+  readApplication,
+  waitingApplications,
+  waitingCount,
+} from './application.store';
+export { joiningApi, type JoiningPorts } from './joining.api';
+export { joiningForms } from './joining.forms';
+export { joiningPlaces } from './joining.places';
 export { Joining } from './joining.service';
-export { applicationById, applicationOfMember, joiningUses, readApplication } from './application.store';
-export { ApplicationEntity } from './application.entity';
 export { applicationView, levelSought, limitView, summaryOf } from './review';
-export { joiningProblem } from './joining.problems';
+export { reviewApi } from './review.api';
+export { timerKey } from './effects';

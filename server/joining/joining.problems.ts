@@ -1,9 +1,12 @@
 /** Purpose: the refusals of joining as listed problems, each with the sentence that helps on. */
-import type { JoiningRefusal } from '../../core/joining';
 import { countOf, sayMoment, type Instant, type Place } from '../../core/kernel';
 import { problem } from '../platform/problem';
+import type { LiveSetup } from '../setup';
+import type { SiteClock } from '../platform/clock';
+import type { ActRefusal } from './joining.service';
 
-type Refusal = JoiningRefusal | { readonly code: 'not-found' };
+type Refusal = ActRefusal;
+/** What a refusal is told by: the instant, and how the site writes it. */
 type Told = { readonly now: Instant; readonly place: Place };
 type Of<C extends Refusal['code']> = Extract<Refusal, { code: C }>;
 
@@ -42,7 +45,17 @@ const problems: { readonly [C in Refusal['code']]: (refusal: Of<C>, told: Told) 
   'too-late-to-undo': () =>
     problem('too-late-to-undo', { detail: 'The letter has left, so this cannot be taken back any more.' }),
   'not-found': () => problem('not-found'),
+  'already-sent': () =>
+    problem('already-sent', {
+      detail: 'Something else was sent with this key a moment ago. Look again where it stands.',
+    }),
 };
 
-export const joiningProblem = (refusal: Refusal, told: Told) =>
+const joiningProblem = (refusal: Refusal, told: Told) =>
   (problems[refusal.code] as (refusal: Refusal, told: Told) => ReturnType<typeof problem>)(refusal, told);
+
+/** The problems of joining as they are told now. */
+export const tellsProblems =
+  ({ clock, live }: { readonly clock: SiteClock; readonly live: LiveSetup }) =>
+  (refusal: Refusal) =>
+    joiningProblem(refusal, { now: clock.now(), place: live.must.setup.doc.site });

@@ -2,6 +2,7 @@
  * Purpose: joining, end to end: the form is sent, events reach the application, the clock knocks.
  * Invariant: each event is one transaction: lock, `advance`, save, effects.
  */
+import { createHmac, randomBytes } from 'node:crypto';
 import type { DataSource, EntityManager } from 'typeorm';
 import { nameOfPart, readForm, type AnswerFault, type RawForm } from '../../core/fields';
 import {
@@ -17,11 +18,11 @@ import {
 } from '../../core/joining';
 import { ok, refuse, type ApplicationId, type Instant, type MemberId, type Result } from '../../core/kernel';
 
-import { OneTimeRow } from '../accounts/account.entities';
-import { hashPassword, ownWords, weakness } from '../accounts/passwords';
-import type { Opened, Sessions } from '../accounts/sessions';
-import { MemberEntity } from '../members/member.entities';
-import { PersonInHand, noteOnTimeline, ownerOf } from '../members';
+import { hashPassword, oneTimeBy, ownWords, weakness } from '../accounts';
+import type { Opened, Sessions } from '../callers';
+import { PersonInHand, accountById, noteOnTimeline, ownerOf } from '../members';
+import { earlierSending, rememberSending, sendingOf, type Acts, type Envelope, type Sending } from '../platform/acts';
+import { writeAudit, type About } from '../platform/audit';
 import type { SiteClock } from '../platform/clock';
 import { isDuplicate, transact } from '../platform/database';
 import { digest } from '../platform/ids';
@@ -29,6 +30,7 @@ import type { Setup } from '../../core/setup';
 import type { Live, LiveSetup, SetupStore } from '../setup';
 import {
   applicationById,
+  applicationOfMember,
   insertApplication,
   lockApplication,
   openApplications,
@@ -36,7 +38,6 @@ import {
   type Stored,
 } from './application.store';
 import { carryOut, codeDigest, LetterGone, type EffectPorts } from './effects';
-import { earlierSending, rememberSending, sendingOf, type Sending } from './sent.forms';
 import type { SignupForm } from '../../core/fields';
 
 /** By then every process follows a new set-up. */
@@ -57,15 +58,18 @@ export type Submission = {
   mayWrite(mail: string): Promise<void>;
 };
 
-/** What is written in the transaction of an event. */
-type Beside<T> = (manager: EntityManager, application: Application, now: Instant) => Promise<T>;
-type Acted<T> = Result<{ application: Application; beside: T }, JoiningRefusal | { code: 'not-found' }>;
+/** What came of an event; plain words and numbers, since a repeat of the act is answered with it. */
+type Moved = Pick<Application, 'id' | 'member' | 'state'> & { readonly name: string; readonly canUndo: boolean };
+/** What is written in the transaction of an event beside it: a password, a session. */
+type Beside = (manager: EntityManager, moved: Moved, now: Instant) => Promise<void>;
+export type ActRefusal = JoiningRefusal | { readonly code: 'not-found' } | { readonly code: 'already-sent' };
 
 export class Joining {
   constructor(
     private readonly db: DataSource,
     private readonly live: LiveSetup,
     private readonly sessions: Sessions,
+    private readonly acts: Acts,
     private readonly clock: SiteClock,
     private readonly ports: EffectPorts,
     setups: SetupStore,
@@ -112,21 +116,24 @@ export class Joining {
     const faults = await this.faultsOf(form, raw, live);
     if (!faults.ok) return refuse({ code: 'form-faults', faults: faults.refusal });
     const { password, ...answers } = faults.value;
-    const sent = sendingOf(form.id, raw, once);
+    const order = Object.entries(raw).sort(([a], [b]) => (a < b ? -1 : 1));
+    const sent = sendingOf('', once, [form.id, order]);
     const { manager } = this.db;
     let passwordHash: string | null = null;
     // The same form twice in one moment: the second finds what the first has made.
     for (let attempt = 1; ; attempt++) {
       const earlier = await earlierSending(manager, sent);
-      if (earlier.is === 'same') return ok({ secret: earlier.secret, maxAge: null });
       if (earlier.is === 'other') return refuse({ code: 'already-sent' });
+      if (earlier.is === 'same') return this.sameBrowser(once, earlier.answer as SignedUp);
       if (passwordHash === null) {
         await mayWrite(answers.mail);
         passwordHash = await hashPassword(password);
       }
       const hash = passwordHash;
       try {
-        const opened = await transact(this.db, (within) => this.enter(within, live, form, answers, hash, sent, device));
+        const opened = await transact(this.db, (within) =>
+          this.enter(within, live, form, answers, hash, { sent, once, device }),
+        );
         if (old) await this.sessions.endBySecret(manager, old);
         this.ports.jobs.nudge();
         return ok(opened);
@@ -134,6 +141,16 @@ export class Joining {
         if (!isDuplicate(error) || attempt === 3) throw error;
       }
     }
+  }
+
+  /**
+   * A repeat gives back the session that the first sending opened, and never another: once that has ended (signed out,
+   * a new password), a repeat opens nothing.
+   */
+  private async sameBrowser(once: string, { salt }: SignedUp): Promise<Result<Opened, SubmitRefusal>> {
+    const secret = secretOf(once, salt);
+    const open = await this.sessions.isOpen(this.db.manager, secret);
+    return open ? ok({ secret, maxAge: null }) : refuse({ code: 'already-sent' });
   }
 
   /** Reads the form and weighs the password; all that is wrong, in the form's order. */
@@ -167,12 +184,12 @@ export class Joining {
     form: SignupForm,
     answers: Application['answers'],
     passwordHash: string,
-    sent: Sending,
-    device: string,
+    { sent, once, device }: { readonly sent: Sending; readonly once: string; readonly device: string },
   ): Promise<Opened> {
     const now = this.clock.now();
     const member = this.ports.random.id<MemberId>();
-    const secret = await rememberSending(manager, sent, member);
+    const signedUp: SignedUp = { salt: randomBytes(32).toString('base64url') };
+    await rememberSending(manager, sent, member, signedUp);
     const owner = await ownerOf(manager, answers.mail);
     const { name, mail, fields, topics } = answers;
     const about = { id: member, name, mail, passwordHash, owner, fields, topics, at: now };
@@ -193,45 +210,61 @@ export class Joining {
     await noteOnTimeline(manager, member, storyOf(blank, step.value, now, live.setup));
     const scene = { manager, person, application, setup: live.setup, now, ports: this.ports };
     await carryOut(scene, effects);
-    return this.sessions.open(manager, { kind: 'member', subject: member, device, remember: false }, now, secret);
+    const who = { kind: 'member', id: member } as const;
+    await writeAudit(manager, { at: now, who, act: 'joining.submitted', ...aboutOf(application) });
+    const browser = { kind: 'member', subject: member, device, remember: false } as const;
+    return this.sessions.open(manager, browser, now, secretOf(once, signedUp.salt));
   }
 
   /**
    * Brings one event to an application.
-   * @param beside written in the same transaction, after the event has been taken: the audit, a password
+   * @param beside written in the same transaction, after the event has been taken
    */
-  async act<T = undefined>(id: ApplicationId, event: JoiningEvent, beside?: Beside<T>): Promise<Acted<T>> {
-    const done = async (): Promise<Acted<T>> =>
-      transact(this.db, async (manager) => {
-        const now = this.clock.now();
-        const moved = await this.move(manager, id, event, now);
-        if (!moved.ok) return moved;
-        const more = beside ? await beside(manager, moved.value, now) : (undefined as T);
-        return ok({ application: moved.value, beside: more });
+  async act(
+    envelope: Envelope,
+    id: ApplicationId,
+    event: JoiningEvent,
+    beside?: Beside,
+  ): Promise<Result<Moved, ActRefusal>> {
+    const acted = await this.acts
+      .carryOut<Moved, ActRefusal>(envelope, async ({ manager, now, about }) => {
+        const done = await this.move(manager, id, event, now);
+        if (!done.ok) return done;
+        about(aboutOf(done.value));
+        const { member, state, answers, undo } = done.value;
+        const moved: Moved = { id, member, state, name: answers.name, canUndo: Boolean(undo) };
+        await beside?.(manager, moved, now);
+        return ok(moved);
+      })
+      .catch((error: unknown) => {
+        if (error instanceof LetterGone) return refuse({ code: 'too-late-to-undo' } as const);
+        throw error;
       });
-    // Of two who confirm one address in the same instant, the second finds that it is somebody's by now.
-    const acted = await done().catch((error: unknown): Promise<Acted<T>> | Acted<T> => {
-      if (isDuplicate(error)) return done();
-      if (error instanceof LetterGone) return refuse({ code: 'too-late-to-undo' });
-      throw error;
-    });
     this.ports.jobs.nudge();
-    return acted;
+    return acted.ok ? ok(acted.value.value) : acted;
   }
 
   /** A typed code: whether it is one of this application's decides the core by its number. */
-  async enterCode(id: ApplicationId, typed: string): Promise<Acted<undefined>> {
-    const hash = codeDigest(id, readCode(typed));
-    const row = await this.db.getRepository(OneTimeRow).findOneBy({ hash, purpose: 'code' });
-    return this.act(id, { it: 'codeEntered', serial: row?.serial ?? null });
+  async enterCode(envelope: Envelope, id: ApplicationId, typed: string): Promise<Result<Moved, ActRefusal>> {
+    const row = await oneTimeBy(this.db.manager, 'code', codeDigest(id, readCode(typed)));
+    return this.act(envelope, id, { it: 'codeEntered', serial: row?.serial ?? null });
+  }
+
+  async byId(id: ApplicationId): Promise<Application | null> {
+    return (await applicationById(this.db.manager, id, this.live.must.setup))?.application ?? null;
+  }
+
+  /** The newest application of a member. */
+  async applicationOf(member: MemberId, setup = this.live.must.setup): Promise<Application | null> {
+    return (await applicationOfMember(this.db.manager, member, setup))?.application ?? null;
   }
 
   /** The application a confirmation link belongs to, and which code it came with. */
   async byLink(token: string): Promise<{ stored: Stored; serial: number; passwordHash: string } | null> {
-    const row = await this.db.getRepository(OneTimeRow).findOneBy({ hash: digest(token), purpose: 'confirm' });
+    const row = await oneTimeBy(this.db.manager, 'confirm', digest(token));
     if (!row?.application) return null;
-    const stored = await applicationById(this.db.manager, row.application as ApplicationId, this.live.must.setup);
-    const member = await this.db.getRepository(MemberEntity).findOneBy({ id: row.member });
+    const stored = await applicationById(this.db.manager, row.application, this.live.must.setup);
+    const member = await accountById(this.db.manager, row.member);
     return stored && member ? { stored, serial: row.serial, passwordHash: member.passwordHash } : null;
   }
 
@@ -274,6 +307,12 @@ export class Joining {
     await carryOut({ manager, person, application, setup, now, ports: this.ports }, effects);
   }
 }
+
+/** With the key of the sending it makes the session's secret again: for whoever sent the form, and for nobody else. */
+type SignedUp = { readonly salt: string };
+const secretOf = (once: string, salt: string): string => createHmac('sha256', salt).update(once).digest('base64url');
+
+const aboutOf = ({ member, id }: Application): About => ({ subject: member, detail: { application: id } });
 
 function inFormOrder(faults: AnswerFault[], form: SignupForm): AnswerFault[] {
   const order = form.parts.map(nameOfPart);

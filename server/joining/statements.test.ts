@@ -70,10 +70,10 @@ describe('an act reads what it needs once, and writes it once', () => {
     await factsAgree();
     expect((await approve()).status).toBe(200);
     await factsAgree();
-    // With the session, the limits and the transaction's own three.
+    // With the session, the limits, the audit and the transaction's own three.
     expect({ joined: joined.length, confirmed: confirmed.length, admitted: admitted.length }).toEqual({
-      joined: 21,
-      confirmed: 16,
+      joined: 22,
+      confirmed: 17,
       admitted: 15,
     });
   });

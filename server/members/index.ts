@@ -1,6 +1,5 @@
 export { Directory, levelNote } from './directory';
-export { personView } from './person';
+export { membersApi, type MembersPorts } from './members.api';
 export * from './member.store';
-export * from './member.entities';
 export { valueColumns, wordsOf } from './member.words';
 export { PersonInHand, ownerOf } from './person.in.hand';

@@ -4,6 +4,7 @@
  */
 import { In, IsNull, Not, type EntityManager } from 'typeorm';
 import { storedFacts, type Facts, type Past } from '../../core/facts';
+import { mailKey } from '../../core/fields';
 import type { Moment } from '../../core/joining';
 import { countOf, type GroupId, type LevelId, type MemberId, type TopicId } from '../../core/kernel';
 import type { CountUse, RowUses } from '../setup';
@@ -76,6 +77,44 @@ export async function factsOfMany(manager: EntityManager, ids: readonly MemberId
   if (ids.length === 0) return new Map();
   const rows = await manager.getRepository(MemberFactsRow).findBy({ member: In([...ids]) });
   return new Map(rows.map((row) => [row.member, storedFacts.read(row.facts, undefined)]));
+}
+
+/** What signing in and passwords need of a member. */
+export type MemberAccount = {
+  readonly id: MemberId;
+  readonly name: string;
+  readonly mail: string;
+  /** Whether the address has been shown to be theirs. */
+  readonly owned: boolean;
+  readonly passwordHash: string;
+};
+
+const accountOf = (row: MemberEntity): MemberAccount => ({
+  id: row.id as MemberId,
+  name: row.name,
+  mail: row.mail,
+  owned: row.ownedMail !== null,
+  passwordHash: row.passwordHash,
+});
+
+export async function accountById(manager: EntityManager, id: MemberId): Promise<MemberAccount | null> {
+  const row = await manager.getRepository(MemberEntity).findOneBy({ id });
+  return row && accountOf(row);
+}
+
+/** The member whose address it has been shown to be. */
+export async function accountByMail(manager: EntityManager, mail: string): Promise<MemberAccount | null> {
+  const row = await manager.getRepository(MemberEntity).findOneBy({ ownedMail: mailKey(mail) });
+  return row && accountOf(row);
+}
+
+export async function setPasswordHash(manager: EntityManager, id: MemberId, passwordHash: string): Promise<void> {
+  await manager.getRepository(MemberEntity).update({ id }, { passwordHash });
+}
+
+/** Whether there is such a person, who is not a shadow. */
+export async function isMember(manager: EntityManager, id: string): Promise<boolean> {
+  return (await manager.getRepository(MemberEntity).countBy({ id, shadowOf: '' })) > 0;
 }
 
 /** Gives an address free: whoever else signed up with it can be finished again. */

@@ -1,2 +1,3 @@
 export { StuckLetters } from './letters';
+export { lettersApi } from './letters.api';
 export { Outbox } from './outbox';

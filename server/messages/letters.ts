@@ -3,10 +3,9 @@
  */
 import type { DataSource } from 'typeorm';
 import type { TodayView } from '../../contract';
-import { sayAgo, sayMoment, type Instant } from '../../core/kernel';
+import { ok, sayAgo, sayMoment, type Instant } from '../../core/kernel';
 import type { Setup } from '../../core/setup';
-import { writeAudit } from '../platform/audit';
-import { transact } from '../platform/database';
+import type { Acts, Envelope } from '../platform/acts';
 import type { Jobs } from '../platform/jobs';
 
 const SHOWN = 6;
@@ -27,6 +26,7 @@ export class StuckLetters {
   constructor(
     private readonly db: DataSource,
     private readonly jobs: Jobs,
+    private readonly acts: Acts,
   ) {}
 
   async count(): Promise<number> {
@@ -75,17 +75,16 @@ export class StuckLetters {
   }
 
   /** Tries what is stuck again now, with all its time anew. @returns how many letters */
-  async retry(now: Instant, staff: string): Promise<number> {
-    const count = await transact(this.db, async (manager) => {
-      const done = (await manager.query(
+  async retry(envelope: Envelope): Promise<number> {
+    const done = await this.acts.carryOut<number, never>(envelope, async ({ manager, now, about }) => {
+      const { affectedRows } = (await manager.query(
         `UPDATE job j SET j.state = IF(j.state = 'claimed', 'claimed', 'ready'), j.attempts = 0, j.first_at = NULL, j.run_at = ? WHERE ${STUCK}`,
         [new Date(now)],
       )) as { affectedRows: number };
-      if (done.affectedRows)
-        await writeAudit(manager, { at: now, staff, act: 'letters.retried', detail: { letters: done.affectedRows } });
-      return done.affectedRows;
+      about({ detail: { letters: affectedRows } });
+      return ok(affectedRows);
     });
     this.jobs.nudge();
-    return count;
+    return done.ok ? done.value.value : 0;
   }
 }

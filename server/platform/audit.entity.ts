@@ -1,7 +1,7 @@
-import { Entity, Index, PrimaryGeneratedColumn } from 'typeorm';
-import { IdColumn, InstantColumn, JsonColumn, WordColumn } from './columns';
+import { Column, Entity, Index, PrimaryGeneratedColumn } from 'typeorm';
+import { IdColumn, InstantColumn, JsonColumn, TextColumn, WordColumn } from './columns';
 
-/** What a staff member did, never changed afterwards. */
+/** What somebody did, never changed afterwards. */
 @Entity('audit')
 @Index('audit_at', ['at'])
 export class AuditRow {
@@ -11,8 +11,16 @@ export class AuditRow {
   @InstantColumn()
   at!: number;
 
+  @Column({ type: 'enum', enum: ['staff', 'member', 'clock', 'stranger'] })
+  kind!: 'staff' | 'member' | 'clock' | 'stranger';
+
+  /** Whose act it was; '' for the clock and for strangers. */
   @IdColumn()
-  staff!: string;
+  who!: string;
+
+  /** The name of one of the staff as it was then. Members are named by their id alone, which leads nowhere once they are erased. */
+  @TextColumn(120)
+  name!: string;
 
   @WordColumn()
   act!: string;

@@ -1,19 +1,28 @@
-/** Purpose: what staff did and what was tried in their name, written in the transaction of the act itself. */
+/** Purpose: what was done, by whom, written in the transaction of the act itself. */
 import type { EntityManager } from 'typeorm';
 import type { Instant } from '../../core/kernel';
 import { AuditRow } from './audit.entity';
 
-export type Act = {
-  readonly at: Instant;
-  /** The staff member's id; '' where nobody of the staff acted (the clock, somebody who could not sign in). */
-  readonly staff: string;
-  readonly act: string;
-  /** The person it was done to. */
-  readonly subject?: string | null;
-  readonly detail?: unknown;
-};
+/** Who acts: an id, and for staff the name as it is now. */
+export type Actor =
+  | { readonly kind: 'staff'; readonly id: string; readonly name: string }
+  | { readonly kind: 'member'; readonly id: string }
+  | { readonly kind: 'clock' }
+  | { readonly kind: 'stranger' };
 
-export async function writeAudit(manager: EntityManager, { at, staff, act, subject, detail }: Act): Promise<void> {
-  const row = { at, staff, act, subject: subject ?? null, detail: (detail ?? null) as never };
-  await manager.getRepository(AuditRow).insert(row);
+/** What an act was about: the person it was done to, and more in words or numbers. No secret, no answer of a form. */
+export type About = { readonly subject?: string | null; readonly detail?: unknown };
+
+export type Noted = About & { readonly at: Instant; readonly who: Actor; readonly act: string };
+
+export async function writeAudit(manager: EntityManager, { at, who, act, subject, detail }: Noted): Promise<void> {
+  await manager.getRepository(AuditRow).insert({
+    at,
+    kind: who.kind,
+    who: 'id' in who ? who.id : '',
+    name: who.kind === 'staff' ? who.name : '',
+    act,
+    subject: subject ?? null,
+    detail: (detail ?? null) as never,
+  });
 }

@@ -30,6 +30,7 @@ describe('migrations', () => {
       { name: 'Foundation1700000000001' },
       { name: 'Safe1700000000002' },
       { name: 'Editable1700000000003' },
+      { name: 'Slices1700000000004' },
     ]);
     for (const other of others) await other.close();
   });

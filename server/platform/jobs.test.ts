@@ -105,7 +105,7 @@ describe('jobs', () => {
   it('that fail leave nothing behind, are tried again later, and stay for somebody to see in the end', async () => {
     const jobs = makeJobs();
     jobs.handle('fails', async (manager) => {
-      await manager.query(`INSERT INTO audit (at, staff, act) VALUES (NOW(3), '', 'half')`);
+      await manager.query(`INSERT INTO audit (at, kind, who, name, act) VALUES (NOW(3), 'clock', '', '', 'half')`);
       throw new Error('the bees are out');
     });
     await jobs.add(db().manager, { kind: 'fails', runAt: clock.now(), payload: null });
@@ -167,7 +167,9 @@ describe('jobs', () => {
           made.push(name);
         },
         settle: async (manager, name) => {
-          await manager.query(`INSERT INTO audit (at, staff, act) VALUES (NOW(3), '', ?)`, [name]);
+          await manager.query(`INSERT INTO audit (at, kind, who, name, act) VALUES (NOW(3), 'clock', '', '', ?)`, [
+            name,
+          ]);
         },
       });
     for (const name of ['a', 'b', 'c', 'd', 'e'])

@@ -5,12 +5,21 @@
  */
 import { ORPCError } from '@orpc/server';
 import { problems, type Problem, type ProblemCode } from '../../contract';
+import { TooBusy } from './gate';
 
 type Extras = Pick<Problem, 'detail' | 'faults' | 'wait' | 'id'>;
 
 /** The error to throw for a listed refusal. */
 export function problem(code: ProblemCode, extras: Extras = {}): ORPCError<ProblemCode, Extras> {
   return new ORPCError(code, { status: problems[code].status, message: problems[code].title, data: extras });
+}
+
+export const busy = () =>
+  problem('busy', { wait: 3, detail: 'Many people are at the door just now. Nothing is lost; try again in a moment.' });
+
+/** The refusal that an error stands for, or the error itself where it stands for none. */
+export function asProblem(error: unknown): unknown {
+  return error instanceof TooBusy ? busy() : error;
 }
 
 /** Any error as the body that is sent. */

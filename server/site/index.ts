@@ -1,5 +1,8 @@
 export { sitePolicy } from './look';
+export { placeFor, type PlaceSources } from './place';
+export { alreadyIn, safeNext, signInFirst, startOf, type Asked, type Places } from './places';
+export { plainForms } from './plain';
+export { oneOf, plainSend, type PlainBody, type PlainForms, type PlainSend } from './plain.forms';
+export { siteApi } from './site.api';
 export { Site } from './site.routes';
 export { loadTemplate } from './template';
-export { placeSources, sessionView } from './place.sources';
-export { lookerOf, mixesSecrets, placeFor, safeNext, startOf, type PlaceSources } from './place';

@@ -2,36 +2,22 @@
  * Purpose: what an address of the site shows to one viewer, as data. HTML, JSON and the viewpoint all come from
  * here, so that none can show more than another.
  */
-import { randomUUID } from 'node:crypto';
-import type { PlaceView, QuestionView, ShellView, SiteView } from '../../contract';
+import type { PlaceView, ShellView, SiteView } from '../../contract';
 import type { Prepared } from '../../core/doors';
-import { standingLabel, visitorFacts, type Facts } from '../../core/facts';
-import { gatePromise } from '../../core/joining';
-import { never, say, type Instant, type PathId, type WordSource } from '../../core/kernel';
+import { standingLabel } from '../../core/facts';
+import type { PathId, WordSource } from '../../core/kernel';
 import { menuFor, resolvePage, wordsFor } from '../../core/pages';
 import type { Setup } from '../../core/setup';
-import type { MemberViewer } from '../accounts';
-import type { Live } from '../setup';
-import { PASSWORD_LEAST, fieldKindOf, type SignupForm, type SignupPart } from '../../core/fields';
 import type { PageItem } from '../../core/pages';
+import type { Looker } from '../callers';
+import type { Live } from '../setup';
+import type { Places } from './places';
 
-/** Who is looking, and at what instant. `session` is null where nobody is really signed in (the viewpoint). */
-export type Looker = { readonly facts: Facts; readonly session: string | null; readonly now: Instant };
-
-export const lookerOf = (viewer: MemberViewer | null, now: Instant): Looker => ({
-  facts: viewer?.facts ?? visitorFacts,
-  session: viewer?.session ?? null,
-  now,
-});
-
-/** The parts of a place that have to be looked up, given by whoever knows. */
+/** What is given by areas, who look it up. */
 export type PlaceSources = {
+  readonly places: Places;
   /** The path an applicant is on. */
   pathOf(looker: Looker, live: Live): Promise<PathId | null>;
-  joining(looker: Looker, live: Live): Promise<PlaceView | null>;
-  confirm(token: string, looker: Looker, live: Live): Promise<PlaceView>;
-  resetUsable(token: string): Promise<boolean>;
-  account(looker: Looker, live: Live): Promise<PlaceView>;
 };
 
 export type Place =
@@ -116,144 +102,9 @@ export async function placeFor(address: string, looker: Looker, live: Live, sour
     if (resolved.is === 'elsewhere') return { is: 'elsewhere', to: resolved.address };
     return show({ kind: 'page', ...resolved.view });
   }
-  const [, first = '', second, ...rest] = path.split('/');
-  if (rest.length) return missing();
-  const signedIn = looker.facts.member !== null;
-  const next = safeNext(asked.get('next'));
-  const alreadyIn = (): Place =>
-    show({ kind: 'alreadyIn', title: 'You are signed in', name: looker.facts.name ?? '', next });
-  const signInFirst = (): Place => ({ is: 'elsewhere', to: `/sign-in?next=${encodeURIComponent(path)}` });
-
-  switch (first) {
-    case 'join': {
-      const form = setup.formByAddress.get(second ?? '');
-      if (!form || form.retired) return missing();
-      if (looker.facts.standing === 'applicant') return { is: 'elsewhere', to: '/joining' };
-      return signedIn ? alreadyIn() : show(joinPlace(form, words, setup));
-    }
-    case 'joining': {
-      if (second !== undefined) return missing();
-      if (!signedIn) return signInFirst();
-      const place = await sources.joining(looker, live);
-      return place ? show(place) : missing();
-    }
-    case 'confirm':
-      return second ? show(await sources.confirm(second, looker, live)) : missing();
-    case 'withdrawn':
-      return second === undefined ? show({ kind: 'withdrawn', title: 'Your application is withdrawn' }) : missing();
-    case 'sign-in':
-      if (second !== undefined) return missing();
-      return signedIn ? alreadyIn() : show({ kind: 'signIn', title: 'Sign in', next });
-    case 'forgotten':
-      return second === undefined ? show({ kind: 'forgotten', title: 'Forgotten password' }) : missing();
-    case 'reset':
-      if (!second) return missing();
-      return show({
-        kind: 'reset',
-        title: 'Choose a new password',
-        token: second,
-        usable: await sources.resetUsable(second),
-      });
-    case 'account':
-      if (second !== undefined) return missing();
-      return signedIn ? show(await sources.account(looker, live)) : signInFirst();
-    default:
-      return missing();
-  }
-}
-
-/** Only a path of this site; anything else leads home. */
-export function safeNext(next: string | null): string {
-  return next && /^\/(?![/\\])[\w\-/]*$/.test(next) ? next : '/';
-}
-
-/** Where a person lands after signing in, when they wanted nothing in particular. */
-export function startOf(facts: Facts): string {
-  return facts.standing === 'applicant' ? '/joining' : '/';
-}
-
-function joinPlace(form: SignupForm, words: WordSource, setup: Setup): PlaceView {
-  const path = setup.paths.get(form.path);
-  return {
-    kind: 'join',
-    title: form.title,
-    form: form.address,
-    intro: form.intro ? say(form.intro, words) : '',
-    questions: form.parts.flatMap((part, at) => question(part, at, setup) ?? []),
-    once: randomUUID(),
-    opened: Date.now(),
-    sendLabel: form.sendLabel,
-    sendNote: form.sendNote ?? null,
-    gates: (path?.gates ?? []).map((gate, at) => ({ number: at + 1, ...gatePromise(gate), state: 'toCome' })),
-  };
-}
-
-/** Null for a question that is not asked: its field is gone or retired. */
-function question(part: SignupPart, at: number, setup: Setup): QuestionView | null {
-  switch (part.part) {
-    case 'field': {
-      const field = setup.fields.get(part.field);
-      if (!field || field.retired) return null;
-      const role = field.role ?? null;
-      return {
-        name: part.field,
-        label: part.label ?? field.label,
-        help: part.help ?? field.help ?? null,
-        required: part.required,
-        half: part.half,
-        of: field.of as QuestionView['of'],
-        role,
-        input: fieldKindOf(field.of).input(field.of, role),
-      };
-    }
-    case 'password':
-      return {
-        name: 'password',
-        label: part.label,
-        help: part.help ?? null,
-        required: true,
-        half: part.half,
-        of: null,
-        role: null,
-        input: { kind: 'password', least: PASSWORD_LEAST },
-      };
-    case 'heading':
-      return {
-        name: `heading-${at}`,
-        label: part.text,
-        help: null,
-        required: false,
-        half: false,
-        of: null,
-        role: null,
-        input: { kind: 'heading' },
-      };
-    case 'agreement':
-      return {
-        name: part.id,
-        label: part.title ?? part.label,
-        help: null,
-        required: true,
-        half: false,
-        of: null,
-        role: null,
-        input: { kind: 'agreement', text: [...part.text], agree: part.label },
-      };
-    case 'topics':
-      return {
-        name: 'topics',
-        label: part.label,
-        help: null,
-        required: false,
-        half: false,
-        of: null,
-        role: null,
-        input: {
-          kind: 'severalChoices',
-          choices: part.topics.map((id) => ({ id, label: setup.topics.get(id)?.title ?? id })),
-        },
-      };
-    default:
-      return never(part);
-  }
+  const [, first = '', rest, ...more] = path.split('/');
+  const given = more.length === 0 && Object.hasOwn(sources.places, first) ? sources.places[first] : undefined;
+  const answer = (await given?.({ path, rest, next: asked.get('next'), looker, live })) ?? null;
+  if (answer === null) return missing();
+  return 'elsewhere' in answer ? { is: 'elsewhere', to: answer.elsewhere } : show(answer);
 }

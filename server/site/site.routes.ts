@@ -6,12 +6,12 @@ import type { Facts } from '../../core/facts';
 import type { Instant } from '../../core/kernel';
 import { wordsFor } from '../../core/pages';
 import type { Attempt, SiteView } from '../../contract';
-import type { Viewers } from '../accounts';
+import { lookerOf, type Looker, type Viewers } from '../callers';
 import type { SiteClock } from '../platform/clock';
 import { packing, unsqueezed } from '../platform/squeeze';
 import type { Live, LiveSetup } from '../setup';
 import { Looks, type Look } from './look';
-import { lookerOf, mixesSecrets, pageAt, placeFor, type Looker, type PlaceSources } from './place';
+import { mixesSecrets, pageAt, placeFor, type PlaceSources } from './place';
 import { Plans } from './plans';
 import { safeJson, type Template } from './template';
 

@@ -1,2 +1,2 @@
 export { Today } from './today';
-export { ClockService } from './clock.service';
+export { todayApi } from './today.api';

@@ -1,5 +1,5 @@
 /** Purpose: Today: what needs somebody now, oldest first, and how joining goes. */
-import { In, LessThanOrEqual, type DataSource, type FindOptionsWhere } from 'typeorm';
+import type { DataSource } from 'typeorm';
 import type { StaffPart, TodayView } from '../../contract';
 import {
   countBegins,
@@ -11,9 +11,9 @@ import {
   sayWeekday,
   type Instant,
 } from '../../core/kernel';
-import { kindOf, kindsWaitingFor, type Application } from '../../core/joining';
+import { kindOf, type Application } from '../../core/joining';
 import type { Setup } from '../../core/setup';
-import { ApplicationEntity, levelSought, limitView, readApplication, summaryOf } from '../joining';
+import { levelSought, limitView, summaryOf, waitingApplications, waitingCount } from '../joining';
 import type { Directory } from '../members';
 import type { StuckLetters } from '../messages';
 import { comingUp } from './coming.up';
@@ -39,9 +39,10 @@ export class Today {
     return `${row?.t ?? 0}.${row?.a ?? 0}.${row?.r ?? 0}`;
   }
 
-  /** How many things need somebody who reviews: applications to read, and people stuck at a gate. */
-  waitingCount(now: Instant): Promise<number> {
-    return this.db.getRepository(ApplicationEntity).countBy(needing(now));
+  /** How many things wait for each kind of staff. */
+  async needs(now: Instant): Promise<{ reviews: number; letters: number; people: number }> {
+    const reviews = await waitingCount(this.db.manager, now);
+    return { reviews, letters: await this.letters.count(), people: (await this.directory.counts()).everyone };
   }
 
   /** @param all which of the two lists is wanted whole */
@@ -54,7 +55,7 @@ export class Today {
       this.joining(now, setup),
       this.lately(now),
       comingUp(this.db, now, setup),
-      this.waitingCount(now),
+      waitingCount(this.db.manager, now),
       this.letters.view(now, setup),
     ]);
     const notes = setup.doc.paths.flatMap((path) => path.gates.flatMap((gate) => kindOf(gate).note(gate) ?? []));
@@ -75,18 +76,12 @@ export class Today {
     };
   }
 
-  /** Applications that need somebody, those who have waited longest first. */
   private async waiting(whom: 'reviewers' | 'applicant', now: Instant, setup: Setup, all: boolean) {
     const most = all ? MOST : SHOWN;
-    const where = { ...needing(now), gateKind: In(kindsWaitingFor(whom)) };
-    const rows = await this.db
-      .getRepository(ApplicationEntity)
-      .find({ where, order: { gateSince: 'ASC', id: 'ASC' }, take: most });
-    const total = rows.length < most ? rows.length : await this.db.getRepository(ApplicationEntity).countBy(where);
+    const { total, applications } = await waitingApplications(this.db.manager, whom, most, now, setup);
     return {
       total,
-      rows: rows.map((row) => {
-        const application = readApplication(row.data, setup);
+      rows: applications.map((application) => {
         const { detail } = application;
         const question = detail?.kind === 'review' ? detail.question : null;
         return {
@@ -158,23 +153,16 @@ export class Today {
   }
 }
 
-/** Applications that need somebody at the desk by now. */
-const needing = (now: Instant): FindOptionsWhere<ApplicationEntity> => ({
-  shadow: 0,
-  state: 'open',
-  needsAt: LessThanOrEqual(now),
-});
-
 /** Who looks at Today: what is said to need somebody depends on what they may do. */
 export type Who = {
   readonly name: string;
   readonly parts: readonly StaffPart[];
   readonly mayReview: boolean;
-  readonly mayManage: boolean;
+  readonly mayRetry: boolean;
 };
 
 function needLine(who: Who, waiting: number, letters: number): string {
-  const mine = (who.mayReview ? waiting : 0) + (who.mayManage ? letters : 0);
+  const mine = (who.mayReview ? waiting : 0) + (who.mayRetry ? letters : 0);
   if (mine > 0)
     return mine === 1 ? 'One thing needs you.' : `${countBegins(mine, 'thing')} need you, the oldest first.`;
   if (waiting === 0 || who.mayReview) return 'Nothing needs you.';

@@ -8,7 +8,7 @@ import { daysBetween, startOfDay } from '../../core/kernel/calendar';
 import { pagesSeen, sightSentence } from '../../core/pages';
 import type { Setup } from '../../core/setup';
 import { applicationOfMember } from '../joining';
-import { factsOf, levelNote, pastOf } from '../members';
+import { factsOf, isMember, levelNote, pastOf } from '../members';
 import type { Live } from '../setup';
 
 /** Whose eyes, and when. `before`: the person as known now, where the day is one on which they were not here yet. */
@@ -31,8 +31,7 @@ export class Sight {
   async of(person: string, day: string | undefined, now: Instant, setup: Setup): Promise<Viewpoint | null> {
     const at = instantOn(day, now, setup);
     if (person === 'visitor') return { facts: visitorFacts, at, before: null };
-    const [row] = (await this.db.query(`SELECT 1 FROM member WHERE id = ? AND shadow_of = ''`, [person])) as unknown[];
-    const facts = row ? await factsOf(this.db.manager, person as MemberId) : null;
+    const facts = (await isMember(this.db.manager, person)) ? await factsOf(this.db.manager, person as MemberId) : null;
     if (!facts) return null;
     if (at >= now) return { facts, at, before: null };
     const then = factsAsOf(facts, await pastOf(this.db.manager, person as MemberId), at);

@@ -3,7 +3,7 @@
  * script runs, nothing can be sent) and its links stay within the same viewpoint.
  */
 import type { Request, Response } from 'express';
-import type { Viewers } from '../accounts';
+import type { Viewers } from '../callers';
 import type { SiteClock } from '../platform/clock';
 import { sayDate } from '../../core/kernel';
 import { escapeHtml } from '../../core/messages';

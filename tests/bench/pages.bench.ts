@@ -1,5 +1,5 @@
 /** Pages: a member's, a visitor's, and what rendering costs the server. */
-import type { Services } from '../../server/api';
+import type { Services } from '../../server/compose';
 import { visitorFacts, type Facts } from '../../core/facts';
 import { Site, loadTemplate, placeFor } from '../../server/site';
 import { inTurn, median, paired, report, requests } from './measure';

@@ -1,6 +1,6 @@
 /** Sign-ins and sign-ups against what the machine's Argon2id allows with the same thread pool. */
+import type { Services } from '../../server/compose';
 import { randomUUID } from 'node:crypto';
-import type { Services } from '../../server/api';
 import { PASSWORD, perrin } from '../support/stack';
 import { inTurn, paired, requests, type Side } from './measure';
 import { databasePid, startProcess } from './processes';

@@ -9,8 +9,7 @@ import { generate } from '../../demo/generate';
 import { load } from '../../demo/load';
 import { PASSWORD, staff } from '../../demo/people';
 import { hashPassword } from '../../server/accounts';
-import type { Services } from '../../server/api';
-import { buildServices, start, type Running } from '../../server/compose';
+import { buildServices, start, type Running, type Services } from '../../server/compose';
 import { readConfig, type Config } from '../../server/platform/config';
 import { makeLog } from '../../server/platform/log';
 import { Letters, type Letter } from '../../standins/mail/letters';
@@ -31,6 +30,8 @@ export type Stack = {
   letter(to: string, fits?: (letter: Letter) => boolean): Promise<Letter>;
   /** Waits until every job that is due has been done. */
   settled(): Promise<void>;
+  /** Moves the site clock on; everything due happens. */
+  pass(by: 'hour' | 'day' | 'nextDue'): Promise<{ happened: number }>;
   query<T>(sql: string, params?: unknown[]): Promise<T[]>;
   stop(): Promise<void>;
 };
@@ -115,6 +116,7 @@ export async function makeStack(options: { members?: number; env?: Record<string
     config,
     letters,
     query,
+    pass: (by) => passTime(services, by),
     second: async () => {
       const other = await start(configFor(database, await freePort(), smtpPort, options.env), log);
       running.push(other);
@@ -135,6 +137,9 @@ export async function makeStack(options: { members?: number; env?: Record<string
     },
   };
 }
+
+export const passTime = ({ clockService, live }: Services, by: 'hour' | 'day' | 'nextDue') =>
+  clockService.move({ who: { kind: 'clock' }, act: 'clock.moved', once: null }, by, live.must.setup);
 
 /** Asks again and again until there is an answer. */
 export async function until<T>(what: string, ask: () => Promise<T | null>, patience = 40_000): Promise<T> {

@@ -1,6 +1,12 @@
 /** Purpose: the desk's client of the contract, and whether the session has ended meanwhile. */
 import { ref } from 'vue';
-import { desk as contract } from '../../contract/desk';
+import { clock } from '../../contract/clock';
+import { letters } from '../../contract/letters';
+import { members } from '../../contract/members';
+import { review } from '../../contract/review';
+import { staff } from '../../contract/staff';
+import { today } from '../../contract/today';
+import { viewpoint } from '../../contract/viewpoint';
 import { makeClient } from '../kit/api';
 
 export { troubleOf, type Trouble } from '../kit/api';
@@ -8,6 +14,9 @@ export { troubleOf, type Trouble } from '../kit/api';
 /** Set when the server says that nobody is signed in any more; the desk then asks over what is shown. */
 export const sessionEnded = ref(false);
 
-export const calls = makeClient('desk', contract, (response) => {
+/** What the desk calls, by area. */
+export const desk = { clock, letters, members, review, staff, today, viewpoint };
+
+export const calls = makeClient(desk, (response) => {
   if (response.status === 401 && !response.url.endsWith('/desk/sign-in')) sessionEnded.value = true;
 });

@@ -19,7 +19,7 @@ export function usePeople(typed: Ref<string>) {
   });
   async function ask(text: string): Promise<void> {
     try {
-      const found = await calls.find({ q: text });
+      const found = await calls.members.find({ q: text });
       if (text !== typed.value) return;
       people.value = found.people;
       asked.value = true;

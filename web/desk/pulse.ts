@@ -12,7 +12,7 @@ export function usePulse(): void {
 
   async function turn(): Promise<void> {
     if (document.visibilityState === 'visible' && !sessionEnded.value) {
-      const at = (await calls.pulse({}).catch(() => null))?.at ?? null;
+      const at = (await calls.today.pulse({}).catch(() => null))?.at ?? null;
       if (at !== null && last !== null && at !== last) await fresh();
       if (at !== null) last = at;
     }

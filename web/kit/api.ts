@@ -2,20 +2,21 @@
  * Purpose: the typed client of the contract, and refusals as values a screen can show.
  */
 import { createORPCClient, ORPCError } from '@orpc/client';
-import type { ContractRouterClient } from '@orpc/contract';
+import type { AnyContractRouter, ContractRouterClient } from '@orpc/contract';
 import { OpenAPILink } from '@orpc/openapi-client/fetch';
-import type { contract as Contract, Problem } from '../../contract';
+import type { Problem } from '../../contract';
 
-type Client = ContractRouterClient<typeof Contract>;
+/** What a call may be given beside its input: the key of one sending, so that a repeat is known as one. */
+export type Sent = { readonly once?: string };
 
-/** Makes a client for one area of the contract. @param answered hears of each answer before its caller does */
-export function makeClient<K extends keyof Client>(
-  area: K,
-  part: (typeof Contract)[K],
+/** Makes a client for some areas of the contract. @param answered hears of each answer before its caller does */
+export function makeClient<T extends AnyContractRouter>(
+  areas: T,
   answered: (response: Response) => void = () => undefined,
-): Client[K] {
-  const link = new OpenAPILink({ [area]: part } as never, {
+): ContractRouterClient<T, Sent> {
+  const link = new OpenAPILink<Sent>(areas, {
     url: `${location.origin}/api`,
+    headers: ({ context }): Record<string, string> => (context.once ? { 'idempotency-key': context.once } : {}),
     fetch: async (request, init) => {
       const response = await fetch(request, init as RequestInit);
       answered(response);
@@ -27,7 +28,7 @@ export function makeClient<K extends keyof Client>(
       return new ORPCError(problem.code, { status: response.status, message: problem.title, data: problem });
     },
   });
-  return (createORPCClient(link) as Client)[area];
+  return createORPCClient(link);
 }
 
 /** The client reads bodies as JSON only under that name; a problem is JSON too. */

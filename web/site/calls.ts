@@ -2,9 +2,9 @@
  * Purpose: what the site's forms ask of the server, with plain fetch: part of the entry, so that a form that is shown
  * can be sent without anything having to be fetched first.
  */
-import type { Problem, site } from '../../contract';
+import type { Problem, account, joining } from '../../contract';
 
-type Contract = typeof site;
+type Contract = typeof account & typeof joining;
 type Input<K extends keyof Contract> = Contract[K] extends { '~orpc': { inputSchema?: infer S } }
   ? S extends { _zod: { input: infer I } }
     ? I

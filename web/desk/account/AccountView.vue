@@ -11,7 +11,7 @@ import { useNotice } from '../notice';
 import { letterKeys, light, type Light } from '../preferences';
 
 defineProps<{ me: { name: string; mail: string } }>();
-const sessions = useQuery({ key: ['sessions'], query: () => calls.sessions({}) });
+const sessions = useQuery({ key: ['sessions'], query: () => calls.staff.sessions({}) });
 const form = reactive({ current: '', password: '' });
 const faults = reactive<{ current: string | null; password: string | null }>({ current: null, password: null });
 const busy = ref(false);
@@ -26,7 +26,7 @@ async function change(): Promise<void> {
   busy.value = true;
   Object.assign(faults, { current: null, password: null });
   try {
-    await calls.changePassword({ ...form });
+    await calls.staff.changePassword({ ...form });
     Object.assign(form, { current: '', password: '' });
     notice.tell('Your password is changed. All other devices are signed out.');
     await sessions.refetch();
@@ -40,7 +40,7 @@ async function change(): Promise<void> {
 
 async function end(id: string, says: string): Promise<void> {
   try {
-    await calls.endSession({ id });
+    await calls.staff.endSession({ id });
     notice.tell(says);
     await sessions.refetch();
   } catch (error) {

@@ -8,7 +8,7 @@ import { calls, troubleOf } from '../calls';
 import { useNotice } from '../notice';
 import { useFresh } from '../session';
 
-const clock = useQuery({ key: ['clock'], query: () => calls.clock({}) });
+const clock = useQuery({ key: ['clock'], query: () => calls.clock.view({}) });
 const moving = ref(false);
 const notice = useNotice();
 const fresh = useFresh();
@@ -17,7 +17,7 @@ async function move(by: 'hour' | 'day' | 'nextDue'): Promise<void> {
   moving.value = true;
   notice.tell(null);
   try {
-    notice.tell((await calls.moveClock({ by })).says);
+    notice.tell((await calls.clock.move({ by })).says);
     await fresh();
   } catch (error) {
     notice.tell(troubleOf(error).says);
@@ -28,7 +28,7 @@ async function move(by: 'hour' | 'day' | 'nextDue'): Promise<void> {
 </script>
 
 <template>
-  <VMenu @update:model-value="clock.refetch()">
+  <VMenu v-if="clock.data.value?.movable" @update:model-value="clock.refetch()">
     <template #activator="{ props: button }">
       <VBtn v-bind="button" class="bar__clock" aria-label="Demo clock" aria-haspopup="dialog" :disabled="moving"
         >{{ moving ? 'Moving on…' : 'Demo clock' }}<i class="caret"

@@ -4,19 +4,20 @@ import { VBtn } from 'vuetify/components/VBtn';
 import { VMenu } from 'vuetify/components/VMenu';
 import { useQueryCache } from '@pinia/colada';
 import { useRoute } from 'vue-router';
-import { calls } from '../calls';
+import { calls, desk } from '../calls';
+import { may, type Me } from '../session';
 import ClockControl from './ClockControl.vue';
 import FindBox from './FindBox.vue';
 import { useToday } from '../today/today.query';
 
-defineProps<{ me: { name: string; firstName: string; mayMoveClock: boolean }; title: string }>();
+defineProps<{ me: Me; title: string }>();
 defineEmits<{ keys: [] }>();
 const route = useRoute();
 const today = useToday(() => route.path === '/desk');
 const cache = useQueryCache();
 
 async function signOut(): Promise<void> {
-  await calls.signOut({}).catch(() => undefined);
+  await calls.staff.signOut({}).catch(() => undefined);
   cache.getEntries().forEach((entry) => cache.remove(entry));
   location.assign('/desk');
 }
@@ -28,7 +29,7 @@ async function signOut(): Promise<void> {
     <p v-if="route.path === '/desk' && today.data.value" class="bar__hello quiet">{{ today.data.value.greeting }}</p>
     <div class="bar__end">
       <FindBox />
-      <ClockControl v-if="me.mayMoveClock" />
+      <ClockControl v-if="may(me, desk.clock.move)" />
       <VMenu>
         <template #activator="{ props: button }">
           <VBtn v-bind="button" class="bar__me" :aria-label="me.firstName" aria-haspopup="dialog"

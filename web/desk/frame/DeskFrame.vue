@@ -7,20 +7,13 @@ import ViewpointStrip from '../viewpoint/ViewpointStrip.vue';
 import { useViewpoint } from '../viewpoint/viewpoint.store';
 import { useNotice } from '../notice';
 import { usePulse } from '../pulse';
+import type { Me } from '../session';
 import AreaIndex from './AreaIndex.vue';
 import DeskBar from './DeskBar.vue';
 import KeyList from './KeyList.vue';
 import { guardDoubleClicks } from './double';
 import { useDeskKeys } from './keys';
 
-type Me = {
-  name: string;
-  firstName: string;
-  siteName: string;
-  mayMoveClock: boolean;
-  mayReview: boolean;
-  mayManage: boolean;
-};
 const props = defineProps<{ me: Me }>();
 const route = useRoute();
 const router = useRouter();

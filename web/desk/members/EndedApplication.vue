@@ -18,7 +18,7 @@ const busy = ref(false);
 async function reopen(): Promise<void> {
   busy.value = true;
   try {
-    notice.tell((await calls.reopen({ id: props.application.id })).says);
+    notice.tell((await calls.review.reopen({ id: props.application.id })).says);
     emit('acted');
     await fresh();
   } catch (error) {

@@ -7,6 +7,7 @@ import { MemberSort, type MemberRow } from '../../../contract';
 import { Standing } from '../../../core/facts';
 import { countOf } from '../../../core/kernel/count';
 import { calls, troubleOf } from '../calls';
+import type { Me } from '../session';
 import { useNarrow } from '../covered';
 import { useLetter } from '../frame/keys';
 import MemberFilters from './MemberFilters.vue';
@@ -14,7 +15,7 @@ import MemberTable from './MemberTable.vue';
 import PersonSheet from './PersonSheet.vue';
 import StandingTally from './StandingTally.vue';
 
-defineProps<{ me: { mayReview: boolean } }>();
+defineProps<{ me: Me }>();
 const route = useRoute();
 const router = useRouter();
 const one = (name: string) => {
@@ -31,10 +32,10 @@ const asked = computed(() => ({
 }));
 const person = computed(() => one('person') ?? null);
 
-const counts = useQuery({ key: ['counts'], query: () => calls.counts({}) });
+const counts = useQuery({ key: ['counts'], query: () => calls.members.counts({}) });
 const list = useQuery({
   key: () => ['members', asked.value],
-  query: () => calls.members({ ...asked.value, limit: 50 }),
+  query: () => calls.members.list({ ...asked.value, limit: 50 }),
   placeholderData: (before) => before,
 });
 /** Further pages, fetched one by one behind the first. */
@@ -55,7 +56,7 @@ async function showMore(limit = 50): Promise<void> {
   if (!more.value) return;
   const wanted = JSON.stringify(asked.value);
   try {
-    const page = await calls.members({ ...asked.value, after: more.value, limit });
+    const page = await calls.members.list({ ...asked.value, after: more.value, limit });
     // Another list may have been asked for meanwhile; these rows are not of it.
     if (JSON.stringify(asked.value) !== wanted) return;
     further.value.push(...page.rows);

@@ -9,18 +9,19 @@ import StandingMark from '../../kit/StandingMark.vue';
 import Trouble from '../../kit/Trouble.vue';
 import Waiting from '../../kit/Waiting.vue';
 import { calls } from '../calls';
+import type { Me } from '../session';
 import { useEscape } from '../frame/escape';
 import { useViewpoint } from '../viewpoint/viewpoint.store';
 import EndedApplication from './EndedApplication.vue';
 import PersonTimeline from './PersonTimeline.vue';
 import ReviewPanel from './ReviewPanel.vue';
 
-const props = defineProps<{ id: string; me: { mayReview: boolean } }>();
+const props = defineProps<{ id: string; me: Me }>();
 const emit = defineEmits<{ close: [] }>();
 const known = computed(() => MemberId.safeParse(props.id));
 const person = useQuery({
   key: () => ['member', props.id],
-  query: () => calls.member({ id: known.value.data! }),
+  query: () => calls.members.one({ id: known.value.data! }),
   enabled: () => known.value.success,
 });
 const data = computed(() => (person.data.value?.id === props.id ? person.data.value : undefined));

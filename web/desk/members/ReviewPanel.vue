@@ -55,16 +55,16 @@ async function act(call: () => Promise<{ says: string; undo?: string | null }>):
 
 async function takeBack(): Promise<void> {
   try {
-    notice.tell((await calls.undoApproval({ id })).says);
+    notice.tell((await calls.review.undoApproval({ id })).says);
   } catch (error) {
     notice.tell(troubleOf(error).says);
   }
   await fresh();
 }
 
-const admit = () => act(() => calls.approve({ id }));
-const decline = () => act(() => calls.decline({ id, reason: draft.decline }));
-const ask = () => act(() => calls.ask({ id, text: draft.question }));
+const admit = () => act(() => calls.review.approve({ id }));
+const decline = () => act(() => calls.review.decline({ id, reason: draft.decline }));
+const ask = () => act(() => calls.review.ask({ id, text: draft.question }));
 
 async function start(what: Purpose): Promise<void> {
   asking.value = what;

@@ -24,7 +24,7 @@ watch(sessionEnded, async (ended) => {
 async function signIn(): Promise<void> {
   sending.value = true;
   try {
-    await calls.signIn({ ...form });
+    await calls.staff.signIn({ ...form });
     trouble.value = null;
     form.password = '';
     sessionEnded.value = false;

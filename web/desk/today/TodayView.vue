@@ -5,18 +5,18 @@ import { useRoute, useRouter } from 'vue-router';
 import Trouble from '../../kit/Trouble.vue';
 import Waiting from '../../kit/Waiting.vue';
 import { VBtn } from 'vuetify/components/VBtn';
-import { calls, troubleOf } from '../calls';
+import { calls, desk, troubleOf } from '../calls';
 import { useNarrow } from '../covered';
 import { useLetter } from '../frame/keys';
 import PersonSheet from '../members/PersonSheet.vue';
 import { useNotice } from '../notice';
-import { useFresh } from '../session';
+import { may, useFresh, type Me } from '../session';
 import JoiningChart from './JoiningChart.vue';
 import StandingChart from './StandingChart.vue';
 import WorkList from './WorkList.vue';
 import { useToday, type All } from './today.query';
 
-const props = defineProps<{ me: { mayReview: boolean; mayManage: boolean } }>();
+defineProps<{ me: Me }>();
 const route = useRoute();
 const router = useRouter();
 const all = computed<All>(() => (['reviews', 'stuck'] as const).find((which) => which === route.query['all']));
@@ -32,7 +32,7 @@ const trying = ref(false);
 async function retry(): Promise<void> {
   trying.value = true;
   try {
-    notice.tell((await calls.retryLetters({})).says);
+    notice.tell((await calls.letters.retry({})).says);
     await fresh();
   } catch (error) {
     notice.tell(troubleOf(error).says);
@@ -73,7 +73,7 @@ useLetter('k', () => step(-1));
           :note="data.reviews.note"
           :rows="data.reviews.rows"
           :total="data.reviews.total"
-          :button="props.me.mayReview ? 'Review' : 'Open'"
+          :button="may(me, desk.review.approve) ? 'Review' : 'Open'"
           :chosen="person"
           empty="Nobody is waiting at this gate. New applications stand here as soon as their address is confirmed."
           @open="open"
@@ -102,7 +102,9 @@ useLetter('k', () => step(-1));
               <span class="quiet">{{ letter.says }}</span>
             </li>
           </ul>
-          <VBtn v-if="me.mayManage" size="small" :disabled="trying" @click="retry">Try them again now</VBtn>
+          <VBtn v-if="may(me, desk.letters.retry)" size="small" :disabled="trying" @click="retry"
+            >Try them again now</VBtn
+          >
         </section>
         <div class="today__foot">
           <section>

@@ -8,7 +8,7 @@ export type All = 'reviews' | 'stuck' | undefined;
 export const useToday = (enabled: () => boolean = () => true, all: () => All = () => undefined) =>
   useQuery({
     key: () => ['today', all() ?? 'oldest'],
-    query: () => calls.today(all() ? { all: all() } : {}),
+    query: () => calls.today.view(all() ? { all: all() } : {}),
     enabled,
     placeholderData: (before) => before,
   });

@@ -9,7 +9,7 @@ export function useSight() {
   return useQuery({
     key: () => ['sight', viewpoint.person, viewpoint.day ?? 'today'],
     query: () =>
-      calls.sight({
+      calls.viewpoint.sight({
         person: viewpoint.person as 'visitor' | MemberRow['id'],
         ...(viewpoint.day ? { on: viewpoint.day } : {}),
       }),

@@ -4,9 +4,10 @@
  */
 import type { DataSource } from 'typeorm';
 import type { ClockView } from '../../contract';
-import { countOf, DAY, HOUR, sayDate, sayTime, type Instant } from '../../core/kernel';
+import { countOf, DAY, HOUR, ok, sayDate, sayTime, type Instant } from '../../core/kernel';
 import { addSpan } from '../../core/kernel/calendar';
 import type { Setup } from '../../core/setup';
+import type { Acts, Envelope } from '../platform/acts';
 import type { SiteClock } from '../platform/clock';
 import type { Jobs } from '../platform/jobs';
 
@@ -18,7 +19,8 @@ export class ClockService {
     private readonly db: DataSource,
     private readonly clock: SiteClock,
     private readonly jobs: Jobs,
-    private readonly movable: boolean,
+    private readonly acts: Acts,
+    readonly movable: boolean,
     private readonly mailPage: string | null,
   ) {}
 
@@ -51,7 +53,16 @@ export class ClockService {
   }
 
   /** @returns how many things were due on the way, and have happened */
-  async move(by: 'hour' | 'day' | 'nextDue', setup: Setup): Promise<{ now: string; happened: number; says: string }> {
+  async move(
+    envelope: Envelope,
+    by: 'hour' | 'day' | 'nextDue',
+    setup: Setup,
+  ): Promise<{ now: string; happened: number; says: string }> {
+    // Noted before it happens: what follows is many transactions, each by the clock.
+    await this.acts.carryOut(envelope, async ({ about }) => {
+      about({ detail: { by } });
+      return ok(null);
+    });
     const from = this.clock.now();
     const next = by === 'nextDue' ? await this.jobs.nextDue(from) : null;
     if (by === 'nextDue' && !next) return { now: say(from, setup), happened: 0, says: 'Nothing is due at any time.' };

@@ -4,12 +4,10 @@
  */
 import { ORPCError, call } from '@orpc/server';
 import type { Request, Response } from 'express';
-import { TooBusy } from '../platform/gate';
-import { problemBody } from '../platform/problem';
-import type { CallContext, Services } from './context';
-import { deskApi } from './desk.api';
+import type { Call } from '../callers';
+import { asProblem, problemBody } from '../platform/problem';
 import { doorBody, type DoorAttempt, type DoorField, type DoorPage } from './door.page';
-import { busy } from './sign.in';
+import type { StaffApi, StaffPorts } from './staff.api';
 
 const mail: DoorField = { name: 'mail', label: 'Email', autocomplete: 'username' };
 const TEN = '10 characters or more.';
@@ -29,14 +27,15 @@ const deskPath = (path: string): string => (/^\/desk(\/[\w\-/]*)?$/.test(path) ?
 export class Door {
   /** @param html the built page around a body; @param failed notes an error and gives its number */
   constructor(
-    private readonly services: Services,
+    private readonly ports: Pick<StaffPorts, 'staff' | 'live' | 'viewers'>,
+    private readonly api: StaffApi,
     private readonly html: string,
     private readonly failed: (error: unknown, path: string) => string,
   ) {}
 
   /** Whether the request comes from somebody of the staff. */
   async isIn(req: Request): Promise<boolean> {
-    return (await this.services.viewers.staff(req)) !== null;
+    return (await this.ports.viewers.staff(req)) !== null;
   }
 
   /** Shows the page that belongs to an address. */
@@ -45,7 +44,7 @@ export class Door {
   };
 
   private async pageAt(path: string): Promise<DoorPage> {
-    const { staff, live } = this.services;
+    const { staff, live } = this.ports;
     const site = live.current?.setup.doc.site.name ?? '';
     const back = { href: '/desk', label: 'Back to signing in' };
     if (path === '/desk/forgotten')
@@ -85,19 +84,19 @@ export class Door {
   readonly take = async (req: Request, res: Response): Promise<void> => {
     const body = (req.body ?? {}) as Body;
     const text = (name: string) => (typeof body[name] === 'string' ? (body[name] as string) : '');
-    const context: CallContext = { services: this.services, req, res, member: null, staff: null };
+    const { api } = this;
+    const context: Call = { req, res, member: null, staff: null };
     const password = text('password');
     const run = async (): Promise<string | null> => {
       if (req.path === '/desk/forgotten') {
-        await call(deskApi.forgotten, { mail: text('mail') }, { context });
+        await call(api.forgotten, { mail: text('mail') }, { context });
         return null;
       }
       if (req.path === '/desk/first-run') {
         const input = { siteName: text('siteName'), name: text('name'), mail: text('mail'), password };
-        await call(deskApi.firstRun, input, { context });
-      } else if (req.path === '/desk/sign-in')
-        await call(deskApi.signIn, { mail: text('mail'), password }, { context });
-      else await call(deskApi.reset, { token: req.path.slice('/desk/reset/'.length), password }, { context });
+        await call(api.firstRun, input, { context });
+      } else if (req.path === '/desk/sign-in') await call(api.signIn, { mail: text('mail'), password }, { context });
+      else await call(api.reset, { token: req.path.slice('/desk/reset/'.length), password }, { context });
       return deskPath(text('next'));
     };
     try {
@@ -120,7 +119,7 @@ export class Door {
   };
 
   private refusal(error: unknown, path: string): { status: number; attempt: Omit<DoorAttempt, 'typed'> } {
-    const known = error instanceof TooBusy ? busy() : error;
+    const known = asProblem(error);
     if (!(known instanceof ORPCError) || known.code === 'INTERNAL_SERVER_ERROR') {
       const trouble = `Something went wrong on our side. If it stays so, tell us this number: ${this.failed(error, path)}`;
       return { status: 500, attempt: { trouble, faults: [] } };

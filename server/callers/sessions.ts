@@ -8,7 +8,7 @@ import type { StaffPart } from '../../contract';
 import { readFacts, type Facts } from '../../core/facts';
 import { DAY, HOUR, MINUTE, type Instant, type SessionId } from '../../core/kernel';
 import { digest, type Randomness } from '../platform/ids';
-import { SessionRow } from './account.entities';
+import { SessionRow } from './session.entity';
 
 export type SessionKind = 'member' | 'staff';
 export type Opening = { kind: SessionKind; subject: string; device: string; remember: boolean };
@@ -138,14 +138,17 @@ export class Sessions {
     await manager.getRepository(SessionRow).delete({ kind, subject, ...(except ? { id: Not(except) } : {}) });
   }
 
+  /** Whether the session of a secret is there, of any age. */
+  async isOpen(manager: EntityManager, secret: string): Promise<boolean> {
+    return (await manager.getRepository(SessionRow).countBy({ tokenHash: digest(secret) })) > 0;
+  }
+
   async endBySecret(manager: EntityManager, secret: string): Promise<void> {
     await manager.getRepository(SessionRow).delete({ tokenHash: digest(secret) });
   }
 
   async sweep(now: Instant): Promise<void> {
     await this.pool.execute('DELETE FROM session WHERE expires_at <= ? LIMIT 5000', [new Date(now)]);
-    await this.pool.execute('DELETE FROM sent_form WHERE expires_at <= ? LIMIT 5000', [new Date()]);
-    await this.pool.execute('DELETE FROM one_time WHERE expires_at <= ? LIMIT 5000', [new Date(now - 7 * DAY)]);
   }
 }
 

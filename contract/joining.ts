@@ -1,0 +1,125 @@
+/** Joining, as the one who joins sees it: the form, the code, the way through the gates. */
+import { z } from 'zod';
+import { FieldInput, FieldKind } from '../core/fields';
+import { GateSight } from '../core/joining/gates';
+import { endpoint } from './access';
+import type { ProblemList } from './problems';
+
+export const GateView = z.object({
+  number: z.number(),
+  title: z.string(),
+  says: z.string(),
+  state: z.enum(['done', 'now', 'toCome']),
+});
+
+/** One question of a form as the browser needs it. Limits are checked again by the server, which alone decides. */
+export const QuestionView = z.object({
+  name: z.string(),
+  label: z.string(),
+  help: z.string().nullable(),
+  required: z.boolean(),
+  half: z.boolean(),
+  /** The definition its answers are read by, for a browser to see when one is right; null for what is no field. */
+  of: FieldKind.nullable(),
+  role: z.enum(['name', 'mail']).nullable(),
+  input: FieldInput,
+});
+export type QuestionView = z.infer<typeof QuestionView>;
+
+export const JoiningView = z.object({
+  kind: z.literal('joining'),
+  title: z.string(),
+  heading: z.string(),
+  sent: z.string(),
+  state: z.enum(['open', 'admitted', 'declined', 'outOfTime', 'withdrawn']),
+  answers: z.array(z.object({ label: z.string(), value: z.string() })),
+  gates: z.array(GateView),
+  /** What is to be done at the gate that is open now. */
+  act: GateSight.nullable(),
+  outcome: z.object({ says: z.string(), href: z.string(), label: z.string() }).nullable(),
+});
+export type JoiningView = z.infer<typeof JoiningView>;
+
+/** The places of joining. */
+export const joiningPlaces = [
+  z.object({
+    kind: z.literal('join'),
+    title: z.string(),
+    form: z.string(),
+    intro: z.string(),
+    questions: z.array(QuestionView),
+    /** The key of this one sending, and when it was made (milliseconds of real time). */
+    once: z.string(),
+    opened: z.number(),
+    sendLabel: z.string(),
+    sendNote: z.string().nullable(),
+    gates: z.array(GateView),
+  }),
+  JoiningView,
+  z.object({
+    kind: z.literal('confirm'),
+    title: z.string(),
+    token: z.string(),
+    state: z.enum(['ready', 'done', 'gone']),
+    says: z.string(),
+    answers: z.array(z.object({ label: z.string(), value: z.string() })),
+    /** Whether this browser did not send the form, so that its reader chooses the password. */
+    choosesPassword: z.boolean(),
+  }),
+  z.object({ kind: z.literal('withdrawn'), title: z.string() }),
+] as const;
+
+export const joiningProblems = {
+  'code-wrong': { status: 422, title: 'That is not the code we sent' },
+  'code-void': { status: 410, title: 'This code no longer works' },
+  'code-expired': { status: 410, title: 'This code is too old' },
+  'code-replaced': { status: 410, title: 'There is a newer code' },
+  'resend-too-soon': { status: 429, title: 'A new code was sent just now' },
+  'resend-limit': { status: 429, title: 'That was the last code for today' },
+  'not-at-this-gate': { status: 409, title: 'The application is at another gate' },
+  'text-needed': { status: 422, title: 'Write something first' },
+} as const satisfies ProblemList;
+
+const Going = z.object({ next: z.string() });
+const done = z.object({ done: z.literal(true) });
+const raw = z.union([z.string().max(20_000), z.number(), z.boolean(), z.array(z.string().max(200)).max(100), z.null()]);
+
+/** From a signup form to the last gate. */
+export const joining = {
+  join: endpoint('anyone', 'POST', '/site/join/{form}', 'Sends a signup form')
+    .input(
+      z.object({
+        form: z.string().max(60),
+        /** Idempotency key: the same key sends the form once. */
+        once: z.uuid(),
+        answers: z.record(z.string().max(60), raw),
+        /** Left empty by people; filled in by programs that fill in everything. */
+        website: z.string().max(500).default(''),
+        /** Milliseconds the form was open. */
+        took: z.number().min(0).default(0),
+      }),
+    )
+    .output(Going),
+  enterCode: endpoint('member', 'POST', '/site/joining/code', 'Enters the code from the mail')
+    .input(z.object({ code: z.string().max(40) }))
+    .output(Going),
+  resend: endpoint('member', 'POST', '/site/joining/resend', 'Asks for a new code').output(done),
+  answer: endpoint('member', 'POST', '/site/joining/answer', 'Answers the reviewer’s question')
+    .input(z.object({ text: z.string().max(4000) }))
+    .output(done),
+  withdraw: endpoint('member', 'POST', '/site/joining/withdraw', 'Withdraws the application and erases it').output(
+    Going,
+  ),
+  confirm: endpoint('anyone', 'POST', '/site/confirm', 'Confirms an address by its link and signs its reader in')
+    .input(
+      z.object({
+        token: z.string().max(100),
+        /** The sign-up's password from now on; not asked of the browser that sent the form. */
+        password: z.string().max(400).default(''),
+      }),
+    )
+    .output(Going),
+  discard: endpoint('anyone', 'POST', '/site/confirm/discard', 'Throws a sign-up away, by the link in its letter')
+    .input(z.object({ token: z.string().max(100) }))
+    .output(Going),
+};

@@ -1,0 +1,88 @@
+/** Members: the list, one person, and finding people. */
+import { z } from 'zod';
+import { Standing } from '../core/facts';
+import { GroupId, LevelId, MemberId } from '../core/kernel';
+import { anyStaff, endpoint } from './access';
+import { ApplicationView } from './review';
+
+const text = z.string();
+
+export const MemberRow = z.object({
+  id: MemberId,
+  name: text,
+  mail: text,
+  standing: Standing,
+  level: text.nullable(),
+  groups: text.nullable(),
+  joined: text,
+  until: text,
+  seen: text,
+});
+export type MemberRow = z.infer<typeof MemberRow>;
+
+export const MemberSort = z.enum(['name', 'nameDown', 'newest', 'oldest', 'seen', 'unseen']);
+export type MemberSort = z.infer<typeof MemberSort>;
+
+const MemberFilter = {
+  q: z.string().max(100).default(''),
+  standing: Standing.optional(),
+  level: LevelId.optional(),
+  group: GroupId.optional(),
+};
+
+export const TimelineRow = z.object({
+  date: text,
+  mark: z.union([Standing, z.literal('event')]),
+  title: text,
+  note: text.nullable(),
+});
+
+export const MemberView = z.object({
+  id: MemberId,
+  number: text,
+  name: text,
+  mail: text,
+  standing: Standing,
+  since: text,
+  membership: text,
+  facts: z.array(z.object({ label: text, value: text })),
+  timeline: z.array(TimelineRow),
+  application: ApplicationView.nullable(),
+});
+export type MemberView = z.infer<typeof MemberView>;
+
+export const PersonHit = z.object({ id: MemberId, name: text, note: text, standing: Standing });
+export type PersonHit = z.infer<typeof PersonHit>;
+
+/** The member list and one person. */
+export const members = {
+  list: endpoint(anyStaff, 'GET', '/desk/members', 'One page of the member list')
+    .input(
+      z.object({
+        ...MemberFilter,
+        sort: MemberSort.default('name'),
+        after: z.string().max(300).optional(),
+        limit: z.coerce.number().int().min(1).max(200).default(50),
+      }),
+    )
+    .output(z.object({ rows: z.array(MemberRow), total: z.number(), more: text.nullable() })),
+  counts: endpoint(
+    anyStaff,
+    'GET',
+    '/desk/members-counts',
+    'How many people have each standing, and what to filter by',
+  ).output(
+    z.object({
+      everyone: z.number(),
+      standings: z.array(z.object({ standing: Standing, count: z.number() })),
+      levels: z.array(z.object({ id: text, title: text })),
+      groups: z.array(z.object({ id: text, title: text })),
+    }),
+  ),
+  one: endpoint(anyStaff, 'GET', '/desk/members/{id}', 'One person: facts, timeline, application')
+    .input(z.object({ id: MemberId }))
+    .output(MemberView),
+  find: endpoint(anyStaff, 'GET', '/desk/find', 'People whose name, address or postcode begins so')
+    .input(z.object({ q: z.string().max(100) }))
+    .output(z.object({ people: z.array(PersonHit) })),
+};

@@ -1,0 +1,35 @@
+/** The viewpoint: what one person can open on one day. */
+import { z } from 'zod';
+import { Standing } from '../core/facts';
+import { MemberId } from '../core/kernel';
+import { anyStaff, endpoint } from './access';
+
+const text = z.string();
+
+export type TraceView =
+  | { of: 'all' | 'any' | 'none'; met: boolean; parts: TraceView[] }
+  | { of: 'condition'; met: boolean; says: string; found: string };
+export const TraceView: z.ZodType<TraceView> = z.union([
+  z.object({ of: z.enum(['all', 'any', 'none']), met: z.boolean(), parts: z.array(z.lazy(() => TraceView)) }),
+  z.object({ of: z.literal('condition'), met: z.boolean(), says: text, found: text }),
+]);
+
+export const SightView = z.object({
+  person: z.object({ id: z.string(), name: text, note: text, standing: Standing.nullable() }),
+  day: text,
+  dayLabel: text,
+  distance: text,
+  sentence: text,
+  pages: z.array(z.object({ title: text, href: text, open: z.boolean(), outside: z.boolean(), because: TraceView })),
+});
+export type SightView = z.infer<typeof SightView>;
+
+const person = z.union([z.literal('visitor'), MemberId]);
+const day = z.string().regex(/^\d{4}-\d{2}-\d{2}$/);
+
+/** The site through somebody’s eyes. */
+export const viewpoint = {
+  sight: endpoint(anyStaff, 'GET', '/desk/viewpoint', 'What one person can open on one day')
+    .input(z.object({ person, on: day.optional() }))
+    .output(SightView),
+};

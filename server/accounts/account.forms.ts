@@ -1,0 +1,32 @@
+/** Purpose: the forms of a member's account as they come without script. */
+import { call } from '@orpc/server';
+import { oneOf, plainSend, type PlainForms } from '../site';
+import type { AccountApi } from './account.api';
+
+export const accountForms = (api: AccountApi): PlainForms => ({
+  'sign-in': (_rest, body) => {
+    const text = (name: string) => oneOf(body[name]);
+    const remember = text('remember') === 'true';
+    const input = { mail: text('mail'), password: text('password'), remember, next: text('next') || '/' };
+    const send = plainSend('sign-in', body, (context) => call(api.signIn, input, { context }), 'mail');
+    return { ...send, typed: { ...send.typed, remember } };
+  },
+  forgotten: (_rest, body) =>
+    plainSend('forgotten', body, (context) => call(api.forgotten, { mail: oneOf(body['mail']) }, { context }), 'mail'),
+  reset: (token, body) =>
+    plainSend('reset', body, (context) => call(api.reset, { token, password: oneOf(body['password']) }, { context })),
+  account: (_rest, body) => {
+    if (oneOf(body['act']) === 'endSession')
+      return plainSend('sessions', body, (context) =>
+        call(api.endSession, { id: oneOf(body['id']) as 'others' }, { context }),
+      );
+    const input = { current: oneOf(body['current']), password: oneOf(body['password']) };
+    return plainSend('password', body, (context) => call(api.changePassword, input, { context }));
+  },
+  'sign-out': (_rest, body) =>
+    plainSend('sign-out', body, async (context) => {
+      const done = await call(api.signOut, {}, { context });
+      const next = oneOf(body['next']);
+      return next.startsWith('/sign-in') ? { next } : done;
+    }),
+});

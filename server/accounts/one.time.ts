@@ -1,0 +1,42 @@
+/** Purpose: secrets that work once, a link or a code, as rows: only the digest of each is stored. */
+import type { EntityManager } from 'typeorm';
+import { DAY, type ApplicationId, type Instant, type MemberId } from '../../core/kernel';
+import { OneTimeRow } from './account.entities';
+
+export type OneTime = {
+  readonly hash: Buffer;
+  readonly purpose: OneTimeRow['purpose'];
+  /** Whose it is: a member's id, or for the desk a staff member's. */
+  readonly member: string;
+  readonly application?: ApplicationId;
+  /** Which code of the application, counted from 1; 0 for other purposes. */
+  readonly serial?: number;
+  readonly expiresAt: Instant;
+};
+
+export async function keepOneTime(manager: EntityManager, ...secrets: readonly OneTime[]): Promise<void> {
+  const rows = secrets.map(({ application = null, serial = 0, ...one }) => ({
+    ...one,
+    application,
+    serial,
+    usedAt: null,
+  }));
+  await manager.getRepository(OneTimeRow).insert(rows);
+}
+
+/** The secret with this digest, of any age. */
+export async function oneTimeBy(
+  manager: EntityManager,
+  purpose: OneTimeRow['purpose'],
+  hash: Buffer,
+): Promise<{ member: MemberId; application: ApplicationId | null; serial: number; expiresAt: Instant } | null> {
+  const row = await manager.getRepository(OneTimeRow).findOneBy({ hash, purpose });
+  if (!row) return null;
+  const { member, application, serial, expiresAt } = row;
+  return { member: member as MemberId, application: application as ApplicationId | null, serial, expiresAt };
+}
+
+/** Throws away what has been too old for a week; until then a late link is told that it is. */
+export async function sweepOneTime(manager: EntityManager, now: Instant): Promise<void> {
+  await manager.query('DELETE FROM one_time WHERE expires_at <= ? LIMIT 5000', [new Date(now - 7 * DAY)]);
+}

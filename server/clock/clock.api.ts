@@ -1,0 +1,20 @@
+/** Purpose: looking at the site clock of a demo, and moving it. */
+import { implement } from '@orpc/server';
+import { clock as contract } from '../../contract';
+import { envelopeOf, guard, type Call } from '../callers';
+import { problem } from '../platform/problem';
+import type { LiveSetup } from '../setup';
+import type { ClockService } from './clock.service';
+
+const api = implement(contract).$context<Call>().use(guard);
+
+export type ClockPorts = { readonly clockService: ClockService; readonly live: LiveSetup };
+
+export const clockApi = ({ clockService, live }: ClockPorts) => ({
+  view: api.view.handler(() => clockService.view(live.must.setup)),
+
+  move: api.move.handler(async ({ input, context }) => {
+    if (!clockService.movable) throw problem('not-yours', { detail: 'The site clock moves only in a demo.' });
+    return clockService.move(envelopeOf(context, 'clock.moved'), input.by, live.must.setup);
+  }),
+});

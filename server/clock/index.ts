@@ -1,0 +1,2 @@
+export { ClockService } from './clock.service';
+export { clockApi } from './clock.api';

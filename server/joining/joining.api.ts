@@ -1,0 +1,174 @@
+/** Purpose: the endpoints of joining for the one who joins, each a list of steps. */
+import { implement } from '@orpc/server';
+import { joining as contract } from '../../contract';
+import { mailKey, readForm } from '../../core/fields';
+import { demandRoom, hashPassword, verifyPassword, weakness, type Accounts, type Tries } from '../accounts';
+import {
+  callerOf,
+  deviceOfCall,
+  envelopeOf,
+  guard,
+  memberIdOf,
+  type Call,
+  type Opened,
+  type Sessions,
+  type Viewers,
+} from '../callers';
+import type { Envelope } from '../platform/acts';
+import type { SiteClock } from '../platform/clock';
+import type { Limits } from '../platform/limits';
+import { problem } from '../platform/problem';
+import type { LiveSetup } from '../setup';
+import { tellsProblems } from './joining.problems';
+import type { Joining } from './joining.service';
+
+const done = { done: true } as const;
+const api = implement(contract).$context<Call>().use(guard);
+
+/** A form sent sooner than this after it was opened was not filled in by a person. */
+const QUICKEST = 1_000;
+
+/** The envelope of an act that erases whose it is: nothing of it is remembered for a repeat. */
+const lastOf = (call: Call, act: string): Envelope => ({ ...envelopeOf(call, act), once: null });
+
+export type JoiningPorts = {
+  readonly joining: Joining;
+  readonly accounts: Accounts;
+  readonly tries: Tries;
+  readonly limits: Limits;
+  readonly sessions: Sessions;
+  readonly viewers: Viewers;
+  readonly clock: SiteClock;
+  readonly live: LiveSetup;
+};
+
+export const joiningApi = (ports: JoiningPorts) => {
+  const { joining, accounts, tries, limits, sessions, viewers, live } = ports;
+  const refused = tellsProblems(ports);
+
+  /** @throws the problem `too-many` when so many letters went to this mailbox that it gets no further one for now */
+  async function countLetter(context: Call, mail: string): Promise<void> {
+    const key = mailKey(mail);
+    await limits.count(['lettersByPair', `${key}|${callerOf(context)}`], ['lettersByAddress', key, 'look']);
+    // Counted only where it is written: what is refused to one caller takes nothing from another.
+    await limits.count(['lettersByAddress', key]);
+  }
+
+  /** The sign-up that a letter's link belongs to, and whether it is this browser's own. */
+  async function linkOf(context: Call, token: string) {
+    await tries.link(context);
+    const found = await joining.byLink(token);
+    if (!found) throw problem('token-used', { detail: 'This link no longer works. Sign in to ask for a new code.' });
+    return { found, here: context.member?.facts.member === found.stored.application.member };
+  }
+
+  async function ownApplication(context: Call) {
+    const application = await joining.applicationOf(memberIdOf(context));
+    if (!application) throw problem('not-found', { detail: 'There is no application of yours.' });
+    return application;
+  }
+
+  return {
+    join: api.join.handler(async ({ input, context }) => {
+      demandRoom();
+      await limits.count(['signUpByCaller', callerOf(context)]);
+      const form = live.current?.setup.formByAddress.get(input.form);
+      if (!form || form.retired) throw problem('not-found', { detail: 'There is no such form.' });
+      // A program that fills in the hidden field is told nothing.
+      if (input.website !== '') return { next: '/joining' };
+      if (input.took < QUICKEST && readForm(form, live.must.setup, input.answers).ok)
+        throw problem('too-many', {
+          wait: 1,
+          detail: 'That was quicker than anyone can write. Look through your answers and send again.',
+        });
+      const sent = await joining.submit(form, input.answers, {
+        once: input.once,
+        device: deviceOfCall(context),
+        old: viewers.secretOf(context.req, 'member'),
+        mayWrite: (mail) => countLetter(context, mail),
+      });
+      if (!sent.ok)
+        throw sent.refusal.code === 'form-faults'
+          ? problem('form-faults', { faults: sent.refusal.faults })
+          : problem('already-sent', {
+              detail: 'This form was sent a moment ago with other answers. Sign in to see where you stand.',
+            });
+      viewers.keep(context.res, 'member', sent.value);
+      return { next: '/joining' };
+    }),
+
+    enterCode: api.enterCode.handler(async ({ input, context }) => {
+      const { id } = await ownApplication(context);
+      await limits.count(['codeByCaller', callerOf(context)]);
+      const moved = await joining.enterCode(envelopeOf(context, 'joining.codeEntered', input), id, input.code);
+      if (!moved.ok) throw refused(moved.refusal);
+      return { next: '/joining' };
+    }),
+
+    resend: api.resend.handler(async ({ context }) => {
+      const { id, answers } = await ownApplication(context);
+      const envelope = envelopeOf(context, 'joining.codeAsked');
+      const moved = await joining.act(envelope, id, { it: 'resendAsked' }, () => countLetter(context, answers.mail));
+      if (!moved.ok) throw refused(moved.refusal);
+      return done;
+    }),
+
+    answer: api.answer.handler(async ({ input, context }) => {
+      const { id } = await ownApplication(context);
+      const envelope = envelopeOf(context, 'joining.answered', input);
+      const moved = await joining.act(envelope, id, { it: 'answerGiven', text: input.text });
+      if (!moved.ok) throw refused(moved.refusal);
+      return done;
+    }),
+
+    withdraw: api.withdraw.handler(async ({ context }) => {
+      const { id } = await ownApplication(context);
+      const moved = await joining.act(lastOf(context, 'joining.withdrawn'), id, { it: 'withdrawn' });
+      if (!moved.ok) throw refused(moved.refusal);
+      viewers.forget(context.res, 'member');
+      return { next: '/withdrawn' };
+    }),
+
+    confirm: api.confirm.handler(async ({ input, context }) => {
+      const { found, here } = await linkOf(context, input.token);
+      const { application } = found.stored;
+      const kept = here || (input.password !== '' && (await verifyPassword(found.passwordHash, input.password)));
+      if (!kept) {
+        // Whoever reads the letter may not be who sent the form: from here on the reader's password counts.
+        const weak = await weakness(input.password, accounts.wordsOf(application.answers));
+        if (weak) throw problem('form-faults', { faults: [{ at: 'password', label: 'Password', says: weak }] });
+      }
+      const passwordHash = kept ? null : await hashPassword(input.password);
+      const event = { it: 'linkOpened', serial: found.serial } as const;
+      let opened: Opened | null = null;
+      const envelope = envelopeOf(context, 'joining.confirmed');
+      const moved = await joining.act(envelope, application.id, event, async (manager, { member }, now) => {
+        if (passwordHash) await accounts.setPassword(manager, member, passwordHash, null);
+        const who = { kind: 'member', subject: member, device: deviceOfCall(context), remember: false } as const;
+        opened = here ? null : await sessions.open(manager, who, now);
+      });
+      if (!moved.ok) {
+        if (moved.refusal.code !== 'email-already-confirmed') throw refused(moved.refusal);
+        return { next: here ? '/joining' : `/confirm/${input.token}` };
+      }
+      if (opened) {
+        await viewers.endOld(context.req, 'member');
+        viewers.keep(context.res, 'member', opened);
+      }
+      return { next: '/joining' };
+    }),
+
+    discard: api.discard.handler(async ({ input, context }) => {
+      const { found, here } = await linkOf(context, input.token);
+      const { application } = found.stored;
+      if (application.detail?.kind !== 'confirmEmail')
+        throw problem('already-done', { detail: 'This address is confirmed already. Sign in to withdraw.' });
+      const moved = await joining.act(lastOf(context, 'joining.discarded'), application.id, { it: 'withdrawn' });
+      if (!moved.ok) throw refused(moved.refusal);
+      if (here) viewers.forget(context.res, 'member');
+      return { next: '/withdrawn' };
+    }),
+  };
+};
+
+export type JoiningApi = ReturnType<typeof joiningApi>;

@@ -1,0 +1,191 @@
+/** Purpose: the places of joining on the site: the form, the way through the gates, the link in a letter. */
+import { randomUUID } from 'node:crypto';
+import type { PlaceView, QuestionView } from '../../contract';
+import { PASSWORD_LEAST, fieldKindOf, type SignupForm, type SignupPart } from '../../core/fields';
+import { answersOf, gateOf, gatePromise, heldOf, kindOf, routeOf, type Application } from '../../core/joining';
+import { never, say, sayDate, sayMoment, type Instant, type MemberId, type WordSource } from '../../core/kernel';
+import { hrefOfPage, wordsFor } from '../../core/pages';
+import type { Setup } from '../../core/setup';
+import { alreadyIn, signInFirst, type Asked, type Places } from '../site';
+import type { Joining } from './joining.service';
+
+type JoiningPlace = Extract<PlaceView, { kind: 'joining' }>;
+
+export const joiningPlaces = (joining: Joining): Places => ({
+  join: (asked) => {
+    const { looker, live } = asked;
+    const { setup } = live;
+    const form = setup.formByAddress.get(asked.rest ?? '');
+    if (!form || form.retired) return null;
+    if (looker.facts.standing === 'applicant') return { elsewhere: '/joining' };
+    return looker.facts.member ? alreadyIn(asked) : joinPlace(form, wordsFor(looker.facts, looker.now, setup), setup);
+  },
+  joining: async (asked) => {
+    const { rest, looker, live } = asked;
+    if (rest !== undefined) return null;
+    if (!looker.facts.member) return signInFirst(asked);
+    const application = await joining.applicationOf(looker.facts.member as MemberId, live.setup);
+    return application && joiningPlace(application, looker.now, live.setup);
+  },
+  confirm: (asked) => (asked.rest ? confirmPlace(joining, asked.rest, asked) : null),
+  withdrawn: ({ rest }) => (rest === undefined ? { kind: 'withdrawn', title: 'Your application is withdrawn' } : null),
+});
+
+async function confirmPlace(joining: Joining, token: string, { looker, live }: Asked): Promise<PlaceView> {
+  const found = await joining.byLink(token);
+  const none = { kind: 'confirm' as const, token, answers: [], choosesPassword: false };
+  const gone = (says: string): PlaceView => ({ ...none, title: 'Confirm your email', state: 'gone', says });
+  if (!found) return gone('This link no longer works. Sign in to ask for a new code.');
+  const { application } = found.stored;
+  const { mail, name } = application.answers;
+  if (application.history.some((item) => item.what === 'emailConfirmed')) {
+    const says = `${mail} is confirmed. Nothing more is to be done here.`;
+    return { ...none, title: 'Email confirmed', state: 'done', says };
+  }
+  if (found.stored.shadow) return gone(`${mail} has been confirmed for another sign-up. Sign in to that one.`);
+  const detail = application.detail;
+  if (detail?.kind !== 'confirmEmail' || detail.serial !== found.serial)
+    return gone('There is a newer mail from us. Use the link in that one.');
+  if (detail.void || detail.expiresAt <= looker.now)
+    return gone('This link is too old. Sign in to ask for a new code.');
+  const { site } = live.setup.doc;
+  const sent = sayMoment(application.submittedAt, looker.now, site);
+  return {
+    ...none,
+    title: 'Confirm your email',
+    state: 'ready',
+    says: `${name} applied to ${site.name} with ${mail}, ${sent}. Was it you? Then confirm that the address is yours.`,
+    answers: answersOf(application, live.setup),
+    choosesPassword: looker.facts.member !== application.member,
+  };
+}
+
+function joiningPlace(application: Application, now: Instant, setup: Setup): JoiningPlace {
+  const place = setup.doc.site;
+  const path = setup.paths.get(application.path);
+  const form = setup.forms.get(application.form);
+  const gate = gateOf(path, application);
+  const landing = path && setup.pages.get(path.landing);
+  const ended: Record<Exclude<Application['state'], 'open'>, { says: string; href: string; label: string }> = {
+    admitted: {
+      says: `You were admitted on ${sayDate(application.endedAt ?? now, place)}.`,
+      href: landing ? hrefOfPage(landing, setup) : '/',
+      label: 'Go in',
+    },
+    declined: {
+      says: `The reason: ${application.history.findLast((item) => item.what === 'declined')?.note ?? ''}\nIf something has been misunderstood, write to us; we can open your application again.`,
+      href: `mailto:${place.replyTo}`,
+      label: 'Write to us',
+    },
+    outOfTime: {
+      says: 'We ran out of time to read your application. Write to us and we open it again.',
+      href: `mailto:${place.replyTo}`,
+      label: 'Write to us',
+    },
+    withdrawn: { says: 'You withdrew this application.', href: '/', label: 'Back to the welcome page' },
+  };
+  const headings: Record<Application['state'], string> = {
+    open: form?.title ?? 'Your application',
+    admitted: 'You are in',
+    declined: 'Your application was declined',
+    outOfTime: 'Your application ran out of time',
+    withdrawn: 'Application withdrawn',
+  };
+  return {
+    kind: 'joining',
+    title: 'Your application',
+    heading: headings[application.state],
+    sent: `Your application was sent ${sayMoment(application.submittedAt, now, place)}.`,
+    state: application.state,
+    answers: answersOf(application, setup),
+    gates: path ? routeOf(path, application, setup) : [],
+    act: gate ? kindOf(gate).see(gate, heldOf(application), application.answers.mail, now, place) : null,
+    outcome: application.state === 'open' ? null : ended[application.state],
+  };
+}
+
+function joinPlace(form: SignupForm, words: WordSource, setup: Setup): PlaceView {
+  const path = setup.paths.get(form.path);
+  return {
+    kind: 'join',
+    title: form.title,
+    form: form.address,
+    intro: form.intro ? say(form.intro, words) : '',
+    questions: form.parts.flatMap((part, at) => question(part, at, setup) ?? []),
+    once: randomUUID(),
+    opened: Date.now(),
+    sendLabel: form.sendLabel,
+    sendNote: form.sendNote ?? null,
+    gates: (path?.gates ?? []).map((gate, at) => ({ number: at + 1, ...gatePromise(gate), state: 'toCome' })),
+  };
+}
+
+/** Null for a question that is not asked: its field is gone or retired. */
+function question(part: SignupPart, at: number, setup: Setup): QuestionView | null {
+  switch (part.part) {
+    case 'field': {
+      const field = setup.fields.get(part.field);
+      if (!field || field.retired) return null;
+      const role = field.role ?? null;
+      return {
+        name: part.field,
+        label: part.label ?? field.label,
+        help: part.help ?? field.help ?? null,
+        required: part.required,
+        half: part.half,
+        of: field.of as QuestionView['of'],
+        role,
+        input: fieldKindOf(field.of).input(field.of, role),
+      };
+    }
+    case 'password':
+      return {
+        name: 'password',
+        label: part.label,
+        help: part.help ?? null,
+        required: true,
+        half: part.half,
+        of: null,
+        role: null,
+        input: { kind: 'password', least: PASSWORD_LEAST },
+      };
+    case 'heading':
+      return {
+        name: `heading-${at}`,
+        label: part.text,
+        help: null,
+        required: false,
+        half: false,
+        of: null,
+        role: null,
+        input: { kind: 'heading' },
+      };
+    case 'agreement':
+      return {
+        name: part.id,
+        label: part.title ?? part.label,
+        help: null,
+        required: true,
+        half: false,
+        of: null,
+        role: null,
+        input: { kind: 'agreement', text: [...part.text], agree: part.label },
+      };
+    case 'topics':
+      return {
+        name: 'topics',
+        label: part.label,
+        help: null,
+        required: false,
+        half: false,
+        of: null,
+        role: null,
+        input: {
+          kind: 'severalChoices',
+          choices: part.topics.map((id) => ({ id, label: setup.topics.get(id)?.title ?? id })),
+        },
+      };
+    default:
+      return never(part);
+  }
+}

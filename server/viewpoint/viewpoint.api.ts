@@ -1,0 +1,22 @@
+/** Purpose: what one person can open on one day, as data. */
+import { implement } from '@orpc/server';
+import { viewpoint as contract } from '../../contract';
+import { guard, type Call } from '../callers';
+import type { SiteClock } from '../platform/clock';
+import { problem } from '../platform/problem';
+import type { LiveSetup } from '../setup';
+import type { Sight } from './sight.service';
+
+const api = implement(contract).$context<Call>().use(guard);
+
+export type ViewpointPorts = { readonly sight: Sight; readonly clock: SiteClock; readonly live: LiveSetup };
+
+export const viewpointApi = ({ sight, clock, live: setups }: ViewpointPorts) => ({
+  sight: api.sight.handler(async ({ input }) => {
+    const live = setups.must;
+    const now = clock.now();
+    const view = await sight.of(input.person, input.on, now, live.setup);
+    if (!view) throw problem('not-found', { detail: 'There is no such person, or not any more.' });
+    return sight.view(view, now, live);
+  }),
+});
