@@ -153,7 +153,7 @@ export async function moveClock(desk: Page, by: string | RegExp): Promise<void> 
   const moved = desk.waitForResponse(
     (response) => response.url().endsWith('/api/desk/clock') && response.request().method() === 'POST',
   );
-  await desk.getByRole('button', { name: by }).click();
+  await desk.getByRole('menuitem', { name: by }).click();
   expect((await moved).ok()).toBe(true);
   await expect(clock).toBeEnabled();
 }

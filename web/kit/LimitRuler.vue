@@ -29,3 +29,25 @@ const over = computed(() => props.limit.target !== null && props.limit.passed >=
     >
   </span>
 </template>
+
+<style>
+.limit {
+  display: inline-flex;
+  align-items: center;
+  gap: 14px;
+  white-space: nowrap;
+}
+.limit__fill {
+  fill: var(--slate);
+}
+.limit__over {
+  fill: var(--quince);
+}
+.limit__tick {
+  stroke: var(--rule2);
+  fill: none;
+}
+.limit__target {
+  stroke: var(--ink);
+}
+</style>

@@ -37,3 +37,35 @@ withDefaults(defineProps<{ standing: Standing; word?: boolean }>(), { word: true
     <span :class="{ unseen: !word }">{{ standingLabel[standing] }}</span>
   </span>
 </template>
+
+<style>
+.standing {
+  display: inline-flex;
+  align-items: baseline;
+  gap: 7px;
+  font-weight: 600;
+  white-space: nowrap;
+}
+.standing svg {
+  align-self: center;
+  flex: none;
+}
+.standing--applicant {
+  color: var(--slate);
+}
+.standing--admitted {
+  color: var(--moss);
+}
+.standing--paused {
+  color: var(--heather);
+}
+.standing--lapsed {
+  color: var(--umber);
+}
+.standing--declined {
+  color: var(--clay);
+}
+.standing--closed {
+  color: var(--stone);
+}
+</style>

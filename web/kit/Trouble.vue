@@ -1,6 +1,6 @@
 <script setup lang="ts">
 /** A list or a sheet that could not be fetched: why, and a way to try again. */
-import { VBtn } from 'vuetify/components/VBtn';
+import KitButton from './KitButton.vue';
 import { troubleOf } from './api';
 
 defineProps<{ error: unknown }>();
@@ -10,6 +10,17 @@ defineEmits<{ again: [] }>();
 <template>
   <div class="trouble" role="alert">
     <p>{{ troubleOf(error).says }}</p>
-    <VBtn size="small" @click="$emit('again')">Try again</VBtn>
+    <KitButton small @click="$emit('again')">Try again</KitButton>
   </div>
 </template>
+
+<style>
+.trouble {
+  display: flex;
+  align-items: center;
+  gap: 16px;
+  padding: 12px 14px;
+  border: 2px solid var(--clay);
+  border-radius: 2px;
+}
+</style>

@@ -11,3 +11,18 @@ onBeforeUnmount(() => clearTimeout(timer));
 <template>
   <div v-if="late" class="blanks" role="status" :aria-label="label"><i v-for="n in rows" :key="n" /></div>
 </template>
+
+<style>
+.blanks i {
+  display: block;
+  height: 38px;
+  border-bottom: 1px solid var(--rule);
+}
+.blanks::before {
+  content: '';
+  display: block;
+  height: 2px;
+  width: 40%;
+  background: var(--ink);
+}
+</style>

@@ -10,6 +10,9 @@ const marks = {
   checkboxOn: 'M4 4h16v16H4zm6.4 12.1 7.2-8-1.3-1.2-5.9 6.6-2.7-2.8-1.3 1.2z',
   checkboxOff: 'M4 4h16v16H4zm1.5 1.5v13h13v-13z',
   checkboxIndeterminate: 'M4 4h16v16H4zm3 7.2v1.6h10v-1.6z',
+  radioOn:
+    'M12 4a8 8 0 1 0 0 16a8 8 0 1 0 0-16zm0 1.5a6.5 6.5 0 1 1 0 13a6.5 6.5 0 1 1 0-13zm0 2.8a3.7 3.7 0 1 0 0 7.4a3.7 3.7 0 1 0 0-7.4z',
+  radioOff: 'M12 4a8 8 0 1 0 0 16a8 8 0 1 0 0-16zm0 1.5a6.5 6.5 0 1 1 0 13a6.5 6.5 0 1 1 0-13z',
   clear: 'M6.3 5.2 12 10.9l5.7-5.7 1.1 1.1-5.7 5.7 5.7 5.7-1.1 1.1-5.7-5.7-5.7 5.7-1.1-1.1 5.7-5.7-5.7-5.7z',
   error: 'M6.3 5.2 12 10.9l5.7-5.7 1.1 1.1-5.7 5.7 5.7 5.7-1.1 1.1-5.7-5.7-5.7 5.7-1.1-1.1 5.7-5.7-5.7-5.7z',
 } as const;
@@ -17,6 +20,7 @@ const marks = {
 const aliases = Object.fromEntries(Object.entries(marks).map(([name, path]) => [name, `svg:${path}`]));
 
 export function houseVuetify(theme: VuetifyOptions['theme']) {
+  const menuProps = { contentClass: 'kit-choices', transition: false, elevation: 0 } as const;
   const field = { variant: 'outlined', density: 'compact', hideDetails: true, color: 'primary' } as const;
   return createVuetify({
     theme,
@@ -25,10 +29,13 @@ export function houseVuetify(theme: VuetifyOptions['theme']) {
       global: { ripple: false },
       VTextField: field,
       VTextarea: { ...field, autoGrow: true, rows: 3 },
-      VSelect: { ...field, menuProps: { transition: false, elevation: 0 } },
+      VSelect: { ...field, menuProps },
       VMenu: { transition: false, elevation: 0 },
       VList: { density: 'compact', elevation: 0 },
-      VBtn: { variant: 'outlined', rounded: 'sm', elevation: 0 },
+      VAutocomplete: { ...field, menuIcon: '', menuProps },
+      VTabs: { density: 'compact', color: undefined },
+      VCheckbox: { density: 'compact', hideDetails: true, color: 'primary' },
+      VRadioGroup: { density: 'compact', hideDetails: true, color: 'primary' },
     },
   });
 }

@@ -1,20 +1,30 @@
 <script setup lang="ts">
 /** The staff member's own account: password, where one is signed in, light and keys. */
 import { useQuery } from '@pinia/colada';
-import { reactive, ref } from 'vue';
-import { VBtn } from 'vuetify/components/VBtn';
+import { computed, reactive } from 'vue';
+import { VCheckbox } from 'vuetify/components/VCheckbox';
+import { VRadio } from 'vuetify/components/VRadio';
+import { VRadioGroup } from 'vuetify/components/VRadioGroup';
+import KitButton from '../../kit/KitButton.vue';
 import Trouble from '../../kit/Trouble.vue';
 import FieldFrame, { describedBy } from '../../kit/fields/FieldFrame.vue';
 import FieldInput from '../../kit/fields/FieldInput.vue';
-import { calls, troubleOf } from '../calls';
+import { calls } from '../calls';
 import { useNotice } from '../notice';
+import { useSending } from '../sending';
 import { letterKeys, light, type Light } from '../preferences';
 
 defineProps<{ me: { name: string; mail: string } }>();
 const sessions = useQuery({ key: ['sessions'], query: () => calls.staff.sessions({}) });
 const form = reactive({ current: '', password: '' });
-const faults = reactive<{ current: string | null; password: string | null }>({ current: null, password: null });
-const busy = ref(false);
+const { busy, trouble, send } = useSending();
+const ending = useSending();
+/** A refusal of the new password stands beside that, every other one beside the present one. */
+const faults = computed(() => {
+  const says = trouble.value?.says ?? null;
+  const weak = trouble.value?.code === 'weak-password';
+  return { current: weak ? null : says, password: weak ? says : null };
+});
 const notice = useNotice();
 const lights: [Light, string][] = [
   ['system', 'As this machine has it'],
@@ -23,29 +33,17 @@ const lights: [Light, string][] = [
 ];
 
 async function change(): Promise<void> {
-  busy.value = true;
-  Object.assign(faults, { current: null, password: null });
-  try {
-    await calls.staff.changePassword({ ...form });
-    Object.assign(form, { current: '', password: '' });
-    notice.tell('Your password is changed. All other devices are signed out.');
-    await sessions.refetch();
-  } catch (error) {
-    const trouble = troubleOf(error);
-    faults[trouble.code === 'weak-password' ? 'password' : 'current'] = trouble.says;
-  } finally {
-    busy.value = false;
-  }
+  const done = await send((sent) => calls.staff.changePassword({ ...form }, sent));
+  if (!done) return;
+  Object.assign(form, { current: '', password: '' });
+  notice.tell('Your password is changed. All other devices are signed out.');
+  await sessions.refetch();
 }
 
 async function end(id: string, says: string): Promise<void> {
-  try {
-    await calls.staff.endSession({ id });
-    notice.tell(says);
-    await sessions.refetch();
-  } catch (error) {
-    notice.tell(troubleOf(error).says);
-  }
+  const done = await ending.send((sent) => calls.staff.endSession({ id }, sent));
+  notice.tell(done ? says : (ending.trouble.value?.says ?? null));
+  if (done) await sessions.refetch();
 }
 </script>
 
@@ -78,17 +76,14 @@ async function end(id: string, says: string): Promise<void> {
             :described="describedBy('next', faults.password, true)"
           />
         </FieldFrame>
-        <VBtn type="submit" color="primary" variant="flat" :disabled="busy">Change my password</VBtn>
+        <KitButton type="submit" kind="primary" :disabled="busy">Change my password</KitButton>
       </form>
-      <fieldset class="account__set">
-        <legend>Light</legend>
-        <label v-for="[value, says] in lights" :key="value" class="tick"
-          ><input v-model="light" type="radio" name="light" :value="value" /> {{ says }}</label
-        >
-      </fieldset>
+      <VRadioGroup v-model="light" class="kit-tick account__set" label="Light">
+        <VRadio v-for="[value, says] in lights" :key="value" :value="value" :label="says" />
+      </VRadioGroup>
       <fieldset class="account__set">
         <legend>Keys</legend>
-        <label class="tick"><input v-model="letterKeys" type="checkbox" /> Letter keys are on</label>
+        <VCheckbox v-model="letterKeys" class="kit-tick" label="Letter keys are on" />
       </fieldset>
     </section>
     <section>
@@ -100,17 +95,19 @@ async function end(id: string, says: string): Promise<void> {
             ><b>{{ session.device }}</b>
             <span class="quiet">{{ session.here ? 'this device' : session.seen }}</span></span
           >
-          <VBtn v-if="!session.here" size="small" @click="end(session.id, 'That device is signed out.')"
-            >Sign out there</VBtn
+          <KitButton v-if="!session.here" small @click="end(session.id, 'That device is signed out.')"
+            >Sign out there</KitButton
           >
         </li>
       </ul>
-      <VBtn
+      <KitButton
         v-if="(sessions.data.value?.sessions.length ?? 0) > 2"
-        size="small"
+        small
         @click="end('others', 'All other devices are signed out.')"
-        >Sign out everywhere else</VBtn
+        >Sign out everywhere else</KitButton
       >
     </section>
   </div>
 </template>
+
+<style src="./account.css"></style>

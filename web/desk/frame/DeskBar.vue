@@ -1,17 +1,16 @@
 <script setup lang="ts">
 /** The bar: the area's title, finding anyone, the site clock of a demo, and the person at the desk. */
-import { VBtn } from 'vuetify/components/VBtn';
-import { VMenu } from 'vuetify/components/VMenu';
 import { useQueryCache } from '@pinia/colada';
 import { useRoute } from 'vue-router';
+import MenuButton, { type MenuItem } from '../../kit/MenuButton.vue';
 import { calls, desk } from '../calls';
+import FindBox from '../people/FindBox.vue';
 import { may, type Me } from '../session';
-import ClockControl from './ClockControl.vue';
-import FindBox from './FindBox.vue';
 import { useToday } from '../today/today.query';
+import ClockControl from './ClockControl.vue';
 
 defineProps<{ me: Me; title: string }>();
-defineEmits<{ keys: [] }>();
+const emit = defineEmits<{ keys: [] }>();
 const route = useRoute();
 const today = useToday(() => route.path === '/desk');
 const cache = useQueryCache();
@@ -21,6 +20,12 @@ async function signOut(): Promise<void> {
   cache.getEntries().forEach((entry) => cache.remove(entry));
   location.assign('/desk');
 }
+const items: readonly MenuItem[] = [
+  { title: 'Your account', to: '/desk/account' },
+  { title: 'Keys', key: '?', act: () => emit('keys') },
+  { title: 'Open the site', href: '/' },
+  { title: 'Sign out', act: signOut },
+];
 </script>
 
 <template>
@@ -30,21 +35,9 @@ async function signOut(): Promise<void> {
     <div class="bar__end">
       <FindBox />
       <ClockControl v-if="may(me, desk.clock.move)" />
-      <VMenu>
-        <template #activator="{ props: button }">
-          <VBtn v-bind="button" class="bar__me" :aria-label="me.firstName" aria-haspopup="dialog"
-            >{{ me.firstName }}<i class="caret"
-          /></VBtn>
-        </template>
-        <ul class="drop">
-          <li><RouterLink class="drop__item" to="/desk/account">Your account</RouterLink></li>
-          <li>
-            <button type="button" class="drop__item" @click="$emit('keys')">Keys <kbd>?</kbd></button>
-          </li>
-          <li><a class="drop__item" href="/" target="_blank" rel="noopener">Open the site</a></li>
-          <li><button type="button" class="drop__item" @click="signOut">Sign out</button></li>
-        </ul>
-      </VMenu>
+      <MenuButton :label="me.firstName" :items="items">{{ me.firstName }}</MenuButton>
     </div>
   </header>
 </template>
+
+<style src="./bar.css"></style>

@@ -2,6 +2,7 @@
 /** The frame of the desk: index, bar, work, viewpoint strip. */
 import { computed, onMounted, ref, watch } from 'vue';
 import { useRoute, useRouter } from 'vue-router';
+import KitButton from '../../kit/KitButton.vue';
 import MountPanel from '../viewpoint/MountPanel.vue';
 import ViewpointStrip from '../viewpoint/ViewpointStrip.vue';
 import { useViewpoint } from '../viewpoint/viewpoint.store';
@@ -50,13 +51,13 @@ const tryAgain = () => location.assign(away.value ?? '/desk');
     <main id="work" class="work" tabindex="-1">
       <p v-if="away" class="act-line act-line--bad" role="alert">
         <span>That part of the desk could not be fetched. You may be offline.</span>
-        <button type="button" class="linklike" @click="tryAgain">Try again</button>
+        <KitButton kind="link" @click="tryAgain">Try again</KitButton>
       </p>
       <RouterView v-slot="{ Component }"><component :is="Component" :me="me" /></RouterView>
       <p v-if="notice.says" class="act-line" role="status">
         <span>{{ notice.says }}</span>
-        <button v-if="notice.undo" type="button" class="linklike" :disabled="undoing" @click="undo">Undo</button>
-        <button type="button" class="linklike" @click="notice.tell(null)">Close</button>
+        <KitButton v-if="notice.undo" kind="link" :disabled="undoing" @click="undo">Undo</KitButton>
+        <KitButton kind="link" @click="notice.tell(null)">Close</KitButton>
       </p>
     </main>
     <MountPanel v-if="viewpoint.open" />
@@ -64,3 +65,5 @@ const tryAgain = () => location.assign(away.value ?? '/desk');
   </div>
   <KeyList v-model="help" />
 </template>
+
+<style src="./frame.css"></style>

@@ -1,19 +1,19 @@
 <script setup lang="ts">
 /** The list of keys, and the switch for letter keys. */
-import { VBtn } from 'vuetify/components/VBtn';
+import { VCheckbox } from 'vuetify/components/VCheckbox';
 import { VDialog } from 'vuetify/components/VDialog';
+import KitButton from '../../kit/KitButton.vue';
+import { areas } from '../areas';
 import { letterKeys } from '../preferences';
 
 const open = defineModel<boolean>({ required: true });
-const keys: [string, string][] = [
+const keys: (readonly [key: string, does: string])[] = [
   ['/', 'Find anyone'],
-  ['G then T', 'Today'],
-  ['G then M', 'Members'],
+  ...areas.map(({ key, name }) => [`G then ${key.toUpperCase()}`, name] as const),
   ['J, K', 'Next row, row before'],
   ['Enter', 'Open the row'],
   ['Esc', 'Close the sheet'],
-  ['Y', 'Admit the applicant whose sheet is open'],
-  ['N', 'Decline (asks for the reason)'],
+  ...areas.flatMap((area) => area.keys),
   ['V', 'Open or close the view'],
   ['Shift + V', 'Choose the person to look as'],
   ['[ and ]', 'Date back, date on'],
@@ -34,8 +34,8 @@ const keys: [string, string][] = [
         </div>
       </dl>
       <div class="panel__foot">
-        <label class="tick"><input v-model="letterKeys" type="checkbox" /> Letter keys are on</label>
-        <VBtn @click="open = false">Close</VBtn>
+        <VCheckbox v-model="letterKeys" class="kit-tick" label="Letter keys are on" />
+        <KitButton @click="open = false">Close</KitButton>
       </div>
     </section>
   </VDialog>

@@ -1,10 +1,10 @@
 <script setup lang="ts">
 /** An application that has ended: taking it up again, and what was written for it and not sent. */
-import { ref } from 'vue';
-import { VBtn } from 'vuetify/components/VBtn';
 import type { ApplicationView } from '../../../contract';
-import { calls, troubleOf } from '../calls';
+import KitButton from '../../kit/KitButton.vue';
+import { calls } from '../calls';
 import { useNotice } from '../notice';
+import { useSending } from '../sending';
 import { useFresh } from '../session';
 import { useDrafts } from './drafts';
 
@@ -13,19 +13,14 @@ const emit = defineEmits<{ acted: [] }>();
 const drafts = useDrafts();
 const notice = useNotice();
 const fresh = useFresh();
-const busy = ref(false);
+const { busy, trouble, send } = useSending();
 
 async function reopen(): Promise<void> {
-  busy.value = true;
-  try {
-    notice.tell((await calls.review.reopen({ id: props.application.id })).says);
-    emit('acted');
-    await fresh();
-  } catch (error) {
-    notice.tell(troubleOf(error).says);
-  } finally {
-    busy.value = false;
-  }
+  const done = await send((sent) => calls.review.reopen({ id: props.application.id }, sent));
+  notice.tell(done?.says ?? trouble.value?.says ?? null);
+  if (!done) return;
+  emit('acted');
+  await fresh();
 }
 </script>
 
@@ -33,9 +28,9 @@ async function reopen(): Promise<void> {
   <section v-if="drafts.unsent(application.id)" class="review review--unsent" aria-label="Not sent">
     <h3>You had written, and it was not sent</h3>
     <p class="review__text">{{ drafts.unsent(application.id) }}</p>
-    <div class="review__acts"><VBtn size="small" @click="drafts.drop(application.id)">Throw it away</VBtn></div>
+    <div class="review__acts"><KitButton small @click="drafts.drop(application.id)">Throw it away</KitButton></div>
   </section>
   <p v-if="application.canReopen" class="review__reopen">
-    <VBtn size="small" :disabled="busy" @click="reopen">Open the application again</VBtn>
+    <KitButton small :disabled="busy" @click="reopen">Open the application again</KitButton>
   </p>
 </template>

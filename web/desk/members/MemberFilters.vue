@@ -1,7 +1,9 @@
 <script setup lang="ts">
 /** Search as one types, and who is shown by level and group. */
 import { ref, watch } from 'vue';
-import { VSelect } from 'vuetify/components/VSelect';
+import FieldInput from '../../kit/fields/FieldInput.vue';
+import KitSelect from '../../kit/fields/KitSelect.vue';
+import { useDebounced } from '../debounced';
 
 type Asked = { q: string; level?: string; group?: string };
 const props = defineProps<{
@@ -11,10 +13,8 @@ const props = defineProps<{
 }>();
 const emit = defineEmits<{ ask: [change: Record<string, string | undefined>] }>();
 const typed = ref(props.asked.q);
-let timer: ReturnType<typeof setTimeout> | undefined;
-watch(typed, (text) => {
-  clearTimeout(timer);
-  timer = setTimeout(() => emit('ask', { q: text.trim() || undefined }), 160);
+useDebounced(typed, (text) => {
+  if (text.trim() !== props.asked.q) emit('ask', { q: text.trim() || undefined });
 });
 watch(
   () => props.asked.q,
@@ -31,31 +31,20 @@ const withAny = (items: { id: string; title: string }[], any: string) => [
 <template>
   <div class="filters" role="search">
     <label for="member-search">Name, email, postcode or number begins</label>
-    <input
-      id="member-search"
-      v-model="typed"
-      type="search"
-      placeholder="Search"
-      autocomplete="off"
-      class="filters__search"
+    <FieldInput id="member-search" v-model="typed" kind="search" placeholder="Search" class="filters__search" />
+    <KitSelect
+      class="filters__pick"
+      label="Level"
+      :model-value="asked.level ?? ''"
+      :items="withAny(levels, 'Any level')"
+      @update:model-value="emit('ask', { level: $event || undefined })"
     />
-    <div class="field filters__pick">
-      <VSelect
-        :model-value="asked.level ?? ''"
-        :items="withAny(levels, 'Any level')"
-        aria-label="Level"
-        :list-props="{ 'aria-label': 'Level' } as object"
-        @update:model-value="emit('ask', { level: $event || undefined })"
-      />
-    </div>
-    <div class="field filters__pick">
-      <VSelect
-        :model-value="asked.group ?? ''"
-        :items="withAny(groups, 'Any group')"
-        aria-label="Group"
-        :list-props="{ 'aria-label': 'Group' } as object"
-        @update:model-value="emit('ask', { group: $event || undefined })"
-      />
-    </div>
+    <KitSelect
+      class="filters__pick"
+      label="Group"
+      :model-value="asked.group ?? ''"
+      :items="withAny(groups, 'Any group')"
+      @update:model-value="emit('ask', { group: $event || undefined })"
+    />
   </div>
 </template>

@@ -8,7 +8,11 @@ import { Standing } from '../../../core/facts';
 import { countOf } from '../../../core/kernel/count';
 import { calls, troubleOf } from '../calls';
 import type { Me } from '../session';
-import { useNarrow } from '../covered';
+import KitButton from '../../kit/KitButton.vue';
+import { useNarrow } from '../../kit/narrow';
+import SideSheet from '../../kit/SideSheet.vue';
+import { VLayout } from 'vuetify/components/VLayout';
+import { VMain } from 'vuetify/components/VMain';
 import { useLetter } from '../frame/keys';
 import MemberFilters from './MemberFilters.vue';
 import MemberTable from './MemberTable.vue';
@@ -92,7 +96,7 @@ const narrow = useNarrow();
 const at = ref(-1);
 function step(by: number): void {
   at.value = Math.max(0, Math.min(rows.value.length - 1, at.value + by));
-  document.querySelectorAll<HTMLElement>('[data-member] button')[at.value]?.focus();
+  document.querySelectorAll<HTMLElement>('.members [data-row] button')[at.value]?.focus();
 }
 useLetter('j', () => step(1));
 useLetter('k', () => step(-1));
@@ -102,8 +106,8 @@ const filtered = computed(() =>
 </script>
 
 <template>
-  <div class="members">
-    <section class="members__list" aria-label="Members" :inert="(narrow && person !== null) || undefined">
+  <VLayout class="members">
+    <VMain tag="section" class="members__list" aria-label="Members" :inert="(narrow && person !== null) || undefined">
       <StandingTally :counts="counts.data.value" :chosen="asked.standing" @choose="ask({ standing: $event })" />
       <MemberFilters
         :asked="asked"
@@ -113,6 +117,7 @@ const filtered = computed(() =>
       />
       <MemberTable
         :rows="rows"
+        :total="list.data.value?.total ?? 0"
         :loading="list.isPending.value"
         :error="list.error.value"
         :chosen="person"
@@ -127,18 +132,20 @@ const filtered = computed(() =>
         <span role="status" :class="{ unseen: rows.length === 0 }">{{
           rows.length === 0 ? 'Nobody fits' : `${rows.length} of ${countOf(list.data.value.total, 'person', 'people')}`
         }}</span>
-        <button v-if="more" type="button" class="linklike" @click="showMore()">
+        <KitButton v-if="more" kind="link" @click="showMore()">
           Show {{ Math.min(50, list.data.value.total - rows.length) }} more
-        </button>
+        </KitButton>
         <span v-if="moreTrouble" class="field__fault">{{ moreTrouble }}</span>
-        <button v-if="rows.length" type="button" class="linklike members__print" :disabled="printing" @click="print">
+        <KitButton v-if="rows.length" kind="link" class="members__print" :disabled="printing" @click="print">
           {{ printing ? `Fetching, ${rows.length} so far` : 'Print the list' }}
-        </button>
+        </KitButton>
       </footer>
-    </section>
+    </VMain>
     <PersonSheet v-if="person" :id="person" :me="me" @close="open(null)" />
-    <aside v-else class="sheet sheet--empty">
+    <SideSheet v-else-if="!narrow" label="Nobody chosen">
       <p class="quiet">Choose a person to see the facts and the timeline here.</p>
-    </aside>
-  </div>
+    </SideSheet>
+  </VLayout>
 </template>
+
+<style src="./members.css"></style>

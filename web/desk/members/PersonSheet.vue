@@ -2,9 +2,11 @@
 /** One person beside the list: standing, what needs deciding, facts, timeline, answers. */
 import { useQuery } from '@pinia/colada';
 import { computed, nextTick, onBeforeUnmount, ref, watch } from 'vue';
-import { VBtn } from 'vuetify/components/VBtn';
 import { MemberId, clipped, firstNameOf } from '../../../core/kernel';
+import KitButton from '../../kit/KitButton.vue';
+import KitTabs from '../../kit/KitTabs.vue';
 import MailText from '../../kit/MailText.vue';
+import SideSheet from '../../kit/SideSheet.vue';
 import StandingMark from '../../kit/StandingMark.vue';
 import Trouble from '../../kit/Trouble.vue';
 import Waiting from '../../kit/Waiting.vue';
@@ -55,27 +57,21 @@ useEscape(
   () => emit('close'),
   () => viewpoint.open && window.innerWidth <= 1000,
 );
-
-function turn(by: number): void {
-  const at = tabs.value.indexOf(tab.value);
-  tab.value = tabs.value[(at + by + tabs.value.length) % tabs.value.length]!;
-  requestAnimationFrame(() => document.getElementById(`tab-${tab.value}`)?.focus());
-}
 </script>
 
 <template>
-  <aside class="sheet" :aria-label="data?.name ?? 'Person'">
+  <SideSheet :label="data?.name ?? 'Person'">
     <template v-if="!known.success">
       <header class="sheet__head">
         <h2 ref="head" tabindex="-1">Nobody</h2>
-        <VBtn size="small" @click="emit('close')">Close <kbd>Esc</kbd></VBtn>
+        <KitButton small @click="emit('close')">Close <kbd>Esc</kbd></KitButton>
       </header>
       <p>There is no such person. The address may be mistyped.</p>
     </template>
     <template v-else-if="person.error.value && !data">
       <Trouble :error="person.error.value" @again="person.refetch()" />
       <p>
-        <VBtn size="small" @click="emit('close')">Close <kbd>Esc</kbd></VBtn>
+        <KitButton small @click="emit('close')">Close <kbd>Esc</kbd></KitButton>
       </p>
     </template>
     <Waiting v-else-if="!data" :rows="8" />
@@ -85,7 +81,7 @@ function turn(by: number): void {
           <bdi>{{ data.name }}</bdi>
         </h2>
         <span class="quiet">No. {{ data.number }}</span>
-        <VBtn size="small" @click="emit('close')">Close <kbd>Esc</kbd></VBtn>
+        <KitButton small @click="emit('close')">Close <kbd>Esc</kbd></KitButton>
       </header>
       <p class="sheet__standing">
         <StandingMark :standing="data.standing" /><span>{{ data.membership }}</span>
@@ -104,7 +100,7 @@ function turn(by: number): void {
         @acted="toHead"
       />
       <div class="sheet__acts">
-        <VBtn size="small" @click="viewpoint.lookAs(data.id)">See as {{ firstName }}</VBtn>
+        <KitButton small @click="viewpoint.lookAs(data.id)">See as {{ firstName }}</KitButton>
         <a class="linklike" :href="`mailto:${data.mail}`"><MailText :mail="data.mail" /></a>
       </div>
       <dl v-if="data.application?.state !== 'open'" class="sheet__facts">
@@ -115,39 +111,26 @@ function turn(by: number): void {
           </dd>
         </template>
       </dl>
-      <div class="tabs" role="tablist" :aria-label="`About ${data.name}`">
-        <button
-          v-for="name in tabs"
-          :id="`tab-${name}`"
-          :key="name"
-          type="button"
-          role="tab"
-          :aria-selected="tab === name"
-          :tabindex="tab === name ? 0 : -1"
-          aria-controls="tab-panel"
-          @click="tab = name"
-          @keydown.right.prevent="turn(1)"
-          @keydown.left.prevent="turn(-1)"
-        >
-          {{ name }}
-        </button>
-      </div>
-      <div id="tab-panel" role="tabpanel" :aria-labelledby="`tab-${tab}`" tabindex="0">
-        <PersonTimeline v-if="tab === 'Timeline'" :rows="data.timeline" />
-        <template v-else-if="data.application">
-          <p class="quiet sheet__note">
-            {{ data.application.form }}, sent {{ data.application.sent }}. {{ data.application.says }}
-          </p>
-          <dl class="sheet__facts">
-            <template v-for="answer in data.application.answers" :key="answer.label">
-              <dt>{{ answer.label }}</dt>
-              <dd>
-                <bdi>{{ answer.value }}</bdi>
-              </dd>
-            </template>
-          </dl>
+      <KitTabs v-model="tab" :label="`About ${data.name}`" :tabs="tabs">
+        <template #Timeline><PersonTimeline :rows="data.timeline" /></template>
+        <template #Answers>
+          <template v-if="data.application">
+            <p class="quiet sheet__note">
+              {{ data.application.form }}, sent {{ data.application.sent }}. {{ data.application.says }}
+            </p>
+            <dl class="sheet__facts">
+              <template v-for="answer in data.application.answers" :key="answer.label">
+                <dt>{{ answer.label }}</dt>
+                <dd>
+                  <bdi>{{ answer.value }}</bdi>
+                </dd>
+              </template>
+            </dl>
+          </template>
         </template>
-      </div>
+      </KitTabs>
     </template>
-  </aside>
+  </SideSheet>
 </template>
+
+<style src="./sheet.css"></style>

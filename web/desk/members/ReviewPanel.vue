@@ -1,15 +1,17 @@
 <script setup lang="ts">
 /** An application that is on its way: the limit, the answers, likely duplicates; admit, decline or ask. */
-import { nextTick, ref } from 'vue';
-import { VBtn } from 'vuetify/components/VBtn';
+import { computed, nextTick, ref } from 'vue';
 import type { ApplicationView } from '../../../contract';
+import KitButton from '../../kit/KitButton.vue';
 import LimitRuler from '../../kit/LimitRuler.vue';
 import StandingMark from '../../kit/StandingMark.vue';
 import FieldFrame, { describedBy } from '../../kit/fields/FieldFrame.vue';
 import FieldInput from '../../kit/fields/FieldInput.vue';
-import { calls, troubleOf } from '../calls';
+import type { Sent } from '../../kit/api';
+import { calls } from '../calls';
 import { useLetter } from '../frame/keys';
 import { useNotice } from '../notice';
+import { useSending } from '../sending';
 import { useFresh } from '../session';
 import { useDrafts, type Purpose } from './drafts';
 
@@ -19,8 +21,9 @@ const { id } = props.application;
 const drafts = useDrafts();
 const draft = drafts.of(id);
 const asking = ref<Purpose | null>(draft.decline ? 'decline' : draft.question ? 'question' : null);
-const fault = ref<string | null>(null);
-const busy = ref(false);
+const { busy, trouble, send } = useSending();
+const undoing = useSending();
+const fault = computed(() => trouble.value?.says ?? null);
 const notice = useNotice();
 const fresh = useFresh();
 
@@ -28,47 +31,36 @@ const fresh = useFresh();
  * Afterwards the sheet tells the outcome, and the keyboard is at its head. Where somebody else was quicker, what was
  * written stays and is shown beside what happened.
  */
-async function act(call: () => Promise<{ says: string; undo?: string | null }>): Promise<void> {
+async function act(call: (sent: { context: Sent }) => Promise<{ says: string; undo?: string | null }>): Promise<void> {
   if (busy.value) return;
-  busy.value = true;
   notice.tell(null);
-  try {
-    const done = await call();
+  const done = await send(call);
+  if (done) {
     notice.tell(done.says, done.undo ? takeBack : null);
-    fault.value = null;
     asking.value = null;
     drafts.drop(id);
-    emit('acted');
-    await fresh();
-  } catch (error) {
-    const trouble = troubleOf(error);
-    fault.value = trouble.says;
-    if (trouble.code === 'already-done' || trouble.code === 'not-at-this-gate') {
-      notice.tell(trouble.says);
-      emit('acted');
-      await fresh();
-    }
-  } finally {
-    busy.value = false;
+  } else {
+    const { code, says } = trouble.value!;
+    if (code !== 'already-done' && code !== 'not-at-this-gate') return;
+    notice.tell(says);
   }
-}
-
-async function takeBack(): Promise<void> {
-  try {
-    notice.tell((await calls.review.undoApproval({ id })).says);
-  } catch (error) {
-    notice.tell(troubleOf(error).says);
-  }
+  emit('acted');
   await fresh();
 }
 
-const admit = () => act(() => calls.review.approve({ id }));
-const decline = () => act(() => calls.review.decline({ id, reason: draft.decline }));
-const ask = () => act(() => calls.review.ask({ id, text: draft.question }));
+async function takeBack(): Promise<void> {
+  const back = await undoing.send((sent) => calls.review.undoApproval({ id }, sent));
+  notice.tell(back?.says ?? undoing.trouble.value?.says ?? null);
+  await fresh();
+}
+
+const admit = () => act((sent) => calls.review.approve({ id }, sent));
+const decline = () => act((sent) => calls.review.decline({ id, reason: draft.decline }, sent));
+const ask = () => act((sent) => calls.review.ask({ id, text: draft.question }, sent));
 
 async function start(what: Purpose): Promise<void> {
   asking.value = what;
-  fault.value = null;
+  trouble.value = null;
   await nextTick();
   document.getElementById(`review-${what}`)?.focus();
 }
@@ -130,25 +122,24 @@ useLetter('n', () => {
           />
         </FieldFrame>
         <div class="review__acts">
-          <VBtn
-            type="submit"
-            :color="asking === 'decline' ? 'error' : 'primary'"
-            :variant="asking === 'decline' ? 'outlined' : 'flat'"
-            :disabled="busy"
-          >
+          <KitButton type="submit" :kind="asking === 'decline' ? 'danger' : 'primary'" :disabled="busy">
             {{ asking === 'decline' ? `Decline ${firstName}` : 'Send the question' }}
-          </VBtn>
-          <VBtn @click="asking = null">Not now</VBtn>
+          </KitButton>
+          <KitButton @click="asking = null">Not now</KitButton>
         </div>
       </form>
       <template v-else>
         <p v-if="fault" class="field__fault" role="alert">{{ fault }}</p>
         <div class="review__acts">
-          <VBtn color="primary" variant="flat" :disabled="busy" @click="admit">Admit {{ firstName }}</VBtn>
-          <VBtn color="error" :disabled="busy" @click="start('decline')">Decline…</VBtn>
-          <VBtn v-if="!application.question || application.question.answer" :disabled="busy" @click="start('question')">
+          <KitButton kind="primary" :disabled="busy" @click="admit">Admit {{ firstName }}</KitButton>
+          <KitButton kind="danger" :disabled="busy" @click="start('decline')">Decline…</KitButton>
+          <KitButton
+            v-if="!application.question || application.question.answer"
+            :disabled="busy"
+            @click="start('question')"
+          >
             Ask…
-          </VBtn>
+          </KitButton>
         </div>
         <p v-if="drafts.unsent(id)" class="quiet review__unsent">What you began to write is kept.</p>
       </template>

@@ -1,26 +1,37 @@
 <script setup lang="ts">
 /** How many people have each standing; one of them chosen narrows the list. */
+import { computed } from 'vue';
 import type { Standing } from '../../../core/facts';
+import KitToggle from '../../kit/KitToggle.vue';
 import StandingMark from '../../kit/StandingMark.vue';
 
-defineProps<{ counts?: { everyone: number; standings: { standing: Standing; count: number }[] }; chosen?: Standing }>();
-defineEmits<{ choose: [standing: Standing | undefined] }>();
+const props = defineProps<{
+  counts?: { everyone: number; standings: { standing: Standing; count: number }[] };
+  chosen?: Standing;
+}>();
+const emit = defineEmits<{ choose: [standing: Standing | undefined] }>();
+type Choice = 'everyone' | Standing;
+const choices = computed<Choice[]>(() => [
+  'everyone',
+  ...(props.counts?.standings ?? []).map(({ standing }) => standing),
+]);
+const count = (choice: Choice) =>
+  choice === 'everyone'
+    ? (props.counts?.everyone ?? '–')
+    : props.counts?.standings.find(({ standing }) => standing === choice)?.count;
+const shown = computed<Choice>({
+  get: () => props.chosen ?? 'everyone',
+  set: (choice) => emit('choose', choice === 'everyone' ? undefined : choice),
+});
 </script>
 
 <template>
-  <div class="tally" role="group" aria-label="Narrow by standing">
-    <button type="button" class="tally__cell" :aria-pressed="!chosen" @click="$emit('choose', undefined)">
-      <b>{{ counts?.everyone ?? '–' }}</b><span class="tally__word">Everyone</span>
-    </button>
-    <button
-      v-for="item in counts?.standings ?? []"
-      :key="item.standing"
-      type="button"
-      class="tally__cell"
-      :aria-pressed="chosen === item.standing"
-      @click="$emit('choose', chosen === item.standing ? undefined : item.standing)"
-    >
-      <b>{{ item.count }}</b><StandingMark :standing="item.standing" />
-    </button>
-  </div>
+  <KitToggle v-model="shown" class="tally" label="Narrow by standing" :choices="choices">
+    <template #default="{ choice }">
+      <span class="tally__cell">
+        <b>{{ count(choice) }}</b>&#32;<span v-if="choice === 'everyone'" class="tally__word">Everyone</span
+        ><StandingMark v-else :standing="choice" />
+      </span>
+    </template>
+  </KitToggle>
 </template>

@@ -1,19 +1,18 @@
 <script setup lang="ts">
 /** The session has ended: sign in over the page and go on where one was. */
-import { nextTick, reactive, ref, watch } from 'vue';
-import { VBtn } from 'vuetify/components/VBtn';
+import { nextTick, reactive, watch } from 'vue';
 import { VDialog } from 'vuetify/components/VDialog';
 import FieldFrame, { describedBy } from '../../kit/fields/FieldFrame.vue';
 import FieldInput from '../../kit/fields/FieldInput.vue';
-import { calls, sessionEnded, troubleOf, type Trouble } from '../calls';
+import KitButton from '../../kit/KitButton.vue';
+import { calls, sessionEnded } from '../calls';
+import { useSending } from '../sending';
 import { useFresh } from '../session';
 
 const props = defineProps<{ mail: string }>();
 const form = reactive({ mail: props.mail, password: '' });
-const trouble = ref<Trouble | null>(null);
-const sending = ref(false);
+const { busy, trouble, send, fault } = useSending();
 const fresh = useFresh();
-const fault = (at: string) => trouble.value?.faults?.find((item) => item.at === at)?.says ?? null;
 
 watch(sessionEnded, async (ended) => {
   if (!ended) return;
@@ -22,18 +21,10 @@ watch(sessionEnded, async (ended) => {
 });
 
 async function signIn(): Promise<void> {
-  sending.value = true;
-  try {
-    await calls.staff.signIn({ ...form });
-    trouble.value = null;
-    form.password = '';
-    sessionEnded.value = false;
-    await fresh();
-  } catch (error) {
-    trouble.value = troubleOf(error);
-  } finally {
-    sending.value = false;
-  }
+  if (!(await send(() => calls.staff.signIn({ ...form })))) return;
+  form.password = '';
+  sessionEnded.value = false;
+  await fresh();
 }
 const elsewhere = () => location.assign('/desk');
 </script>
@@ -67,8 +58,8 @@ const elsewhere = () => location.assign('/desk');
         />
       </FieldFrame>
       <div class="panel__foot">
-        <VBtn type="button" @click="elsewhere">Leave the desk</VBtn>
-        <VBtn type="submit" color="primary" variant="flat" :disabled="sending">Sign in and go on</VBtn>
+        <KitButton @click="elsewhere">Leave the desk</KitButton>
+        <KitButton type="submit" kind="primary" :disabled="busy">Sign in and go on</KitButton>
       </div>
     </form>
   </VDialog>

@@ -2,17 +2,20 @@
 /** Today: what needs somebody, oldest first, beside how joining goes. */
 import { computed, ref, watch } from 'vue';
 import { useRoute, useRouter } from 'vue-router';
+import { VLayout } from 'vuetify/components/VLayout';
+import { VMain } from 'vuetify/components/VMain';
+import KitButton from '../../kit/KitButton.vue';
+import { useNarrow } from '../../kit/narrow';
+import SideSheet from '../../kit/SideSheet.vue';
 import Trouble from '../../kit/Trouble.vue';
 import Waiting from '../../kit/Waiting.vue';
-import { VBtn } from 'vuetify/components/VBtn';
-import { calls, desk, troubleOf } from '../calls';
-import { useNarrow } from '../covered';
+import { calls, desk } from '../calls';
 import { useLetter } from '../frame/keys';
 import PersonSheet from '../members/PersonSheet.vue';
 import { useNotice } from '../notice';
+import { useSending } from '../sending';
 import { may, useFresh, type Me } from '../session';
-import JoiningChart from './JoiningChart.vue';
-import StandingChart from './StandingChart.vue';
+import HowItGoes from './HowItGoes.vue';
 import WorkList from './WorkList.vue';
 import { useToday, type All } from './today.query';
 
@@ -27,18 +30,12 @@ const today = useToday(
 const narrow = useNarrow();
 const notice = useNotice();
 const fresh = useFresh();
-const trying = ref(false);
+const { busy: trying, trouble, send } = useSending();
 
 async function retry(): Promise<void> {
-  trying.value = true;
-  try {
-    notice.tell((await calls.letters.retry({})).says);
-    await fresh();
-  } catch (error) {
-    notice.tell(troubleOf(error).says);
-  } finally {
-    trying.value = false;
-  }
+  const done = await send((sent) => calls.letters.retry({}, sent));
+  notice.tell(done?.says ?? trouble.value?.says ?? null);
+  if (done) await fresh();
 }
 const showAll = (which: 'reviews' | 'stuck'): void =>
   void router.push({ path: '/desk', query: { ...route.query, all: which } });
@@ -54,99 +51,102 @@ function open(member: string | null): void {
 }
 function step(by: number): void {
   at.value = Math.max(0, Math.min(rows.value.length - 1, at.value + by));
-  document.querySelectorAll<HTMLElement>('[data-row] button')[at.value]?.focus();
+  document.querySelectorAll<HTMLElement>('.today [data-row] button')[at.value]?.focus();
 }
 useLetter('j', () => step(1));
 useLetter('k', () => step(-1));
 </script>
 
 <template>
-  <div class="today">
-    <div class="today__left" :inert="(narrow && person !== null) || undefined">
-      <p v-if="data" class="today__hello">{{ data.greeting }}</p>
-      <Trouble v-if="today.error.value && !data" :error="today.error.value" @again="today.refetch()" />
-      <Waiting v-else-if="!data" :rows="9" label="Today is on its way" />
-      <template v-else>
-        <WorkList
-          which="reviews"
-          title="Applications to review"
-          :note="data.reviews.note"
-          :rows="data.reviews.rows"
-          :total="data.reviews.total"
-          :button="may(me, desk.review.approve) ? 'Review' : 'Open'"
-          :chosen="person"
-          empty="Nobody is waiting at this gate. New applications stand here as soon as their address is confirmed."
-          @open="open"
-          @all="showAll"
-        />
-        <WorkList
-          which="stuck"
-          title="Stuck at a gate"
-          :note="data.stuck.note"
-          :rows="data.stuck.rows"
-          :total="data.stuck.total"
-          button="Open"
-          :chosen="person"
-          empty="Nobody is stuck. Whoever has taken no step for half the time allowed stands here."
-          @open="open"
-          @all="showAll"
-        />
-        <section v-if="data.letters.total" class="stuck-letters">
-          <div class="section-head">
-            <h2>Letters that do not get through</h2>
-            <span class="section-head__count">{{ data.letters.total }}</span>
+  <VLayout class="today">
+    <VMain tag="div" class="today__main" scrollable :inert="(narrow && person !== null) || undefined">
+      <div class="today__left">
+        <p v-if="data" class="today__hello">{{ data.greeting }}</p>
+        <Trouble v-if="today.error.value && !data" :error="today.error.value" @again="today.refetch()" />
+        <Waiting v-else-if="!data" :rows="9" label="Today is on its way" />
+        <template v-else>
+          <WorkList
+            which="reviews"
+            title="Applications to review"
+            :note="data.reviews.note"
+            :rows="data.reviews.rows"
+            :total="data.reviews.total"
+            :button="may(me, desk.review.approve) ? 'Review' : 'Open'"
+            :chosen="person"
+            empty="Nobody is waiting at this gate. New applications stand here as soon as their address is confirmed."
+            @open="open"
+            @all="showAll"
+          />
+          <WorkList
+            which="stuck"
+            title="Stuck at a gate"
+            :note="data.stuck.note"
+            :rows="data.stuck.rows"
+            :total="data.stuck.total"
+            button="Open"
+            :chosen="person"
+            empty="Nobody is stuck. Whoever has taken no step for half the time allowed stands here."
+            @open="open"
+            @all="showAll"
+          />
+          <section v-if="data.letters.total" class="stuck-letters">
+            <div class="section-head">
+              <h2>Letters that do not get through</h2>
+              <span class="section-head__count">{{ data.letters.total }}</span>
+            </div>
+            <ul>
+              <li v-for="(letter, n) in data.letters.rows" :key="n">
+                <b>{{ letter.subject }}</b> to <bdi>{{ letter.to }}</bdi>, written {{ letter.since }}.
+                <span class="quiet">{{ letter.says }}</span>
+              </li>
+            </ul>
+            <KitButton v-if="may(me, desk.letters.retry)" small :disabled="trying" @click="retry"
+              >Try them again now</KitButton
+            >
+          </section>
+          <div class="today__foot">
+            <section>
+              <div class="section-head">
+                <h2>Done without you</h2>
+                <span class="section-head__note quiet">in the last day</span>
+              </div>
+              <p v-if="data.lately.length === 0" class="empty">
+                Nothing in the last day. Addresses confirmed, messages sent and sign-ups swept away are counted here.
+              </p>
+              <ul v-else class="lately">
+                <li v-for="item in data.lately" :key="item.says">
+                  <b>{{ item.count }}</b> {{ item.says }}
+                </li>
+              </ul>
+            </section>
+            <section>
+              <div class="section-head">
+                <h2>Coming up</h2>
+                <span class="section-head__note quiet">in seven days, if nobody acts</span>
+              </div>
+              <p v-if="data.comingUp.lines.length === 0" class="empty">
+                Nothing comes by itself. Reminders, limits that run out and sign-ups swept away stand here before they
+                happen.
+              </p>
+              <ul v-else class="lately lately--days">
+                <li v-for="item in data.comingUp.lines" :key="item.day + item.says">
+                  <b>{{ item.day }}</b> {{ item.says }}
+                </li>
+                <li v-if="data.comingUp.more" class="quiet">and more after that</li>
+              </ul>
+            </section>
           </div>
-          <ul>
-            <li v-for="(letter, n) in data.letters.rows" :key="n">
-              <b>{{ letter.subject }}</b> to <bdi>{{ letter.to }}</bdi>, written {{ letter.since }}.
-              <span class="quiet">{{ letter.says }}</span>
-            </li>
-          </ul>
-          <VBtn v-if="may(me, desk.letters.retry)" size="small" :disabled="trying" @click="retry"
-            >Try them again now</VBtn
-          >
-        </section>
-        <div class="today__foot">
-          <section>
-            <div class="section-head">
-              <h2>Done without you</h2>
-              <span class="section-head__note quiet">in the last day</span>
-            </div>
-            <p v-if="data.lately.length === 0" class="empty">
-              Nothing in the last day. Addresses confirmed, messages sent and sign-ups swept away are counted here.
-            </p>
-            <ul v-else class="lately">
-              <li v-for="item in data.lately" :key="item.says">
-                <b>{{ item.count }}</b> {{ item.says }}
-              </li>
-            </ul>
-          </section>
-          <section>
-            <div class="section-head">
-              <h2>Coming up</h2>
-              <span class="section-head__note quiet">in seven days, if nobody acts</span>
-            </div>
-            <p v-if="data.comingUp.lines.length === 0" class="empty">
-              Nothing comes by itself. Reminders, limits that run out and sign-ups swept away stand here before they
-              happen.
-            </p>
-            <ul v-else class="lately lately--days">
-              <li v-for="item in data.comingUp.lines" :key="item.day + item.says">
-                <b>{{ item.day }}</b> {{ item.says }}
-              </li>
-              <li v-if="data.comingUp.more" class="quiet">and more after that</li>
-            </ul>
-          </section>
-        </div>
-      </template>
-    </div>
+        </template>
+      </div>
+      <aside v-if="narrow" class="today__below" aria-label="How it goes">
+        <HowItGoes :today="data" :failed="today.error.value !== null" />
+      </aside>
+    </VMain>
     <PersonSheet v-if="person" :id="person" :me="me" @close="open(null)" />
-    <aside v-else class="today__right" aria-label="How it goes">
-      <template v-if="data">
-        <JoiningChart :joining="data.joining" />
-        <StandingChart :standings="data.standings" :people="data.people" />
-      </template>
-      <Waiting v-else-if="!today.error.value" :rows="6" />
-    </aside>
-  </div>
+    <SideSheet v-else-if="!narrow" label="How it goes">
+      <HowItGoes :today="data" :failed="today.error.value !== null" />
+    </SideSheet>
+  </VLayout>
 </template>
+
+<style src="./today.css"></style>

@@ -1,7 +1,7 @@
 <script setup lang="ts">
 /** A work list: rows with a limit each, oldest first, one button a row. */
-import { VBtn } from 'vuetify/components/VBtn';
 import type { TodayView } from '../../../contract';
+import KitButton from '../../kit/KitButton.vue';
 import LimitRuler from '../../kit/LimitRuler.vue';
 import type { All } from './today.query';
 
@@ -45,18 +45,18 @@ defineEmits<{ open: [member: string]; all: [which: NonNullable<All>] }>();
           row.waitingForAnswer ? 'Your question waits for an answer' : row.summary
         }}</span>
         <LimitRuler :limit="row.limit" />
-        <VBtn
-          size="small"
+        <KitButton
+          small
           class="work-row__button"
           :aria-label="`${button} ${row.name}`"
           @click="$emit('open', row.member)"
-          >{{ button }}</VBtn
+          >{{ button }}</KitButton
         >
       </li>
     </ul>
     <p v-if="total > rows.length" class="empty">
       The oldest {{ rows.length }} of {{ total }}.
-      <button type="button" class="linklike" @click="$emit('all', which)">Show all {{ total }}</button>
+      <KitButton kind="link" @click="$emit('all', which)">Show all {{ total }}</KitButton>
     </p>
   </section>
 </template>

@@ -1,11 +1,18 @@
 <script setup lang="ts">
 /** The day that is looked at: a step back or on, or any day, typed or chosen. */
 import { nextTick, ref, watch } from 'vue';
+import KitButton from '../../kit/KitButton.vue';
+import FieldFrame from '../../kit/fields/FieldFrame.vue';
+import FieldInput from '../../kit/fields/FieldInput.vue';
+import { useTheme } from 'vuetify';
 import { VMenu } from 'vuetify/components/VMenu';
+import { VThemeProvider } from 'vuetify/components/VThemeProvider';
 import { useViewpoint } from './viewpoint.store';
 
 defineProps<{ label: string; distance: string }>();
 const viewpoint = useViewpoint();
+/** The strip is on the mount; what opens from it lies on the desk. */
+const { global } = useTheme();
 const open = ref(false);
 const typed = ref('');
 
@@ -33,29 +40,31 @@ function close(): void {
 
 <template>
   <div class="strip__date" role="group" aria-label="Date">
-    <button type="button" aria-label="A day back" @click="viewpoint.step(-1)">‹</button>
-    <VMenu v-model="open" location="top" :close-on-content-click="false" theme="desk">
+    <KitButton aria-label="A day back" @click="viewpoint.step(-1)">‹</KitButton>
+    <VMenu v-model="open" location="top" :close-on-content-click="false">
       <template #activator="{ props: button }">
-        <button
+        <KitButton
           id="viewpoint-day"
           v-bind="button"
-          type="button"
           class="strip__day"
           aria-haspopup="dialog"
           :aria-label="`${label}, ${distance}. Choose a day`"
         >
           <b>{{ label }}</b><span class="strip__quiet">{{ distance }}</span>
-        </button>
+        </KitButton>
       </template>
-      <form class="drop drop--day" @submit.prevent="take">
-        <label class="drop__label" for="viewpoint-day-input">Look at the site on</label>
-        <input id="viewpoint-day-input" v-model="typed" type="date" class="filters__search" required />
-        <div class="drop__acts">
-          <button type="submit" class="linklike">Look on this day</button>
-          <button type="button" class="linklike" @click="today">Back to today</button>
-        </div>
-      </form>
+      <VThemeProvider :theme="global.name.value" class="kit-drop" with-background>
+        <form class="strip__form" @submit.prevent="take">
+          <FieldFrame id="viewpoint-day-input" label="Look at the site on">
+            <FieldInput id="viewpoint-day-input" v-model="typed" kind="date" required />
+          </FieldFrame>
+          <div class="strip__acts">
+            <KitButton kind="link" type="submit">Look on this day</KitButton>
+            <KitButton kind="link" @click="today">Back to today</KitButton>
+          </div>
+        </form>
+      </VThemeProvider>
     </VMenu>
-    <button type="button" aria-label="A day on" @click="viewpoint.step(1)">›</button>
+    <KitButton aria-label="A day on" @click="viewpoint.step(1)">›</KitButton>
   </div>
 </template>

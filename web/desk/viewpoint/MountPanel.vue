@@ -1,8 +1,10 @@
 <script setup lang="ts">
 /** The mount: the page being looked at, as the chosen person would see it, and why its door is open or shut. */
 import { computed } from 'vue';
-import { VSelect } from 'vuetify/components/VSelect';
 import { VThemeProvider } from 'vuetify/components/VThemeProvider';
+import KitButton from '../../kit/KitButton.vue';
+import KitSelect from '../../kit/fields/KitSelect.vue';
+import { useNarrow } from '../../kit/narrow';
 import { clipped } from '../../../core/kernel/words';
 import { useEscape } from '../frame/escape';
 import DoorTrace from './DoorTrace.vue';
@@ -29,9 +31,10 @@ function follow(event: Event): void {
   const page = `/${rest.join('/')}`;
   if (inside.startsWith('/viewpoint/') && pages.value.some((item) => item.value === page)) viewpoint.page = page;
 }
+const narrow = useNarrow();
 useEscape(
   () => (viewpoint.open = false),
-  () => window.innerWidth > 1000,
+  () => !narrow.value,
 );
 const address = computed(() =>
   data.value ? `/viewpoint/${data.value.person.id}/${data.value.day}${viewpoint.page}` : undefined,
@@ -44,16 +47,9 @@ const address = computed(() =>
       <header class="mount__head">
         <h2>What {{ name }} sees</h2>
         <a v-if="address" class="linklike" :href="address" target="_blank" rel="noopener">Full page</a>
-        <button type="button" class="linklike mount__close" @click="viewpoint.open = false">Close</button>
+        <KitButton v-if="narrow" kind="link" @click="viewpoint.open = false">Close</KitButton>
       </header>
-      <div class="field mount__pick">
-        <VSelect
-          v-model="viewpoint.page"
-          :items="pages"
-          aria-label="Page"
-          :list-props="{ 'aria-label': 'Page' } as object"
-        />
-      </div>
+      <KitSelect v-model="viewpoint.page" class="mount__pick" label="Page" :items="pages" />
       <iframe
         v-if="address"
         :key="address"

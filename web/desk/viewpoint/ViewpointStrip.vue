@@ -1,8 +1,8 @@
 <script setup lang="ts">
 /** The viewpoint strip: whose eyes, which day, what that person can open, and the view itself. */
 import { computed, onBeforeUnmount, ref, watch } from 'vue';
-import { VBtn } from 'vuetify/components/VBtn';
 import { VThemeProvider } from 'vuetify/components/VThemeProvider';
+import KitButton from '../../kit/KitButton.vue';
 import StandingMark from '../../kit/StandingMark.vue';
 import { troubleOf } from '../calls';
 import DayPicker from './DayPicker.vue';
@@ -58,9 +58,11 @@ const sentence = computed(() => {
       </PersonPicker>
       <DayPicker :label="data?.dayLabel ?? ''" :distance="data?.distance ?? ''" />
       <p class="strip__says" role="status">{{ sentence }}</p>
-      <VBtn class="strip__open" :aria-expanded="viewpoint.open" @click="viewpoint.toggle()"
-        >{{ viewpoint.open ? 'Close the view' : 'Open the view' }} <kbd>V</kbd></VBtn
+      <KitButton class="strip__open" :aria-expanded="viewpoint.open" @click="viewpoint.toggle()"
+        >{{ viewpoint.open ? 'Close the view' : 'Open the view' }} <kbd>V</kbd></KitButton
       >
     </footer>
   </VThemeProvider>
 </template>
+
+<style src="./viewpoint.css"></style>

@@ -6,22 +6,41 @@ import { VTextarea } from 'vuetify/components/VTextarea';
 
 const props = defineProps<{
   id: string;
-  kind: 'mail' | 'password' | 'longText';
+  kind: 'mail' | 'password' | 'longText' | 'search' | 'date';
+  /** Where no label stands beside it. */
+  label?: string;
   required?: boolean;
   bad?: boolean;
   described?: string;
   autocomplete?: string;
+  placeholder?: string;
 }>();
 const model = defineModel<string>({ required: true });
 
 const shown = ref(false);
 const shared = computed(() => ({
   id: props.id,
+  class: 'kit-field',
   error: props.bad,
+  placeholder: props.placeholder,
+  'aria-label': props.label,
   'aria-invalid': props.bad || undefined,
   'aria-required': props.required || undefined,
   'aria-describedby': props.described || undefined,
 }));
+const own = computed(() => {
+  switch (props.kind) {
+    case 'mail':
+      return { type: 'text', inputmode: 'email', autocapitalize: 'none', spellcheck: 'false', autocomplete: 'email' };
+    case 'password':
+      return { type: shown.value ? 'text' : 'password', autocomplete: 'new-password' };
+    case 'search':
+    case 'date':
+      return { type: props.kind, autocomplete: 'off' };
+    case 'longText':
+      return {};
+  }
+});
 /** An emptied Vuetify field says null. */
 const text = computed({
   get: () => model.value,
@@ -31,24 +50,8 @@ const text = computed({
 
 <template>
   <VTextarea v-if="kind === 'longText'" v-bind="shared" v-model="text" />
-  <VTextField
-    v-else-if="kind === 'mail'"
-    v-bind="shared"
-    v-model="text"
-    type="text"
-    inputmode="email"
-    autocapitalize="none"
-    spellcheck="false"
-    :autocomplete="autocomplete ?? 'email'"
-  />
-  <VTextField
-    v-else
-    v-bind="shared"
-    v-model="text"
-    :type="shown ? 'text' : 'password'"
-    :autocomplete="autocomplete ?? 'new-password'"
-  >
-    <template #append-inner>
+  <VTextField v-else v-bind="{ ...shared, ...own, ...(autocomplete ? { autocomplete } : {}) }" v-model="text">
+    <template v-if="kind === 'password'" #append-inner>
       <button type="button" class="field__show" :aria-pressed="shown" @click="shown = !shown">
         {{ shown ? 'Hide' : 'Show' }}<span class="unseen">&#32;the password</span>
       </button>

@@ -1,4 +1,4 @@
-/** Purpose: whether a sheet lies over the whole work area, so that what is behind it must be out of reach. */
+/** Purpose: whether a sheet lies over the work instead of beside it, so that what is behind it must be out of reach. */
 import { onBeforeUnmount, ref, type Ref } from 'vue';
 
 /** At this width and below, the side sheet and the mount cover what is behind them. */
