@@ -6,7 +6,7 @@ export default defineConfig({
       {
         test: {
           name: 'core',
-          include: ['core/**/*.test.ts', 'demo/**/*.test.ts', 'tests/types/**/*.test.ts'],
+          include: ['core/**/*.test.ts', 'demo/**/*.test.ts', 'tests/types/**/*.test.ts', 'tests/house/**/*.test.ts'],
           testTimeout: 60_000,
         },
       },

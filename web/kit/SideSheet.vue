@@ -34,6 +34,7 @@ const narrow = useNarrow();
   border: 0;
   border-left: 1px solid rgb(var(--v-theme-edge));
   border-radius: 0;
+  box-shadow: none;
   background: rgb(var(--v-theme-surface));
   color: rgb(var(--v-theme-on-surface));
 }

@@ -78,9 +78,12 @@ async function end(id: string, says: string): Promise<void> {
         </FieldFrame>
         <KitButton type="submit" kind="primary" :disabled="busy">Change my password</KitButton>
       </form>
-      <VRadioGroup v-model="light" class="kit-tick account__set" label="Light">
-        <VRadio v-for="[value, says] in lights" :key="value" :value="value" :label="says" />
-      </VRadioGroup>
+      <fieldset class="account__set">
+        <legend>Light</legend>
+        <VRadioGroup v-model="light" class="kit-tick" aria-label="Light">
+          <VRadio v-for="[value, says] in lights" :key="value" :value="value" :label="says" />
+        </VRadioGroup>
+      </fieldset>
       <fieldset class="account__set">
         <legend>Keys</legend>
         <VCheckbox v-model="letterKeys" class="kit-tick" label="Letter keys are on" />
@@ -92,8 +95,8 @@ async function end(id: string, says: string): Promise<void> {
       <ul class="account__sessions">
         <li v-for="session in sessions.data.value?.sessions ?? []" :key="session.id">
           <span
-            ><b>{{ session.device }}</b>
-            <span class="quiet">{{ session.here ? 'this device' : session.seen }}</span></span
+            ><b>{{ session.device }}</b
+            >&#32; <span class="quiet">{{ session.here ? 'this device' : session.seen }}</span></span
           >
           <KitButton v-if="!session.here" small @click="end(session.id, 'That device is signed out.')"
             >Sign out there</KitButton
