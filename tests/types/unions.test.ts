@@ -30,7 +30,7 @@ const growths: readonly Growth[] = [
     file: 'core/fields/items.ts',
     after: "export const SignupPart = z.discriminatedUnion('part', [",
     member: "z.strictObject({ part: z.literal('newPart') }),",
-    breaks: ['core/fields/items.ts', 'core/fields/form.ts', 'core/joining/answers.ts', 'server/site/place.ts'],
+    breaks: ['core/fields/items.ts', 'core/fields/form.ts', 'core/joining/answers.ts', 'server/joining/joining.places.ts'],
   },
   {
     union: 'block kinds',
@@ -128,7 +128,7 @@ const growths: readonly Growth[] = [
     file: 'server/accounts/account.service.ts',
     after: 'export type PasswordRefusal =',
     member: " | { readonly code: 'new-refusal' }",
-    breaks: ['server/api/site.api.ts'],
+    breaks: ['server/accounts/account.problems.ts'],
   },
   {
     union: 'events of joining',

@@ -1,17 +1,9 @@
-/** Purpose: the keys that work everywhere at the desk. Letter keys can be turned off. */
+/** Purpose: the keys that work everywhere at the desk. */
 import { ref } from 'vue';
 import { useRouter } from 'vue-router';
-import { useHotkey } from 'vuetify';
-import { letterKeys } from '../preferences';
 import { areas } from '../areas';
+import { useLetter } from '../letter';
 import { useViewpoint } from '../viewpoint/viewpoint.store';
-
-/** A letter key: does nothing while letter keys are off or a modifier is held for something else. */
-export function useLetter(keys: string, act: () => void): void {
-  useHotkey(keys, () => {
-    if (letterKeys.value) act();
-  });
-}
 
 export function useDeskKeys() {
   const router = useRouter();

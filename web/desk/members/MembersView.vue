@@ -13,7 +13,7 @@ import { useNarrow } from '../../kit/narrow';
 import SideSheet from '../../kit/SideSheet.vue';
 import { VLayout } from 'vuetify/components/VLayout';
 import { VMain } from 'vuetify/components/VMain';
-import { useLetter } from '../frame/keys';
+import { useLetter } from '../letter';
 import MemberFilters from './MemberFilters.vue';
 import MemberTable from './MemberTable.vue';
 import PersonSheet from './PersonSheet.vue';

@@ -9,7 +9,7 @@ import FieldFrame, { describedBy } from '../../kit/fields/FieldFrame.vue';
 import FieldInput from '../../kit/fields/FieldInput.vue';
 import type { Sent } from '../../kit/api';
 import { calls } from '../calls';
-import { useLetter } from '../frame/keys';
+import { useLetter } from '../letter';
 import { useNotice } from '../notice';
 import { useSending } from '../sending';
 import { useFresh } from '../session';

@@ -1,5 +1,5 @@
 import { countOf } from '../../../core/kernel/count';
-import type { Area } from '../areas';
+import type { Area } from '../area';
 
 export const members: Area = {
   name: 'Members',

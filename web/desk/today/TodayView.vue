@@ -10,7 +10,7 @@ import SideSheet from '../../kit/SideSheet.vue';
 import Trouble from '../../kit/Trouble.vue';
 import Waiting from '../../kit/Waiting.vue';
 import { calls, desk } from '../calls';
-import { useLetter } from '../frame/keys';
+import { useLetter } from '../letter';
 import PersonSheet from '../members/PersonSheet.vue';
 import { useNotice } from '../notice';
 import { useSending } from '../sending';

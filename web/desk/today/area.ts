@@ -1,4 +1,4 @@
-import type { Area } from '../areas';
+import type { Area } from '../area';
 
 export const today: Area = {
   name: 'Today',
