@@ -9,6 +9,8 @@ export { BlockView, MenuLink, PageView };
 
 export const ShellView = z.object({
   siteName: z.string(),
+  /** The language the site is written in, a BCP 47 tag. */
+  locale: z.string(),
   mark: z.object({ size: z.number(), stroke: z.number(), paths: z.array(z.string()) }).nullable(),
   menu: z.array(MenuLink),
   /** Who is signed in, or null. */

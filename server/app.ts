@@ -16,7 +16,9 @@ import { ownAddresses } from './platform/hosts';
 import { pathPattern, type Log } from './platform/log';
 import { squeeze } from './platform/squeeze';
 import { Site, loadTemplate, plainForms, sitePolicy } from './site';
+import type { LiveSetup } from './setup';
 import { viewpointRoute } from './viewpoint';
+import { platformSays as says } from './platform/platform.sentences';
 
 /** Where a plain form may be sent to: the site's own places, and the desk's sign-in. */
 const plainForm =
@@ -75,7 +77,7 @@ export async function makeApp(ports: AppPorts, log: Log): Promise<Express> {
   app.post(plainForm, sameSite(own, log), plainForms({ site, live, viewers, forms, failed: noted }));
   app.get(/^\/viewpoint\//, viewpointRoute({ live, viewers, clock, sight, site, sources }));
   app.get(/^\/desk\/(forgotten|reset\/[^/]+)$/, door.show);
-  app.get(/^\/desk(\/.*)?$/, desk(deskHtml, door));
+  app.get(/^\/desk(\/.*)?$/, desk(deskHtml, door, live));
   app.get(/.*/, site.handle);
   app.use((_req: Request, res: Response) => sendProblem(res, 'not-found'));
   app.use(failed(log));
@@ -135,7 +137,7 @@ function ready({ database, letters, clock, live }: AppPorts) {
 }
 
 /** The desk's one page. Its style sheets made at run time carry a nonce; scripts come from files only. */
-function desk(html: string, door: Door) {
+function desk(html: string, door: Door, live: LiveSetup) {
   return async (req: Request, res: Response): Promise<void> => {
     if (!(await door.isIn(req))) return door.show(req, res);
     const nonce = randomBytes(16).toString('base64');
@@ -145,7 +147,7 @@ function desk(html: string, door: Door) {
     );
     res.setHeader('Content-Type', 'text/html; charset=utf-8');
     res.setHeader('Cache-Control', 'no-store');
-    res.end(html.replace('%NONCE%', () => nonce));
+    res.end(html.replace('%NONCE%', () => nonce).replace('%LANG%', () => live.reader.locale));
   };
 }
 
@@ -156,12 +158,11 @@ function failed(log: Log): ErrorRequestHandler {
       return;
     }
     if (error.status === 404) return sendProblem(res, 'not-found');
-    if (error.status === 413) return sendProblem(res, 'too-large', 'That is too large; 256 kB are the most.');
+    if (error.status === 413) return sendProblem(res, 'too-large', says.tooLarge);
     if (error.status === 415) return sendProblem(res, 'wrong-type');
-    if (error.status && error.status < 500) return sendProblem(res, 'bad-input', 'The request could not be read.');
+    if (error.status && error.status < 500) return sendProblem(res, 'bad-input', says.unreadable);
     log.error({ err: error, path: pathPattern(req.originalUrl) }, 'http: failed');
-    if (isUnreachable(error))
-      return sendProblem(res, 'not-available', 'We cannot reach our records just now. Try again in a minute.');
+    if (isUnreachable(error)) return sendProblem(res, 'not-available', says.away);
     sendProblem(res, 'internal');
   };
 }

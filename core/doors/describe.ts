@@ -1,7 +1,8 @@
 /**
- * Purpose: a rule in plain English, with the set-up's own names for levels, groups and fields.
+ * Purpose: a rule in words, with the set-up's own names for levels, groups and fields.
  */
 import { conditionKindOf } from './conditions';
+import { doorsSays } from './doors.sentences';
 import { childrenOf, isCondition, type Known, type Rule } from './rule';
 
 /** A whole rule as one sentence without its full stop. */
@@ -11,9 +12,11 @@ export function describe(rule: Rule, known: Known, nested = false): string {
     return nested ? says.charAt(0).toLowerCase() + says.slice(1) : says;
   }
   const parts = childrenOf(rule);
-  if (parts.length === 0) return 'all' in rule || 'none' in rule ? 'Everyone' : 'Nobody';
+  const words = doorsSays(known.doc.site);
+  if (parts.length === 0) return 'all' in rule || 'none' in rule ? words.everyone : words.nobody;
   const said = parts.map((part, at) => describe(part, known, nested || at > 0 || 'none' in rule));
-  const joined = 'all' in rule ? said.join(' and ') : said.join(' or ');
-  if ('none' in rule) return `${nested ? 'not' : 'Not'} (${joined})`;
+  const join = 'all' in rule ? words.both : words.either;
+  const joined = said.reduce((one, other) => join({ one, other }));
+  if ('none' in rule) return (nested ? words.notTheseWithin : words.notThese)({ these: joined });
   return nested && parts.length > 1 ? `(${joined})` : joined;
 }

@@ -3,20 +3,15 @@
  * Invariant: nothing here is a rule or a secret; a stored row of this shape is all a request needs to know.
  */
 import { z } from 'zod';
-import { FieldId, GroupId, LevelId, MemberId, TopicId, versioned, type Instant } from '../kernel';
+import { FieldId, GroupId, LevelId, MemberId, TopicId, versioned, type Instant, type Reader } from '../kernel';
+import { factsSays } from './facts.sentences';
 
 export const Standing = z.enum(['applicant', 'admitted', 'paused', 'lapsed', 'declined', 'closed']);
 export type Standing = z.infer<typeof Standing>;
 export const standings = Standing.options;
 
-export const standingLabel: Record<Standing, string> = {
-  applicant: 'Applicant',
-  admitted: 'Admitted',
-  paused: 'Paused',
-  lapsed: 'Lapsed',
-  declined: 'Declined',
-  closed: 'Closed',
-};
+/** `Admitted`. */
+export const sayStanding = (standing: Standing, reader: Reader): string => factsSays(reader)[standing];
 
 /** What a profile field may hold. Dates are `YYYY-MM-DD`; several choices are a list of choice ids. */
 export const FieldValue = z.union([z.string(), z.number(), z.boolean(), z.array(z.string())]);

@@ -1,5 +1,5 @@
 import { describe, expect, it } from 'vitest';
-import { quillmoor } from '../../tests/support/quillmoor';
+import { place, quillmoor } from '../../tests/support/quillmoor';
 
 import { mailKey, passwordFault, readAnswer, readForm, readMail, showValue, type RawForm } from './index';
 import type { SignupForm } from '.';
@@ -127,7 +127,7 @@ describe('mail addresses', () => {
     ])
       expect(mailKey(spelled)).toBe(one);
     expect(mailKey('ída.marrowby@mail.example')).not.toBe(one);
-    expect(readMail('perrin\u200B@oake.example')).toEqual({ ok: true, value: 'perrin@oake.example' });
+    expect(readMail('perrin\u200B@oake.example', place)).toEqual({ ok: true, value: 'perrin@oake.example' });
   });
 
   it.each([
@@ -143,11 +143,11 @@ describe('mail addresses', () => {
     [`${'a'.repeat(65)}@oake.example`, 'That is not a mail address. Write it as name@place.org.'],
     [`perrin@${'a.'.repeat(100)}example`, 'That address is too long; 190 characters are the most.'],
   ])('refuses “%s”', (raw, says) => {
-    expect(readMail(raw)).toEqual({ ok: false, refusal: says });
+    expect(readMail(raw, place)).toEqual({ ok: false, refusal: says });
   });
 
   it.each(["o'hara+bees@oake.example", 'a@b.co', 'x_y.z@sub.place.example'])('takes %s', (raw) => {
-    expect(readMail(raw)).toEqual({ ok: true, value: raw });
+    expect(readMail(raw, place)).toEqual({ ok: true, value: raw });
   });
 
   it('are the same whatever their capitals', () => {
@@ -157,17 +157,19 @@ describe('mail addresses', () => {
 
 describe('passwords', () => {
   it('are counted in characters as people see them, and have a longest', () => {
-    expect(passwordFault('ninechars')).toBe('Too short: 9 of 10 characters. Three unusual words make a good one.');
-    expect(passwordFault('🐝🐝🐝🐝🐝🐝🐝🐝🐝🐝')).toBeNull();
-    expect(passwordFault('a'.repeat(129))).toBe('Too long: 128 characters are the most.');
+    expect(passwordFault('ninechars', place)).toBe(
+      'Too short: 9 of 10 characters. Three unusual words make a good one.',
+    );
+    expect(passwordFault('🐝🐝🐝🐝🐝🐝🐝🐝🐝🐝', place)).toBeNull();
+    expect(passwordFault('a'.repeat(129), place)).toBe('Too long: 128 characters are the most.');
   });
 });
 
 describe('single kinds', () => {
   it('long text keeps its lines and drops what surrounds it', () => {
     const field = { label: 'Notes', of: { kind: 'longText', longest: 20 } as const };
-    expect(readAnswer(field, ' one\r\ntwo ', false)).toEqual({ ok: true, value: 'one\ntwo' });
-    expect(readAnswer(field, 'a'.repeat(21), false)).toEqual({
+    expect(readAnswer(field, ' one\r\ntwo ', false, place)).toEqual({ ok: true, value: 'one\ntwo' });
+    expect(readAnswer(field, 'a'.repeat(21), false, place)).toEqual({
       ok: false,
       refusal: 'There is room for 20 characters; this has 21.',
     });
@@ -175,24 +177,24 @@ describe('single kinds', () => {
 
   it('phone numbers lose their ornaments', () => {
     const field = { label: 'Swarm phone', of: { kind: 'phone' } as const };
-    expect(readAnswer(field, '(01632) 960-001', false)).toEqual({ ok: true, value: '01632 960 001' });
-    expect(readAnswer(field, 'ring the hut', false).ok).toBe(false);
+    expect(readAnswer(field, '(01632) 960-001', false, place)).toEqual({ ok: true, value: '01632 960 001' });
+    expect(readAnswer(field, 'ring the hut', false, place).ok).toBe(false);
   });
 
   it('several choices are each once and all offered', () => {
     const interests = quillmoor.fields.get('interests')!;
-    expect(readAnswer(interests, ['planting', 'planting'], false)).toEqual({ ok: true, value: ['planting'] });
-    expect(readAnswer(interests, ['planting', 'flying'], false).ok).toBe(false);
-    expect(readAnswer(interests, [], true)).toEqual({ ok: false, refusal: 'Choose an answer.' });
+    expect(readAnswer(interests, ['planting', 'planting'], false, place)).toEqual({ ok: true, value: ['planting'] });
+    expect(readAnswer(interests, ['planting', 'flying'], false, place).ok).toBe(false);
+    expect(readAnswer(interests, [], true, place)).toEqual({ ok: false, refusal: 'Choose an answer.' });
   });
 
   it('control characters and private marks do not get in', () => {
     const name = quillmoor.fields.get('full-name')!;
-    expect(readAnswer(name, 'Perrin\u0000\uE000\uD800Oake', true)).toEqual({ ok: true, value: 'Perrin Oake' });
+    expect(readAnswer(name, 'Perrin\u0000\uE000\uD800Oake', true, place)).toEqual({ ok: true, value: 'Perrin Oake' });
   });
 
   it('are shown as people read them', () => {
-    const show = (id: string, value: never) => showValue(quillmoor.fields.get(id)!.of, value);
+    const show = (id: string, value: never) => showValue(quillmoor.fields.get(id)!.of, value, place);
     expect(show('colonies-kept', 1 as never)).toBe('1 colony');
     expect(show('colonies-kept', 1200 as never)).toBe('1,200 colonies');
     expect(show('heard-of-us', 'swarm' as never)).toBe('You came for a swarm');
@@ -200,6 +202,6 @@ describe('single kinds', () => {
     expect(show('interests', ['queen-rearing', 'pollen', 'planting'] as never)).toBe(
       'Queen rearing, Pollen under the microscope and Planting for bees',
     );
-    expect(showValue({ kind: 'yesNo' }, true)).toBe('yes');
+    expect(showValue({ kind: 'yesNo' }, true, place)).toBe('yes');
   });
 });

@@ -4,6 +4,8 @@
 import type { FieldValue } from '../facts';
 import type { FieldId, TopicId } from '../kernel';
 import { never, ok, refuse, type Result } from '../kernel/result';
+import type { Reader } from '../kernel/sentences';
+import { fieldsSays } from './fields.sentences';
 import type { FieldItem, SignupForm } from './items';
 import { readAnswer, type RawAnswer } from './read';
 
@@ -26,12 +28,12 @@ export const PASSWORD_LEAST = 10;
 export const PASSWORD_MOST = 128;
 
 /** What is wrong with a password, before any list of known ones is asked. Counted in code points. */
-export function passwordFault(password: string): string | null {
+export function passwordFault(password: string, reader: Reader): string | null {
+  const says = fieldsSays(reader);
   const length = [...password].length;
-  if (length === 0) return 'Choose a password.';
-  if (length < PASSWORD_LEAST)
-    return `Too short: ${length} of ${PASSWORD_LEAST} characters. Three unusual words make a good one.`;
-  if (length > PASSWORD_MOST) return `Too long: ${PASSWORD_MOST} characters are the most.`;
+  if (length === 0) return says.choosePassword;
+  if (length < PASSWORD_LEAST) return says.passwordShort({ length, least: PASSWORD_LEAST });
+  if (length > PASSWORD_MOST) return says.passwordLong({ most: PASSWORD_MOST });
   return null;
 }
 
@@ -39,10 +41,9 @@ export function passwordFault(password: string): string | null {
  * What is wrong with a name: nothing that reads as an address, since a letter that greets by it would carry a link to
  * wherever its writer likes.
  */
-export function nameFault(name: string): string | null {
-  if (!/\p{L}.*\p{L}/u.test(name)) return 'Write your name in letters, first name first.';
-  if (/[/\\@]|:\S|\p{L}{2,}\.\p{L}{2,}/u.test(name))
-    return 'That reads like an address. Write your name alone, with a space after each full stop.';
+export function nameFault(name: string, reader: Reader): string | null {
+  if (!/\p{L}.*\p{L}/u.test(name)) return fieldsSays(reader).nameLetters;
+  if (/[/\\@]|:\S|\p{L}{2,}\.\p{L}{2,}/u.test(name)) return fieldsSays(reader).nameAddress;
   return null;
 }
 
@@ -52,7 +53,7 @@ export function nameFault(name: string): string | null {
  */
 export function readForm(
   form: SignupForm,
-  { fields: known }: { readonly fields: ReadonlyMap<string, FieldItem> },
+  { fields: known, doc }: { readonly fields: ReadonlyMap<string, FieldItem>; readonly doc: { readonly site: Reader } },
   raw: RawForm,
 ): Result<ReadForm, AnswerFault[]> {
   const faults: AnswerFault[] = [];
@@ -68,18 +69,18 @@ export function readForm(
         const field = known.get(part.field);
         if (!field || field.retired) break;
         const label = part.label ?? field.label;
-        const read = readAnswer(field, raw[part.field], part.required);
+        const read = readAnswer(field, raw[part.field], part.required, doc.site);
         if (!read.ok) faults.push({ at: part.field, label, says: read.refusal });
         else if (field.role === 'name' && typeof read.value === 'string') name = read.value;
         else if (field.role === 'mail' && typeof read.value === 'string') mail = read.value;
         else if (read.value !== null) fields[part.field] = read.value;
-        const fault = field.role === 'name' && read.ok && name !== '' ? nameFault(name) : null;
+        const fault = field.role === 'name' && read.ok && name !== '' ? nameFault(name, doc.site) : null;
         if (fault) faults.push({ at: part.field, label, says: fault });
         break;
       }
       case 'password': {
         password = typeof raw['password'] === 'string' ? raw['password'] : '';
-        const fault = passwordFault(password);
+        const fault = passwordFault(password, doc.site);
         if (fault) faults.push({ at: 'password', label: part.label, says: fault });
         break;
       }
@@ -89,7 +90,7 @@ export function readForm(
           faults.push({
             at: part.id,
             label: part.title ?? part.label,
-            says: 'Tick the box to agree; without it we cannot take you in.',
+            says: fieldsSays(doc.site).tickToAgree,
           });
         break;
       case 'topics': {

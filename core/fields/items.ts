@@ -3,6 +3,7 @@ import { z } from 'zod';
 import { FieldId, PathId, SignupFormId, TopicId } from '../kernel/ids';
 import type { Reference } from '../kernel/references';
 import { never } from '../kernel/result';
+import { owners } from '../kernel/sentences';
 import { Address, Text, Title } from '../kernel/texts';
 import { Words } from '../kernel/words';
 import { FieldKind, fieldKindOf } from './kinds';
@@ -23,7 +24,7 @@ export const FieldItem = z
     retired: z.boolean().optional(),
   })
   .superRefine(({ role, of }, context) => {
-    const says = role ? fieldKindOf(of).holds(of, role) : null;
+    const says = role ? fieldKindOf(of).holds(of, role, owners) : null;
     if (says) context.addIssue({ code: 'custom', path: ['role'], message: says });
   });
 export type FieldItem = z.infer<typeof FieldItem>;

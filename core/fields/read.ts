@@ -1,6 +1,7 @@
 /** Purpose: one answer, read by the definition of its field. */
 import type { FieldValue } from '../facts';
 import { ok, refuse, type Result } from '../kernel/result';
+import type { Reader } from '../kernel/sentences';
 import { fieldKindOf, type FieldKind, type RawAnswer } from './kinds';
 
 export type { RawAnswer };
@@ -14,6 +15,7 @@ export function readAnswer(
   { of }: { readonly of: FieldKind },
   raw: RawAnswer,
   required: boolean,
+  reader: Reader,
 ): Result<FieldValue | null, string> {
   const kind = fieldKindOf(of);
   const empty =
@@ -21,6 +23,6 @@ export function readAnswer(
     raw === null ||
     (typeof raw === 'string' && raw.trim() === '') ||
     (Array.isArray(raw) && raw.length === 0);
-  if (empty) return required ? refuse(kind.missing(of)) : ok(null);
-  return kind.read(of, raw);
+  if (empty) return required ? refuse(kind.missing(of, reader)) : ok(null);
+  return kind.read(of, raw, reader);
 }

@@ -5,11 +5,13 @@
  * longer than one times the other; an expression with backtracking can take for ever (CWE-1333).
  */
 import { z } from 'zod';
+import { owners } from '../kernel/sentences';
+import { fieldsSays } from './fields.sentences';
 
 const MOST = 40;
 const often = { least: z.int().min(0).max(MOST).default(1), most: z.int().min(1).max(MOST).default(1) };
 const ordered = ({ least, most }: { least: number; most: number }) => least <= most;
-const order = { error: 'The least is more than the most; change one of them.', path: ['least'] };
+const order = { error: fieldsSays(owners).leastOverMost, path: ['least'] };
 
 export const ShapePiece = z.discriminatedUnion('of', [
   z.strictObject({ of: z.literal('letters'), ...often }).refine(ordered, order),

@@ -7,6 +7,7 @@ import {
   quillmoor,
   quillmoorDocument,
   setupOf,
+  place,
 } from '../../tests/support/quillmoor';
 import { DAY, HOUR, MINUTE } from '../kernel';
 import { advance, gateOf, routeOf, waitsAt, type Application, type Effect, type JoiningEvent } from './index';
@@ -414,15 +415,15 @@ describe('where a person stands', () => {
   });
 
   it('says at which gate and how long is left', () => {
-    expect(waitsAt(keeperPath, confirmed.application, NOW + 4 * DAY)).toBe(
+    expect(waitsAt(keeperPath, confirmed.application, NOW + 4 * DAY, place)).toBe(
       'Waits at gate 2 of 2, Review. Eleven days left.',
     );
-    expect(waitsAt(keeperPath, submitted.application, NOW + 6 * DAY + HOUR)).toBe(
+    expect(waitsAt(keeperPath, submitted.application, NOW + 6 * DAY + HOUR, place)).toBe(
       'Waits at gate 1 of 2, Confirm email. One day left.',
     );
-    expect(waitsAt(keeperPath, confirmed.application, NOW + 40 * DAY)).toBe(
+    expect(waitsAt(keeperPath, confirmed.application, NOW + 40 * DAY, place)).toBe(
       'Waits at gate 2 of 2, Review. Its time is over.',
     );
-    expect(waitsAt(keeperPath, admitted.application, NOW)).toBe('');
+    expect(waitsAt(keeperPath, admitted.application, NOW, place)).toBe('');
   });
 });

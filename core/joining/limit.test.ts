@@ -1,5 +1,5 @@
 import { describe, expect, it } from 'vitest';
-import { NOW, blankApplication, keeperPath, quillmoor } from '../../tests/support/quillmoor';
+import { NOW, blankApplication, keeperPath, place, quillmoor } from '../../tests/support/quillmoor';
 import { DAY, HOUR, MINUTE } from '../kernel';
 
 import { advance, gatePromise, limitOf, waitedFor, waitsAt, type Application } from './index';
@@ -21,7 +21,7 @@ describe('a limit tells one truth', () => {
       const { passed, left, allowed } = limitOf(inReview, now);
       expect(passed + left).toBe(allowed);
       if (left > 0)
-        expect(waitsAt(keeperPath, inReview, now)).toMatch(
+        expect(waitsAt(keeperPath, inReview, now, place)).toMatch(
           new RegExp(
             `(${left}|${['', 'One', 'Two', 'Three', 'Four', 'Five', 'Six', 'Seven', 'Eight', 'Nine', 'Ten'][left]}) days? left`,
           ),
@@ -30,7 +30,7 @@ describe('a limit tells one truth', () => {
   });
 
   it('promises what comes at the very latest, in words and as a day, and keeps to it', () => {
-    expect(gatePromise(review).says).toBe('Usually within 5 days, never more than 21 days.');
+    expect(gatePromise(review, place).says).toBe('Usually within 5 days, never more than 21 days.');
     const promised = inReview.latestAt!;
     // Played to the end by the clock alone: that is when it ends, and never later.
     let application = inReview;
@@ -40,13 +40,14 @@ describe('a limit tells one truth', () => {
   });
 
   it('adds spans only where they are of one kind, and says others one after the other', () => {
-    const most = (change: Partial<typeof review>) => gatePromise({ ...review, ...change }).says.replace(/.*than /, '');
+    const most = (change: Partial<typeof review>) =>
+      gatePromise({ ...review, ...change }, place).says.replace(/.*than /, '');
     expect(most({ then: 'close' })).toBe('14 days.');
     expect(most({ extra: { count: 1, unit: 'weeks' } })).toBe('14 days and then 1 week.');
   });
 
   it('says how long somebody has waited by now, not by the target', () => {
-    expect(waitedFor(inReview, inReview.gateSince + 5 * DAY)).toBe('5 days');
-    expect(waitedFor(inReview, inReview.gateSince + 14 * DAY)).toBe('14 days');
+    expect(waitedFor(inReview, inReview.gateSince + 5 * DAY, place)).toBe('5 days');
+    expect(waitedFor(inReview, inReview.gateSince + 14 * DAY, place)).toBe('14 days');
   });
 });

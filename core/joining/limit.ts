@@ -2,7 +2,7 @@
  * Purpose: how far into its time a gate is. Everything that tells of a limit (Today, the sheet, the applicant's own
  * page, letters) takes it from here, so that all tell the same: the instants that were promised, never the path's.
  */
-import { countOf, DAY, type Instant } from '../kernel';
+import { DAY, kernelSays, type Instant, type Reader } from '../kernel';
 import type { Application } from './application';
 import { kindOf, type GateItem } from './gates';
 
@@ -24,8 +24,8 @@ export function limitOf(application: Application, now: Instant): Limit {
 }
 
 /** `9 days`, for the sentence that somebody has waited so long. */
-export const waitedFor = (application: Application, now: Instant): string =>
-  countOf(Math.max(0, Math.floor((now - application.gateSince) / DAY)), 'day');
+export const waitedFor = (application: Application, now: Instant, reader: Reader): string =>
+  kernelSays(reader).days({ count: Math.max(0, Math.floor((now - application.gateSince) / DAY)) });
 
 /**
  * From when an application needs somebody at the desk: at once where reviewers are waited for, else when half of the

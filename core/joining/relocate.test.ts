@@ -1,6 +1,6 @@
 import fc from 'fast-check';
 import { describe, expect, it } from 'vitest';
-import { NOW, blankApplication, quillmoor, quillmoorDocument, setupOf } from '../../tests/support/quillmoor';
+import { NOW, blankApplication, place, quillmoor, quillmoorDocument, setupOf } from '../../tests/support/quillmoor';
 import first from '../../tests/fixtures/application.1.json';
 import { DAY, MINUTE } from '../kernel';
 import {
@@ -117,7 +117,7 @@ describe('whoever meets an application before it was seen to', () => {
       ok: true,
       value: { told: null },
     });
-    expect(waitsAt(after, atConfirm, later)).toBe('Waits at a gate that is gone; it goes on by itself.');
+    expect(waitsAt(after, atConfirm, later, place)).toBe('Waits at a gate that is gone; it goes on by itself.');
     expect(routeOf(after!, atConfirm, quillmoor).map(({ state }) => state)).toEqual(['toCome']);
   });
 

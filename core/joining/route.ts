@@ -1,10 +1,11 @@
 /**
  * Purpose: where a person stands on a path, for the person and for staff: gates done, now and to come.
  */
-import { countBegins, sayDate, type Instant } from '../kernel';
+import { sayDate, type Instant, type Reader } from '../kernel';
 import type { Setup } from '../setup';
 import type { Application } from './application';
 import { kindOf, type GateItem } from './gates';
+import { joiningSays } from './joining.sentences';
 import { limitOf } from './limit';
 import { gateOf } from './moves';
 import type { PathItem } from './path';
@@ -17,11 +18,13 @@ export type GateView = {
 };
 
 /** What each gate asks, told before anyone has applied. */
-export const gatePromise = (gate: GateItem): { title: string; says: string } => kindOf(gate).promise(gate);
+export const gatePromise = (gate: GateItem, reader: Reader): { title: string; says: string } =>
+  kindOf(gate).promise(gate, reader);
 
 /** The gates of the path with this application's progress. */
 export function routeOf(path: PathItem, application: Application, setup: Setup): GateView[] {
   const place = setup.doc.site;
+  const says = joiningSays(place);
   const here = gateOf(path, application);
   return path.gates.map((gate, at) => {
     const number = at + 1;
@@ -29,21 +32,21 @@ export function routeOf(path: PathItem, application: Application, setup: Setup):
     const behind = application.passed.find(
       (passed) => passed.gate === gate.id || (passed.kind === gate.kind && kind.once),
     );
-    if (behind)
-      return { number, title: kind.doneTitle(gate), says: `Done on ${sayDate(behind.at, place)}.`, state: 'done' };
-    if (application.state === 'admitted')
-      return { number, title: kind.doneTitle(gate), says: 'Not asked of you.', state: 'done' };
-    return { number, ...kind.promise(gate), state: gate === here ? 'now' : 'toCome' };
+    const title = kind.doneTitle(gate, place);
+    if (behind) return { number, title, says: says.doneOn({ date: sayDate(behind.at, place) }), state: 'done' };
+    if (application.state === 'admitted') return { number, title, says: says.notAsked, state: 'done' };
+    return { number, ...kind.promise(gate, place), state: gate === here ? 'now' : 'toCome' };
   });
 }
 
 /** `Waits at gate 2 of 2, Review. 10 days left.` */
-export function waitsAt(path: PathItem | undefined, application: Application, now: Instant): string {
+export function waitsAt(path: PathItem | undefined, application: Application, now: Instant, reader: Reader): string {
+  const says = joiningSays(reader);
   if (application.state !== 'open') return '';
   const gate = gateOf(path, application);
-  if (!path || !gate) return 'Waits at a gate that is gone; it goes on by itself.';
-  const over = application.limitAt !== null && application.limitAt <= now;
-  const { left } = limitOf(application, now);
-  const time = application.limitAt === null ? '' : over ? ' Its time is over.' : ` ${countBegins(left, 'day')} left.`;
-  return `Waits at gate ${path.gates.indexOf(gate) + 1} of ${path.gates.length}, ${gate.title}.${time}`;
+  if (!path || !gate) return says.waitsNowhere;
+  const at = { number: path.gates.indexOf(gate) + 1, gates: path.gates.length, title: gate.title };
+  if (application.limitAt === null) return says.waits(at);
+  if (application.limitAt <= now) return says.waitsOver(at);
+  return says.waitsStill({ ...at, count: limitOf(application, now).left });
 }

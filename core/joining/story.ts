@@ -2,12 +2,13 @@
  * Purpose: what a step along a path adds to the person's timeline.
  * Invariant: a function of the step alone, so that a real day, the demo and a rehearsal tell the same story.
  */
-import type { Standing } from '../facts';
-import { countOf, never, sayDate, type Instant } from '../kernel';
+import { sayStanding, type Standing } from '../facts';
+import { never, sayDate, type Instant } from '../kernel';
 import { daysBetween } from '../kernel/calendar';
 import type { Setup } from '../setup';
 import type { Application, Step } from './application';
 import type { Effect, Happening } from './events';
+import { joiningSays } from './joining.sentences';
 
 /** One entry of a timeline. `standing` is given where the entry is a change of standing. */
 export type Moment = {
@@ -30,26 +31,28 @@ export function storyOf(before: Application, step: Step, now: Instant, setup: Se
   ];
 }
 
+type Words = ReturnType<typeof joiningSays>;
+
 /** How a happening reads; null for those that a change of standing tells, and for single wrong tries. */
-const titles: Record<Happening['what'], ((by: string | undefined) => string) | null> = {
+const titles: Record<Happening['what'], ((says: Words, by: string) => string) | null> = {
   submitted: null,
-  codeSent: () => 'New code sent',
+  codeSent: (says) => says.newCodeSent,
   wrongCode: null,
-  codeVoided: () => 'Code voided after too many wrong tries',
-  emailConfirmed: () => 'Email confirmed',
-  reviewersReminded: () => 'Reviewers reminded',
-  limitExtended: () => 'Time ran out, reviewers asked again',
-  questionAsked: (by) => `${by} asked a question`,
-  questionAnswered: () => 'Answered the question',
-  approved: (by) => (by ? `${by} said yes` : 'Let through when time ran out'),
-  declined: (by) => `${by} said no`,
+  codeVoided: (says) => says.codeVoided,
+  emailConfirmed: (says) => says.emailConfirmed,
+  reviewersReminded: (says) => says.reviewersReminded,
+  limitExtended: (says) => says.askedAgain,
+  questionAsked: (says, by) => says.askedQuestion({ by }),
+  questionAnswered: (says) => says.answered,
+  approved: (says, by) => (by ? says.saidYes({ by }) : says.letThrough),
+  declined: (says, by) => says.saidNo({ by }),
   admitted: null,
   outOfTime: null,
   withdrawn: null,
-  approvalUndone: (by) => `${by} took the yes back`,
-  reopened: (by) => `${by} opened the application again`,
-  gateRemoved: () => 'Its gate was taken from the path',
-  pathRemoved: () => 'Its path was taken away',
+  approvalUndone: (says, by) => says.tookYesBack({ by }),
+  reopened: (says, by) => says.openedAgain({ by }),
+  gateRemoved: (says) => says.gateTaken,
+  pathRemoved: (says) => says.pathTaken,
 };
 
 function momentOfHappening(item: Happening, before: Application, setup: Setup): Moment | null {
@@ -57,7 +60,7 @@ function momentOfHappening(item: Happening, before: Application, setup: Setup): 
   // The first code goes out with the application itself.
   if (!title || (item.what === 'codeSent' && before.history.length === 0)) return null;
   const note = item.note ?? gateLine(before, item.at, setup);
-  return { at: item.at, what: `joining.${item.what}`, title: title(item.by), note };
+  return { at: item.at, what: `joining.${item.what}`, title: title(joiningSays(setup.doc.site), item.by ?? ''), note };
 }
 
 /** `Gate 2, Review, after 3 days` */
@@ -65,10 +68,17 @@ function gateLine(before: Application, at: Instant, setup: Setup): string {
   const gates = setup.paths.get(before.path)?.gates ?? [];
   const number = gates.findIndex(({ id }) => id === before.gate) + 1;
   const days = daysBetween(before.gateSince, at, setup.doc.site.zone);
-  return `${number === 0 ? 'A gate since removed' : `Gate ${number}, ${gates[number - 1]!.title}`}${days > 0 ? `, after ${countOf(days, 'day')}` : ''}`;
+  const says = joiningSays(setup.doc.site);
+  const gate = gates[number - 1];
+  if (!gate) return days > 0 ? says.gateGoneAfter({ count: days }) : says.gateGone;
+  const told = { number, title: gate.title };
+  return days > 0 ? says.gateAfter({ ...told, count: days }) : says.gate(told);
 }
 
 function momentOfEffect(effect: Effect, application: Application, at: Instant, setup: Setup): Moment | null {
+  const says = joiningSays(setup.doc.site);
+  const levelOf = (id: string) => setup.levels.get(id)?.title ?? id;
+  const groupOf = (id: string) => setup.groups.get(id)?.title ?? id;
   switch (effect.do) {
     case 'setStanding':
       return {
@@ -78,20 +88,19 @@ function momentOfEffect(effect: Effect, application: Application, at: Instant, s
         ...standingTold(effect, application, setup),
       };
     case 'giveLevel': {
-      const title = setup.levels.get(effect.level)?.title ?? effect.level;
-      const until = effect.until === null ? '' : ` until ${sayDate(effect.until, setup.doc.site)}`;
-      return { at, what: 'level.given', title: `Given ${title}${until}` };
+      const level = levelOf(effect.level);
+      const title =
+        effect.until === null
+          ? says.given({ level })
+          : says.givenUntil({ level, date: sayDate(effect.until, setup.doc.site) });
+      return { at, what: 'level.given', title };
     }
     case 'takeLevel':
-      return { at, what: 'level.taken', title: `${setup.levels.get(effect.level)?.title ?? effect.level} taken back` };
+      return { at, what: 'level.taken', title: says.takenBack({ level: levelOf(effect.level) }) };
     case 'takeGroup':
-      return {
-        at,
-        what: 'group.taken',
-        title: `Taken out of ${setup.groups.get(effect.group)?.title ?? effect.group}`,
-      };
+      return { at, what: 'group.taken', title: says.takenOut({ group: groupOf(effect.group) }) };
     case 'giveGroup':
-      return { at, what: 'group.given', title: `Added to ${setup.groups.get(effect.group)?.title ?? effect.group}` };
+      return { at, what: 'group.given', title: says.added({ group: groupOf(effect.group) }) };
     case 'signIn':
     case 'sendCode':
     case 'send':
@@ -112,27 +121,24 @@ function standingTold(
   application: Application,
   setup: Setup,
 ): { title: string; note?: string } {
+  const { site } = setup.doc;
+  const says = joiningSays(site);
+  const title = sayStanding(standing, site);
+  const was = (...what: Happening['what'][]) => application.history.some((item) => what.includes(item.what));
   switch (standing) {
-    case 'applicant':
-      return application.history.some(({ what }) => what === 'approvalUndone' || what === 'reopened')
-        ? { title: 'Applicant' }
-        : { title: 'Applicant', note: `Form ${setup.forms.get(application.form)?.title ?? 'since removed'}` };
+    case 'applicant': {
+      const form = setup.forms.get(application.form);
+      return was('approvalUndone', 'reopened')
+        ? { title }
+        : { title, note: form ? says.form({ form: form.title }) : says.formGone };
+    }
     case 'admitted': {
       const path = setup.paths.get(application.path);
-      const gates = path?.gates.length ?? 0;
-      return {
-        title: 'Admitted',
-        note: `${path?.title ?? ''}, ${gates === 1 ? 'its gate' : `all ${gates} gates`} passed`,
-      };
+      return { title, note: says.allPassed({ path: path?.title ?? '', count: path?.gates.length ?? 0 }) };
     }
     case 'declined':
-      return { title: 'Declined' };
+      return { title };
     case 'closed':
-      return { title: 'Closed', note: closedBecause(application) };
+      return { title, note: was('pathRemoved') ? says.pathTakenAway : says.ranOut };
   }
 }
-
-const closedBecause = ({ history }: Application): string =>
-  history.some(({ what }) => what === 'pathRemoved')
-    ? 'Its admission path was taken away'
-    : 'The application ran out of time';

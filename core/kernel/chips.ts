@@ -4,31 +4,33 @@
  */
 import { z } from 'zod';
 import { FieldId } from './ids';
+import { kernelSays } from './kernel.sentences';
+import { owners } from './sentences';
 
 /** `of`: who or what it tells of. `personal`: written by its subject, perhaps to be read by somebody else. */
-type ChipKind = { readonly of: 'person' | 'site' | 'message'; readonly label: string; readonly personal: boolean };
+type ChipKind = { readonly of: 'person' | 'site' | 'message'; readonly personal: boolean };
 
-const person = (label: string, personal = false) => ({ of: 'person', label, personal }) as const;
-const message = (label: string, personal = false) => ({ of: 'message', label, personal }) as const;
+const person = (personal = false) => ({ of: 'person', personal }) as const;
+const message = (personal = false) => ({ of: 'message', personal }) as const;
 
 export const chipKinds = {
-  firstName: person('First name', true),
-  fullName: person('Full name', true),
-  number: person('Member number'),
-  level: person('Level'),
-  termEnd: person('End of the term'),
-  groups: person('Groups'),
-  mail: person('Email', true),
-  greeting: { of: 'site', label: 'Good morning, afternoon or evening', personal: false },
-  siteName: { of: 'site', label: 'Name of the site', personal: false },
-  code: message('Code'),
-  codeUntil: message('Until when the code works'),
-  sentAt: message('When the form was sent'),
-  waited: message('How long somebody has waited'),
-  link: message('Link'),
-  reason: message('Reason'),
-  question: message('Question'),
-  memberName: message('Name of the person it is about', true),
+  firstName: person(true),
+  fullName: person(true),
+  number: person(),
+  level: person(),
+  termEnd: person(),
+  groups: person(),
+  mail: person(true),
+  greeting: { of: 'site', personal: false },
+  siteName: { of: 'site', personal: false },
+  code: message(),
+  codeUntil: message(),
+  sentAt: message(),
+  waited: message(),
+  link: message(),
+  reason: message(),
+  question: message(),
+  memberName: message(true),
 } as const satisfies Record<string, ChipKind>;
 
 type PlainChip = keyof typeof chipKinds;
@@ -44,7 +46,7 @@ export const ChipName = z.union([
   z.enum(Object.keys(chipKinds) as [PlainChip, ...PlainChip[]]),
   z.custom<`field:${string}`>(
     (name) => typeof name === 'string' && name.startsWith(FIELD) && FieldId.safeParse(name.slice(FIELD.length)).success,
-    'That is no personal word. Choose one from the list.',
+    kernelSays(owners).notAChip,
   ),
 ]);
 

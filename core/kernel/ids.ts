@@ -3,36 +3,38 @@
  * Set-up ids are short words chosen by the owner's documents; row ids are opaque random text.
  */
 import { z } from 'zod';
+import { kernelSays } from './kernel.sentences';
+import { owners } from './sentences';
 
-const setupId = <B extends string>(brand: B) =>
+const setupId = <B extends string>() =>
   z
     .string()
-    .regex(/^[a-z][a-z0-9-]{0,47}$/, `A ${brand} id starts with a letter and has only a–z, 0–9 and hyphens.`)
+    .regex(/^[a-z][a-z0-9-]{0,47}$/, kernelSays(owners).notAnId)
     .brand<B>();
 
-export const FieldId = setupId('field');
+export const FieldId = setupId<'field'>();
 export type FieldId = z.infer<typeof FieldId>;
-export const SignupFormId = setupId('form');
+export const SignupFormId = setupId<'form'>();
 export type SignupFormId = z.infer<typeof SignupFormId>;
-export const PathId = setupId('path');
+export const PathId = setupId<'path'>();
 export type PathId = z.infer<typeof PathId>;
-export const GateId = setupId('gate');
+export const GateId = setupId<'gate'>();
 export type GateId = z.infer<typeof GateId>;
-export const LevelId = setupId('level');
+export const LevelId = setupId<'level'>();
 export type LevelId = z.infer<typeof LevelId>;
-export const GroupId = setupId('group');
+export const GroupId = setupId<'group'>();
 export type GroupId = z.infer<typeof GroupId>;
-export const DoorId = setupId('door');
+export const DoorId = setupId<'door'>();
 export type DoorId = z.infer<typeof DoorId>;
-export const PageId = setupId('page');
+export const PageId = setupId<'page'>();
 export type PageId = z.infer<typeof PageId>;
-export const BlockId = setupId('block');
+export const BlockId = setupId<'block'>();
 export type BlockId = z.infer<typeof BlockId>;
-export const MenuId = setupId('menu');
+export const MenuId = setupId<'menu'>();
 export type MenuId = z.infer<typeof MenuId>;
-export const MessageId = setupId('message');
+export const MessageId = setupId<'message'>();
 export type MessageId = z.infer<typeof MessageId>;
-export const TopicId = setupId('topic');
+export const TopicId = setupId<'topic'>();
 export type TopicId = z.infer<typeof TopicId>;
 
 const rowId = <B extends string>() =>

@@ -4,19 +4,19 @@ import { addSpan, dayBegins, dayNumber, daysBetween, startOfDay } from './calend
 import type { Span } from './index';
 import {
   chipsIn,
-  countBegins,
-  countOf,
   dayOf,
   firstNameOf,
+  kernelSays,
   listed,
-  partOfDay,
   say,
   sayDate,
   sayMoment,
   sayNearDate,
+  sayGreeting,
   sayUntil,
   sayMoney,
   saySpan,
+  sentences,
   sayTime,
   sayWeekday,
   type Minor,
@@ -105,22 +105,40 @@ describe('words for time', () => {
     ['04:00', 'morning'],
     ['12:00', 'afternoon'],
     ['18:00', 'evening'],
-  ])('greets at %s', (time, part) => expect(partOfDay(Date.parse(`2026-12-01T${time}:00Z`), place)).toBe(part));
+  ])('greets at %s', (time, part) =>
+    expect(sayGreeting(Date.parse(`2026-12-01T${time}:00Z`), place)).toBe(`Good ${part}`),
+  );
 });
 
 describe('words for counts, money and lists', () => {
   it('counts', () => {
-    expect([countOf(0, 'day'), countOf(1, 'day'), countOf(2000, 'person', 'people')]).toEqual([
+    const says = kernelSays(place);
+    expect([says.days({ count: 0 }), says.days({ count: 1 }), says.days({ count: 2000 })]).toEqual([
       'no days',
       '1 day',
-      '2,000 people',
+      '2,000 days',
     ]);
-    expect([countBegins(9, 'thing'), countBegins(1, 'thing'), countBegins(13, 'thing')]).toEqual([
-      'Nine things',
-      'One thing',
-      '13 things',
+    const things = sentences({ wait: { one: '{Count} thing waits', other: '{Count} things wait' } })(place);
+    expect([9, 1, 13].map((count) => things.wait({ count }))).toEqual([
+      'Nine things wait',
+      'One thing waits',
+      '13 things wait',
     ]);
-    expect([saySpan({ count: 1, unit: 'hours' }), saySpan({ count: 14, unit: 'days' })]).toEqual(['1 hour', '14 days']);
+    expect(saySpan({ count: 1, unit: 'hours' }, place)).toBe('1 hour');
+    expect(saySpan({ count: 14, unit: 'days' }, place)).toBe('14 days');
+  });
+  it('in any language: its categories, its lists, its digits', () => {
+    const catalogue = sentences({
+      codes: { one: '{count} kod', few: '{count} kody', many: '{count} kodów', other: '{count} kodu' },
+      opens: '{pages} / {level}',
+      plain: 'tak',
+    });
+    const polish = catalogue({ locale: 'pl' });
+    expect([1, 3, 5, 1.5].map((count) => polish.codes({ count }))).toEqual(['1 kod', '3 kody', '5 kodów', '1,5 kodu']);
+    expect(polish.opens({ pages: ['a', 'b', 'c'], level: { either: ['d', 'e'] } })).toBe('a, b i c / d lub e');
+    expect(catalogue({ locale: 'de-DE' }).opens({ pages: ['a', 'b'], level: 1200 })).toBe('a und b / 1.200');
+    expect(polish.plain).toBe('tak');
+    expect(() => polish.opens({ pages: ['a'] } as never)).toThrow('was given no level');
   });
   it('money in whole minor units', () => {
     expect(sayMoney(4800 as Minor, 'GBP', 'en-GB')).toBe('£48.00');
@@ -128,12 +146,7 @@ describe('words for counts, money and lists', () => {
     expect(sayMoney(4800 as Minor, 'JPY', 'en-GB')).toBe('JP¥4,800');
   });
   it('lists', () => {
-    expect([listed([]), listed(['a']), listed(['a', 'b', 'c']), listed(['a', 'b'], 'or')]).toEqual([
-      '',
-      'a',
-      'a, b and c',
-      'a or b',
-    ]);
+    expect([listed([], place), listed(['a'], place), listed(['a', 'b', 'c'], place)]).toEqual(['', 'a', 'a, b and c']);
   });
   it('chips with fallbacks', () => {
     const words = ['Hello ', { chip: 'firstName' as const, or: 'there' }, '.'];

@@ -3,12 +3,14 @@
  * (see `calendar.ts`), so that a page can format a date without carrying a calendar library.
  */
 import { z } from 'zod';
+import { kernelSays } from './kernel.sentences';
+import type { Reader } from './sentences';
 
 /** Milliseconds since 1970-01-01T00:00Z, by the site clock. */
 export type Instant = number;
 
 /** Where and how the association writes dates. `zone` is an IANA zone, `locale` a BCP 47 tag. */
-export type Place = { readonly zone: string; readonly locale: string };
+export type Place = Reader & { readonly zone: string };
 
 export const MINUTE = 60_000;
 export const HOUR = 60 * MINUTE;
@@ -19,9 +21,7 @@ export const Span = z.strictObject({ count: z.int().min(1).max(1000), unit: Span
 export type Span = z.infer<typeof Span>;
 
 /** `14 days`, `1 hour`. */
-export function saySpan(span: Span): string {
-  return `${span.count} ${span.count === 1 ? span.unit.slice(0, -1) : span.unit}`;
-}
+export const saySpan = ({ count, unit }: Span, reader: Reader): string => kernelSays(reader)[unit]({ count });
 
 const formats = new Map<string, Intl.DateTimeFormat>();
 function format(place: Place, options: Intl.DateTimeFormatOptions): Intl.DateTimeFormat {
@@ -62,33 +62,47 @@ export const sayTime = (at: Instant, place: Place): string =>
 export const dayOf = (at: Instant, place: Place): string =>
   format({ zone: place.zone, locale: 'en-CA' }, { year: 'numeric', month: '2-digit', day: '2-digit' }).format(at);
 
+/** By the calendar: a day has 23 or 25 hours where the clocks change. */
+const daysApart = (at: Instant, now: Instant, place: Place): number =>
+  Math.round((Date.parse(dayOf(at, place)) - Date.parse(dayOf(now, place))) / DAY);
+
 /** `today at 18:42`, `tomorrow at 09:10`, else `on 2 March 2027 at 18:42`. */
 export function sayMoment(at: Instant, now: Instant, place: Place): string {
-  // By the calendar: a day has 23 or 25 hours where the clocks change.
-  const days = Math.round((Date.parse(dayOf(at, place)) - Date.parse(dayOf(now, place))) / DAY);
-  const when = days === 0 ? 'today' : days === -1 ? 'yesterday' : days === 1 ? 'tomorrow' : `on ${sayDate(at, place)}`;
-  return `${when} at ${sayTime(at, place)}`;
+  const days = daysApart(at, now, place);
+  const says = kernelSays(place);
+  const time = sayTime(at, place);
+  if (days === 0) return says.today({ time });
+  if (days === -1) return says.yesterday({ time });
+  return days === 1 ? says.tomorrow({ time }) : says.onDay({ date: sayDate(at, place), time });
 }
 
 /** `a moment ago`, `a minute ago`, `3 hours ago`; longer ago as the moment itself. */
 export function sayAgo(at: Instant, now: Instant, place: Place): string {
   const minutes = Math.floor((now - at) / MINUTE);
-  if (minutes < 1) return 'a moment ago';
-  if (minutes < 60) return minutes === 1 ? 'a minute ago' : `${minutes} minutes ago`;
+  const says = kernelSays(place);
+  if (minutes < 1) return says.justNow;
+  if (minutes < 60) return says.minutesAgo({ count: minutes });
   const hours = Math.floor(minutes / 60);
-  if (hours < 12) return hours === 1 ? 'an hour ago' : `${hours} hours ago`;
+  if (hours < 12) return says.hoursAgo({ count: hours });
   return sayMoment(at, now, place);
 }
 
 /** What goes after `until`: `18:42`, `tomorrow at 09:10`, else `2 March 2027 at 18:42`. */
-export const sayUntil = (at: Instant, now: Instant, place: Place): string =>
-  sayMoment(at, now, place).replace(/^(today at|on) /, '');
+export function sayUntil(at: Instant, now: Instant, place: Place): string {
+  const days = daysApart(at, now, place);
+  const time = sayTime(at, place);
+  if (days === 0) return time;
+  return days === 1 || days === -1
+    ? sayMoment(at, now, place)
+    : kernelSays(place).untilDay({ date: sayDate(at, place), time });
+}
 
 /** `Fri`. */
 export const sayShortWeekday = (at: Instant, place: Place): string => format(place, { weekday: 'short' }).format(at);
 
-/** The part of the day in the site's zone, for a greeting. */
-export function partOfDay(at: Instant, place: Place): 'morning' | 'afternoon' | 'evening' {
-  const hour = Number(sayTime(at, place).slice(0, 2));
-  return hour >= 4 && hour < 12 ? 'morning' : hour >= 12 && hour < 18 ? 'afternoon' : 'evening';
+/** `Good morning`, by the part of the day in the site's zone. */
+export function sayGreeting(at: Instant, place: Place): string {
+  const hour = Number(format({ zone: place.zone, locale: 'en-GB' }, { hour: '2-digit', hourCycle: 'h23' }).format(at));
+  const says = kernelSays(place);
+  return hour >= 4 && hour < 12 ? says.goodMorning : hour >= 12 && hour < 18 ? says.goodAfternoon : says.goodEvening;
 }

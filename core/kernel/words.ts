@@ -33,9 +33,3 @@ export const clipped = (word: string, most = 18): string => {
   const letters = [...word];
   return letters.length <= most ? word : `${letters.slice(0, most - 1).join('')}…`;
 };
-
-/** `a, b and c`. */
-export function listed(parts: readonly string[], joint: 'and' | 'or' = 'and'): string {
-  if (parts.length < 2) return parts[0] ?? '';
-  return `${parts.slice(0, -1).join(', ')} ${joint} ${parts[parts.length - 1]}`;
-}

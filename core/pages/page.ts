@@ -1,8 +1,10 @@
 /** Purpose: pages and menus as the owner sets them up. */
 import { z } from 'zod';
 import { DoorUse } from '../doors/rule';
-import { Address, MenuId, PageId, Title, Words, never } from '../kernel';
+import { Address, MenuId, PageId, Title, Words, kernelSays, never, owners } from '../kernel';
 import { Block, Target } from './blocks';
+
+import { pagesSays } from './pages.sentences';
 
 export { Block };
 
@@ -57,7 +59,7 @@ export const reservedAddresses: ReadonlySet<string> = new Set([
 ]);
 
 const PageAddress = Address.refine((address) => !reservedAddresses.has(address), {
-  error: 'That address is the product’s own. Choose another, such as one with a word before it.',
+  error: pagesSays(owners).ownAddress,
 });
 
 export const PageItem = z
@@ -81,7 +83,7 @@ export const PageItem = z
   });
 export type PageItem = z.infer<typeof PageItem>;
 
-const twice = (id: string) => `“${id}” is used twice; give one of them another.`;
+const twice = (id: string) => kernelSays(owners).usedTwice({ id });
 
 export const MenuItem = z.strictObject({
   label: Title.optional(),

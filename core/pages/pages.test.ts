@@ -11,6 +11,7 @@ import {
   quillmoor,
   quillmoorDocument,
   setupOf,
+  place,
 } from '../../tests/support/quillmoor';
 import { doorsOf } from '../doors';
 import { standings, visitorFacts, type Facts } from '../facts';
@@ -149,7 +150,7 @@ describe('personal words', () => {
 });
 
 describe('what a person sees of the site', () => {
-  const sentence = (facts: Facts, waiting = '') => sightSentence(pagesSeen(facts, NOW, doors), waiting);
+  const sentence = (facts: Facts, waiting = '') => sightSentence(pagesSeen(facts, NOW, doors), waiting, place);
   it('is one sentence', () => {
     expect(sentence(visitorFacts)).toBe('Opens 2 of 5 pages: Welcome and About.');
     expect(sentence(keeper)).toBe('Opens 4 of 5 pages, all but Mentor notes.');
@@ -159,7 +160,7 @@ describe('what a person sees of the site', () => {
     );
   });
   it('changes with the day', () => {
-    expect(sightSentence(pagesSeen(keeper, Date.UTC(2027, 2, 2), doors), '')).toBe(
+    expect(sightSentence(pagesSeen(keeper, Date.UTC(2027, 2, 2), doors), '', place)).toBe(
       'Opens 3 of 5 pages: Welcome, About and My bees.',
     );
   });

@@ -7,6 +7,7 @@ import { ruleOf, waysIn, type Doors, type Prepared, type WayIn } from '../doors'
 import { lastTerm, type Facts } from '../facts';
 import { chipsIn, never, say, sayDate, type ChipName, type PathId, type WordSource } from '../kernel';
 import { sayPrice } from '../levels';
+import { pagesSays } from './pages.sentences';
 import type { Setup } from '../setup';
 import { blockKindOf, type Block, type Shelf, type Target } from './blocks';
 import { outsideParts, type MenuItem, type PageItem } from './page';
@@ -73,6 +74,7 @@ export const chipsOfPage = (page: PageItem): ChipName[] => [
 ];
 
 const shelfOf = (setup: Setup): Shelf => ({
+  reader: setup.doc.site,
   hrefOf: (to) => targetHref(to, setup),
   levels: (ids) =>
     ids.flatMap((id) => {
@@ -123,14 +125,15 @@ function waysFor(page: PageItem, person: Prepared, setup: Setup, path: PathId | 
 
 function sayWay(way: WayIn, facts: Facts, next: string, setup: Setup): WayView {
   const site = setup.doc.site;
+  const says = pagesSays(site);
   const level = (id: string) => setup.levels.get(id);
   const write = `mailto:${site.replyTo}`;
   switch (way.by) {
     case 'signIn':
       return {
-        label: 'Sign in',
+        label: says.signIn,
         href: `/sign-in?next=${next}`,
-        says: 'Already a member? Sign in to read on, if it is open to you.',
+        says: says.signInToRead,
       };
     case 'join': {
       const form = setup.forms.get(way.form)!;
@@ -138,38 +141,35 @@ function sayWay(way: WayIn, facts: Facts, next: string, setup: Setup): WayView {
       return {
         label: form.title,
         href: `/join/${form.address}`,
-        says: gives
-          ? `Joining as ${gives.title} opens this page, ${sayPrice(gives, site)}.`
-          : 'Joining opens this page.',
+        says: gives ? says.joiningAs({ level: gives.title, price: sayPrice(gives, site) }) : says.joining,
       };
     }
     case 'finish':
       return {
-        label: 'Your application',
+        label: says.yourApplication,
         href: '/joining',
-        says: 'Your application is on its way. This page opens once you are admitted.',
+        says: says.onItsWay,
       };
     case 'wait':
-      return { label: 'Write to us', href: write, says: `It opens to you on ${sayDate(way.at, site)}.` };
+      return { label: says.writeToUs, href: write, says: says.opensOn({ date: sayDate(way.at, site) }) };
     case 'ask':
-      return { label: 'Write to us', href: write, says: 'If you think it should be open to you, write to us.' };
+      return { label: says.writeToUs, href: write, says: says.ask };
     case 'renew': {
       const last = lastTerm(facts);
-      const title = level(way.level)?.title ?? '';
-      const ended = last?.until ? `Your ${title} membership ended on ${sayDate(last.until, site)}. ` : '';
-      const price = level(way.level);
+      const item = level(way.level);
+      const renew = item ? says.renewFor({ price: sayPrice(item, site) }) : says.renew;
       return {
-        label: 'Write to us to renew',
+        label: says.writeToRenew,
         href: write,
-        says: `${ended}Renewing it${price ? `, ${sayPrice(price, site)},` : ''} opens this page again.`,
+        says: last?.until ? says.ended({ level: item?.title ?? '', date: sayDate(last.until, site), renew }) : renew,
       };
     }
     case 'changeLevel': {
       const item = level(way.level)!;
       return {
-        label: `Write to us about ${item.title}`,
+        label: says.writeAbout({ level: item.title }),
         href: write,
-        says: `Membership as ${item.title} opens this page, ${sayPrice(item, site)}.`,
+        says: says.asLevel({ level: item.title, price: sayPrice(item, site) }),
       };
     }
     default:

@@ -3,7 +3,8 @@
  */
 import { explain, ruleOf, type Doors, type Trace } from '../doors';
 import type { Facts } from '../facts';
-import { countOf, listed, type Instant } from '../kernel';
+import type { Instant, Reader } from '../kernel';
+import { pagesSays } from './pages.sentences';
 import { hrefOfPage } from './resolve';
 
 export type PageSight = {
@@ -33,18 +34,17 @@ export function pagesSeen(facts: Facts, now: Instant, doors: Doors): PageSight[]
  * One sentence on what the person can open; `waiting` is said after it for an applicant.
  * Names the shorter side, so that the sentence stays short on a large site.
  */
-export function sightSentence(pages: readonly PageSight[], waiting: string): string {
+export function sightSentence(pages: readonly PageSight[], waiting: string, reader: Reader): string {
+  const says = pagesSays(reader);
   const open = pages.filter((page) => page.open);
   const shut = pages.filter((page) => !page.open);
-  const count = `Opens ${open.length} of ${countOf(pages.length, 'page')}`;
-  const names = (list: readonly PageSight[]) => listed(list.map((page) => page.title));
-  const more =
-    shut.length === 0
-      ? ''
-      : open.length > 0 && open.length <= 3
-        ? `: ${names(open)}`
-        : shut.length <= 2
-          ? `, all but ${names(shut)}`
-          : '';
-  return `${count}${more}.${waiting ? ` ${waiting}` : ''}`;
+  const told = { open: open.length, count: pages.length };
+  const names = (list: readonly PageSight[]) => list.map((page) => page.title);
+  const sentence =
+    shut.length > 0 && open.length > 0 && open.length <= 3
+      ? says.opensOnly({ ...told, pages: names(open) })
+      : shut.length > 0 && shut.length <= 2
+        ? says.opensBut({ ...told, pages: names(shut) })
+        : says.opensAll(told);
+  return waiting ? `${sentence} ${waiting}` : sentence;
 }

@@ -7,8 +7,8 @@ import {
   fieldOfChip,
   firstNameOf,
   listed,
-  partOfDay,
   sayDate,
+  sayGreeting,
   type ChipName,
   type ChipOf,
   type Instant,
@@ -33,10 +33,10 @@ const words: Record<ChipOf<'person' | 'site'>, Word> = {
   },
   groups(facts, _now, setup) {
     const groups = facts.groups.flatMap((id) => setup.groups.get(id)?.title ?? []);
-    return groups.length ? listed(groups) : null;
+    return groups.length ? listed(groups, setup.doc.site) : null;
   },
   mail: ({ mail }) => mail,
-  greeting: (_facts, now, setup) => `Good ${partOfDay(now, setup.doc.site)}`,
+  greeting: (_facts, now, setup) => sayGreeting(now, setup.doc.site),
   siteName: (_facts, _now, setup) => setup.doc.site.name,
 };
 
@@ -47,6 +47,6 @@ export function wordsFor(facts: Facts, now: Instant, setup: Setup): WordSource {
     if (id === null) return (words as Partial<Record<ChipName, Word>>)[chip]?.(facts, now, setup) ?? null;
     const field = setup.fields.get(id);
     const value = facts.fields[id];
-    return field && value !== undefined ? showValue(field.of, value) : null;
+    return field && value !== undefined ? showValue(field.of, value, setup.doc.site) : null;
   };
 }

@@ -19,17 +19,14 @@ type ListKind<T extends object, L extends RefKind> = {
   readonly schema: z.ZodType<T>;
   /** The list of the document in which such items lie. */
   readonly list: L;
-  /** What people call one. */
-  readonly label: string;
   readonly references: (item: T) => readonly Reference[];
 };
 
 const listKind = <T extends object, L extends RefKind>(
   schema: z.ZodType<T>,
   list: L,
-  label: string,
   references: (item: T) => readonly Reference[] = () => [],
-): ListKind<T, L> => ({ schema, list, label, references });
+): ListKind<T, L> => ({ schema, list, references });
 
 const chipRefs = (chips: readonly ChipName[]): Reference[] =>
   chips.flatMap((chip) => {
@@ -45,13 +42,13 @@ function outsideRefs(outside: OutsideView): Reference[] {
 
 /** The kinds of item of which there are many. The keys are the kinds stored in the database. */
 export const listKinds = {
-  field: listKind(FieldItem, 'fields', 'profile field'),
-  form: listKind(SignupForm, 'forms', 'signup form', (form) => [
+  field: listKind(FieldItem, 'fields'),
+  form: listKind(SignupForm, 'forms', (form) => [
     { at: 'path', kind: 'paths', id: form.path },
     ...wordRefs('intro', form.intro),
     ...form.parts.flatMap((part, at) => within(`parts.${at}`, referencesOfPart(part))),
   ]),
-  path: listKind(PathItem, 'paths', 'admission path', (path) => [
+  path: listKind(PathItem, 'paths', (path) => [
     ...(['admitted', 'declined', 'outOfTime', 'asked'] as const).map((name): Reference => ({
       at: name,
       kind: 'messages',
@@ -70,11 +67,11 @@ export const listKinds = {
       ...within(`grants.${at}.when`, referencesOfRule(grant.when)),
     ]),
   ]),
-  level: listKind(LevelItem, 'levels', 'level'),
-  group: listKind(GroupItem, 'groups', 'group'),
-  topic: listKind(TopicItem, 'topics', 'topic'),
-  door: listKind(DoorItem, 'doors', 'door', (door) => within('rule', referencesOfRule(door.rule))),
-  page: listKind(PageItem, 'pages', 'page', (page) => [
+  level: listKind(LevelItem, 'levels'),
+  group: listKind(GroupItem, 'groups'),
+  topic: listKind(TopicItem, 'topics'),
+  door: listKind(DoorItem, 'doors', (door) => within('rule', referencesOfRule(door.rule))),
+  page: listKind(PageItem, 'pages', (page) => [
     ...within('door', referencesOfDoor(page.door)),
     ...outsideRefs(page.outside),
     ...wordRefs('heading', page.heading),
@@ -86,12 +83,12 @@ export const listKinds = {
       ]),
     ),
   ]),
-  menu: listKind(MenuListItem, 'menus', 'menu', (menu) =>
+  menu: listKind(MenuListItem, 'menus', (menu) =>
     menu.items.flatMap((item, at) =>
       within(`items.${at}`, [...referencesOfTarget(item.to), ...within('door', referencesOfDoor(item.door))]),
     ),
   ),
-  message: listKind(MessageItem, 'messages', 'message', (message) => chipRefs(chipsOfMessage(message))),
+  message: listKind(MessageItem, 'messages', (message) => chipRefs(chipsOfMessage(message))),
 } as const;
 export type ListItemKind = keyof typeof listKinds;
 
@@ -99,7 +96,6 @@ export type ListItemKind = keyof typeof listKinds;
 export const singleKinds = {
   site: {
     schema: SiteItem,
-    label: 'site',
     references: (site: SiteItem): Reference[] => [
       { at: 'home', kind: 'pages', id: site.home },
       ...(site.menu ? [{ at: 'menu', kind: 'menus', id: site.menu } as const] : []),
@@ -108,7 +104,6 @@ export const singleKinds = {
   },
   account: {
     schema: AccountMessages,
-    label: 'account messages',
     references: (account: AccountMessages): Reference[] =>
       Object.entries(account).map(([at, id]) => ({ at, kind: 'messages', id })),
   },
@@ -147,11 +142,6 @@ true satisfies [Listed] extends [Exclude<keyof SetupDocument, 'format' | 'site' 
     ? true
     : never
   : never;
-
-/** What people call one item of a list. */
-export const labelOf: Readonly<Record<RefKind, string>> = Object.fromEntries(
-  Object.values(listKinds).map(({ list, label }) => [list, label]),
-) as Record<RefKind, string>;
 
 type AnyKind = { readonly references: (item: never) => readonly Reference[] };
 

@@ -3,9 +3,13 @@
  * saved, looked at and explained; `hole` keeps it from going live, `odd` does not.
  * Invariant: every finding names its place and the way to mend it.
  */
-import { labelOf, referencesOf } from './document';
+import { kernelSays } from '../kernel';
+import { referencesOf } from './document';
 import { nameOfPart } from '../fields/items';
 import type { Setup } from './setup';
+import { setupSays } from './setup.sentences';
+
+const says = ({ doc }: Setup) => setupSays(doc.site);
 
 export type Finding = { readonly grave: 'hole' | 'odd'; readonly where: string; readonly says: string };
 
@@ -21,7 +25,7 @@ const dangling = (setup: Setup): Finding[] =>
   referencesOf(setup.doc).flatMap(({ at, kind, id }) =>
     setup[kind].has(id)
       ? []
-      : [{ grave: 'hole', where: at, says: `There is no ${labelOf[kind]} “${id}”. Choose one that exists or add it.` }],
+      : [{ grave: 'hole', where: at, says: says(setup).nothingThere({ kind: says(setup)[kind], id }) }],
   );
 
 /** A form that signs people up must ask for what an account needs, once each. */
@@ -32,18 +36,11 @@ const forms = (setup: Setup): Finding[] =>
     const asked = form.parts.flatMap((part) => (part.part === 'field' ? [part] : []));
     for (const role of ['name', 'mail'] as const) {
       const hit = asked.filter((part) => setup.fields.get(part.field)?.role === role);
-      if (hit.length !== 1 || !hit[0]?.required)
-        hole(
-          `The form must ask once, as required, for the field that holds the ${role === 'name' ? 'name' : 'mail address'}.`,
-        );
+      if (hit.length !== 1 || !hit[0]?.required) hole(role === 'name' ? says(setup).askName : says(setup).askMail);
     }
-    if (form.parts.filter((part) => part.part === 'password').length !== 1)
-      hole('The form must ask once for a password.');
+    if (form.parts.filter((part) => part.part === 'password').length !== 1) hole(says(setup).askPassword);
     const names = form.parts.flatMap((part) => (part.part === 'password' ? [] : (nameOfPart(part) ?? [])));
-    if (new Set(names).size !== names.length)
-      hole(
-        'Two questions of the form have the same name; ask each field once, and give each agreement an id of its own.',
-      );
+    if (new Set(names).size !== names.length) hole(says(setup).sameQuestion);
     return found;
   });
 
@@ -57,7 +54,7 @@ const retired = (setup: Setup): Finding[] =>
       {
         grave: home ? 'hole' : 'odd',
         where: at,
-        says: `The ${labelOf[kind]} “${id}” is retired. Choose another or bring it back.`,
+        says: says(setup).retired({ kind: says(setup)[kind], id }),
       },
     ];
   });
@@ -75,7 +72,7 @@ const gates = (setup: Setup): Finding[] =>
       const where = `paths.${at}.gates.${n}`;
       const found: Finding[] = [];
       if (path.gates.findIndex(({ id }) => id === gate.id) < n)
-        found.push({ grave: 'hole', where, says: `“${gate.id}” is used twice; give one of them another.` });
+        found.push({ grave: 'hole', where, says: kernelSays(setup.doc.site).usedTwice({ id: gate.id }) });
       return found;
     }),
   );

@@ -7,7 +7,7 @@ import type { DoorItem } from '../doors/rule';
 import type { GroupItem, TopicItem } from '../facts/items';
 import type { FieldItem, SignupForm } from '../fields/items';
 import type { PathItem } from '../joining/path';
-import { ok, refuse, type RefKind, type Result } from '../kernel';
+import { kernelSays, ok, owners, refuse, type RefKind, type Result } from '../kernel';
 import type { LevelItem } from '../levels';
 import type { MessageItem } from '../messages/message';
 import type { MenuListItem, PageItem } from '../pages/page';
@@ -75,7 +75,7 @@ type Issues = { readonly issues: readonly { readonly path: readonly PropertyKey[
 export const faultsOf = ({ issues }: Issues, at = ''): SetupFault[] =>
   issues.map(({ path, message }) => ({ where: [at, ...path].filter((part) => part !== '').join('.'), says: message }));
 
-const saysTwice = (id: string) => `“${id}” is used twice; give one of them another.`;
+const saysTwice = (id: string) => kernelSays(owners).usedTwice({ id });
 
 /** Ids and addresses that two of one kind share. */
 function usedTwice(doc: SetupDocument): SetupFault[] {

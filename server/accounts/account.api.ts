@@ -8,13 +8,20 @@ import { safeNext, startOf } from '../site';
 import type { Accounts } from './account.service';
 import { mailOrProblem, passwordProblem } from './account.problems';
 import { demandBoth, type Tries } from './tries';
+import type { LiveSetup } from '../setup';
+import { accountsSays } from './accounts.sentences';
 
 const done = { done: true } as const;
 const api = implement(account).$context<Call>().use(guard);
 
-export type AccountPorts = { readonly accounts: Accounts; readonly tries: Tries; readonly viewers: Viewers };
+export type AccountPorts = {
+  readonly accounts: Accounts;
+  readonly tries: Tries;
+  readonly viewers: Viewers;
+  readonly live: LiveSetup;
+};
 
-export const accountApi = ({ accounts, tries, viewers }: AccountPorts) => {
+export const accountApi = ({ accounts, tries, viewers, live }: AccountPorts) => {
   /** Opens a session for the browser that calls; its old one ends. */
   const letIn = async (context: Call, member: MemberId, remember: boolean): Promise<void> => {
     const old = viewers.secretOf(context.req, 'member');
@@ -22,13 +29,13 @@ export const accountApi = ({ accounts, tries, viewers }: AccountPorts) => {
   };
   return {
     signIn: api.signIn.handler(async ({ input, context }) => {
-      demandBoth(input);
+      demandBoth(input, live.reader);
       const weighed = await tries.signIn(context, 'member', input.mail);
       const facts = await accounts.check(input.mail, input.password);
       await weighed(Boolean(facts?.member));
       if (!facts?.member)
         throw problem('wrong-sign-in', {
-          detail: 'That address and password do not go together. Try again, or choose a new password.',
+          detail: accountsSays(live.reader).wrongSignInOrNew,
         });
       await letIn(context, facts.member, input.remember);
       const wanted = safeNext(input.next);
@@ -41,7 +48,7 @@ export const accountApi = ({ accounts, tries, viewers }: AccountPorts) => {
     }),
 
     forgotten: api.forgotten.handler(async ({ input, context }) => {
-      const mail = mailOrProblem(input.mail);
+      const mail = mailOrProblem(input.mail, live.reader);
       await accounts.askReset(mail, await tries.reset(context, 'member', mail));
       return done;
     }),
@@ -49,7 +56,7 @@ export const accountApi = ({ accounts, tries, viewers }: AccountPorts) => {
     reset: api.reset.handler(async ({ input, context }) => {
       await tries.link(context);
       const reset = await accounts.reset(input.token, input.password);
-      if (!reset.ok) throw passwordProblem(reset.refusal);
+      if (!reset.ok) throw passwordProblem(reset.refusal, live.reader);
       const { member, facts } = reset.value;
       await letIn(context, member, false);
       return { next: startOf(facts) };
@@ -59,7 +66,7 @@ export const accountApi = ({ accounts, tries, viewers }: AccountPorts) => {
       await tries.ownPassword('member', memberIdOf(context));
       const envelope = envelopeOf(context, 'password.changed');
       const changed = await accounts.change(envelope, memberIdOf(context), memberOf(context).session, input);
-      if (!changed.ok) throw passwordProblem(changed.refusal);
+      if (!changed.ok) throw passwordProblem(changed.refusal, live.reader);
       return done;
     }),
 

@@ -19,6 +19,7 @@ import type { LiveSetup } from '../setup';
 import { OneTimeRow } from './account.entities';
 import { keepOneTime } from './one.time';
 import { hashPassword, ownWords, verifyPassword, weakness } from './passwords';
+import { accountsSays } from './accounts.sentences';
 
 const RESET_LASTS = HOUR;
 const UNOWNED_TRIED = 3;
@@ -129,7 +130,7 @@ export class Accounts {
     const whose = await this.db.getRepository(OneTimeRow).findOneBy(links);
     const owner = whose && (await accountById(this.db.manager, whose.member as MemberId));
     if (!owner) return refuse({ code: 'token-used' });
-    const weak = await weakness(password, this.wordsOf(owner));
+    const weak = await weakness(password, this.wordsOf(owner), this.live.reader);
     if (weak) return refuse({ code: 'weak-password', says: weak });
     const passwordHash = await hashPassword(password);
     const envelope = { who: { kind: 'member', id: owner.id }, act: 'password.reset', once: null } as const;
@@ -156,7 +157,7 @@ export class Accounts {
   ): Promise<Result<true, PasswordRefusal>> {
     const row = await accountById(this.db.manager, id);
     if (!row || !(await verifyPassword(row.passwordHash, current))) return refuse({ code: 'wrong-password' });
-    const weak = await weakness(password, this.wordsOf(row));
+    const weak = await weakness(password, this.wordsOf(row), this.live.reader);
     if (weak) return refuse({ code: 'weak-password', says: weak });
     const passwordHash = await hashPassword(password);
     await this.acts.carryOut(envelope, async ({ manager, about }) => {
@@ -185,7 +186,9 @@ export class Accounts {
     await this.sessions.endOthers(manager, 'member', id, keep);
     await manager.getRepository(OneTimeRow).delete({ member: id, purpose: 'reset' });
     await forgetSendings(manager, id);
-    await noteOnTimeline(manager, id, [{ at: now, what: 'password.changed', title: 'Password changed' }]);
+    await noteOnTimeline(manager, id, [
+      { at: now, what: 'password.changed', title: accountsSays(setup.doc.site).passwordChanged },
+    ]);
     const row = await accountById(manager, id);
     const facts = await factsOf(manager, id);
     // Somebody who has never shown that the address is theirs gets no letter there.

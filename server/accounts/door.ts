@@ -8,16 +8,11 @@ import type { Call } from '../callers';
 import { asProblem, problemBody } from '../platform/problem';
 import { doorBody, type DoorAttempt, type DoorField, type DoorPage } from './door.page';
 import type { StaffApi, StaffPorts } from './staff.api';
+import { accountsSays } from './accounts.sentences';
 
-const mail: DoorField = { name: 'mail', label: 'Email', autocomplete: 'username' };
-const TEN = '10 characters or more.';
-const newPassword: DoorField = {
-  name: 'password',
-  label: 'New password',
-  type: 'password',
-  autocomplete: 'new-password',
-  help: TEN,
-};
+type Words = ReturnType<typeof accountsSays>;
+
+const mailField = (says: Words): DoorField => ({ name: 'mail', label: says.mail, autocomplete: 'username' });
 
 type Body = Readonly<Record<string, unknown>>;
 
@@ -45,38 +40,40 @@ export class Door {
 
   private async pageAt(path: string): Promise<DoorPage> {
     const { staff, live } = this.ports;
+    const says = accountsSays(live.reader);
     const site = live.current?.setup.doc.site.name ?? '';
-    const back = { href: '/desk', label: 'Back to signing in' };
+    const back = { href: '/desk', label: says.backToSignIn };
+    const mail = mailField(says);
     if (path === '/desk/forgotten')
       return {
-        title: 'Forgotten password',
-        intro: 'Tell us your address at the desk and we send you a link to choose a new one.',
-        form: { action: '/desk/forgotten', fields: [mail], button: 'Send me the link' },
+        title: says.forgotten,
+        intro: says.tellAddress,
+        form: { action: '/desk/forgotten', fields: [mail], button: says.sendLink },
         link: back,
       };
     if (path.startsWith('/desk/reset/')) {
       const token = path.slice('/desk/reset/'.length);
       if (!(await staff.resetUsable(token)))
         return {
-          title: 'Choose a new password',
-          intro: 'This link has been used or is too old. Ask for a new one.',
+          title: says.choose,
+          intro: says.linkUsed,
           form: null,
-          link: { href: '/desk/forgotten', label: 'Send me a new link' },
+          link: { href: '/desk/forgotten', label: says.sendNewLink },
         };
-      const form = { action: path, fields: [newPassword], button: 'Set this password' };
-      return { title: 'Choose a new password', intro: 'All other devices are signed out by it.', form };
+      const form = { action: path, fields: [newPassword(says)], button: says.setPassword };
+      return { title: says.choose, intro: says.othersSignedOut, form };
     }
-    if (!(await staff.anybody())) return firstRun;
+    if (!(await staff.anybody())) return firstRun(says);
     return {
-      title: 'The desk',
+      title: says.desk,
       intro: site,
       form: {
         action: '/desk/sign-in',
-        fields: [mail, { name: 'password', label: 'Password', type: 'password', autocomplete: 'current-password' }],
-        button: 'Sign in',
+        fields: [mail, { name: 'password', label: says.password, type: 'password', autocomplete: 'current-password' }],
+        button: says.signIn,
       },
       hidden: { next: deskPath(path) },
-      link: { href: '/desk/forgotten', label: 'Forgotten your password?' },
+      link: { href: '/desk/forgotten', label: says.forgottenYours },
     };
   }
 
@@ -85,6 +82,7 @@ export class Door {
     const body = (req.body ?? {}) as Body;
     const text = (name: string) => (typeof body[name] === 'string' ? (body[name] as string) : '');
     const { api } = this;
+    const says = accountsSays(this.ports.live.reader);
     const context: Call = { req, res, member: null, staff: null };
     const password = text('password');
     const run = async (): Promise<string | null> => {
@@ -104,10 +102,10 @@ export class Door {
       res.setHeader('Cache-Control', 'no-store');
       if (next) return void res.redirect(303, next);
       this.send(res, 200, {
-        title: 'Forgotten password',
-        intro: 'If we know that address, we have written to it. The link in the mail works for an hour.',
+        title: says.forgotten,
+        intro: says.written,
         form: null,
-        link: { href: '/desk', label: 'Back to signing in' },
+        link: { href: '/desk', label: says.backToSignIn },
       });
     } catch (error) {
       const { status, attempt } = this.refusal(error, req.path);
@@ -121,7 +119,7 @@ export class Door {
   private refusal(error: unknown, path: string): { status: number; attempt: Omit<DoorAttempt, 'typed'> } {
     const known = asProblem(error);
     if (!(known instanceof ORPCError) || known.code === 'INTERNAL_SERVER_ERROR') {
-      const trouble = `Something went wrong on our side. If it stays so, tell us this number: ${this.failed(error, path)}`;
+      const trouble = accountsSays(this.ports.live.reader).failed({ id: this.failed(error, path) });
       return { status: 500, attempt: { trouble, faults: [] } };
     }
     const { status, faults = [], detail, title } = problemBody(known);
@@ -135,24 +133,38 @@ export class Door {
     res.setHeader('Cache-Control', 'no-store');
     res.setHeader('Content-Security-Policy', POLICY);
     const { title } = page;
-    res.end(this.html.replace('%TITLE%', () => title).replace('%BODY%', () => doorBody(page, attempt)));
+    const { locale } = this.ports.live.reader;
+    res.end(
+      this.html
+        .replace('%LANG%', () => locale)
+        .replace('%TITLE%', () => title)
+        .replace('%BODY%', () => doorBody(page, attempt)),
+    );
   }
 }
 
 const POLICY =
   "default-src 'none'; style-src 'self'; font-src 'self'; img-src 'self' data:; form-action 'self'; base-uri 'none'; frame-ancestors 'none'";
 
-const firstRun: DoorPage = {
-  title: 'A new site',
-  intro: 'You are the first here: tell us the name of your association and yours, and the desk is yours.',
+const newPassword = (says: Words): DoorField => ({
+  name: 'password',
+  label: says.newPassword,
+  type: 'password',
+  autocomplete: 'new-password',
+  help: says.tenOrMore,
+});
+
+const firstRun = (says: Words): DoorPage => ({
+  title: says.newSite,
+  intro: says.firstHere,
   form: {
     action: '/desk/first-run',
     fields: [
-      { name: 'siteName', label: 'Name of the association', autocomplete: 'organization' },
-      { name: 'name', label: 'Your name', autocomplete: 'name' },
-      mail,
-      { name: 'password', label: 'Password', type: 'password', autocomplete: 'new-password', help: TEN },
+      { name: 'siteName', label: says.siteName, autocomplete: 'organization' },
+      { name: 'name', label: says.yourName, autocomplete: 'name' },
+      mailField(says),
+      { ...newPassword(says), label: says.password },
     ],
-    button: 'Make this site mine',
+    button: says.makeMine,
   },
-};
+});

@@ -5,13 +5,17 @@
  */
 import type { DataSource } from 'typeorm';
 import { readMail } from '../../core/fields';
-import { ok, refuse, type Result } from '../../core/kernel';
+import { ok, owners, refuse, type Result } from '../../core/kernel';
 import { makeSetup } from '../../core/setup';
 import { isDuplicate, transact } from '../platform/database';
 import type { SiteClock } from '../platform/clock';
 import { starterSetup, type SetupStore } from '../setup';
 import { hashPassword, ownWords, weakness } from './passwords';
 import type { Staff } from './staff.service';
+import { accountsSays } from './accounts.sentences';
+
+/** No site is there yet whose language could be known. */
+const says = accountsSays(owners);
 
 export type Beginning = {
   readonly siteName: string;
@@ -35,15 +39,13 @@ export class FirstRun {
   /** @returns the owner's mail address as it was stored, or why nothing was made */
   async begin({ siteName, name, ...typed }: Beginning): Promise<Result<string, BeginningRefusal>> {
     if (await this.staff.anybody()) return refuse({ code: 'already-done' });
-    const mail = readMail(typed.mail);
-    const weak = await weakness(typed.password, ownWords(name, typed.mail, siteName, 'Admissa'));
+    const mail = readMail(typed.mail, owners);
+    const weak = await weakness(typed.password, ownWords(name, typed.mail, siteName, 'Admissa'), owners);
     const faults = [
-      ...(siteName
-        ? []
-        : [{ at: 'siteName', label: 'Name of the association', says: 'Write the name your members know it by.' }]),
-      ...(name ? [] : [{ at: 'name', label: 'Your name', says: 'Write your name, as members will read it.' }]),
-      ...(mail.ok ? [] : [{ at: 'mail', label: 'Email', says: mail.refusal }]),
-      ...(weak ? [{ at: 'password', label: 'Password', says: weak }] : []),
+      ...(siteName ? [] : [{ at: 'siteName', label: says.siteName, says: says.writeSiteName }]),
+      ...(name ? [] : [{ at: 'name', label: says.yourName, says: says.writeYourName }]),
+      ...(mail.ok ? [] : [{ at: 'mail', label: says.mail, says: mail.refusal }]),
+      ...(weak ? [{ at: 'password', label: says.password, says: weak }] : []),
     ];
     if (!mail.ok || faults.length) return refuse({ code: 'form-faults', faults });
     const made = makeSetup(starterSetup(siteName, mail.value));
@@ -54,7 +56,7 @@ export class FirstRun {
         // Asked again here: somebody may have begun while the password was weighed.
         if (await this.staff.anybody(manager)) return false;
         const draft = await this.setups.replaceDraft(made.value.doc, manager);
-        const about = { note: 'The first set-up', author: name, at: this.clock.now(), draft };
+        const about = { note: says.firstSetup, author: name, at: this.clock.now(), draft };
         const published = await this.setups.publish(about, manager);
         if (!published.ok) throw new Error(`The plain set-up has a hole: ${JSON.stringify(published.refusal)}`);
         await this.staff.add({ name, mail: mail.value, parts: ['owner', 'reviewer'], passwordHash }, manager);

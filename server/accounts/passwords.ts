@@ -8,6 +8,8 @@ import { hash, verify } from '@node-rs/argon2';
 import { passwordFault } from '../../core/fields';
 import { foldWord } from '../platform/fold';
 import { Gate } from '../platform/gate';
+import type { Reader } from '../../core/kernel';
+import { accountsSays } from './accounts.sentences';
 
 const cost = { memoryCost: 19_456, timeCost: 2, parallelism: 1 };
 
@@ -71,11 +73,10 @@ function madeOfOwn(password: string, own: readonly string[]): boolean {
  * What is wrong with a new password, or null.
  * @param own words the person and the site are known by (`ownWords`)
  */
-export async function weakness(password: string, own: readonly string[]): Promise<string | null> {
-  const fault = passwordFault(password);
+export async function weakness(password: string, own: readonly string[], reader: Reader): Promise<string | null> {
+  const fault = passwordFault(password, reader);
   if (fault) return fault;
-  if (madeOfOwn(password, own))
-    return 'That password is made of your own words or ours, which are tried first. Three unusual words make a good one.';
+  if (madeOfOwn(password, own)) return accountsSays(reader).ownWords;
   const { score } = (await loadGuesser()).check(password.slice(0, 64), [...own]);
-  return score < 2 ? 'That password is among the first to be guessed. Three unusual words make a good one.' : null;
+  return score < 2 ? accountsSays(reader).guessedFirst : null;
 }

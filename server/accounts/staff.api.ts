@@ -10,6 +10,7 @@ import { mailOrProblem, passwordProblem } from './account.problems';
 import type { FirstRun } from './first.run';
 import type { Staff } from './staff.service';
 import { demandBoth, type Tries } from './tries';
+import { accountsSays } from './accounts.sentences';
 
 const done = { done: true } as const;
 const api = implement(contract).$context<Call>().use(guard);
@@ -25,11 +26,11 @@ export type StaffPorts = {
 
 export const staffApi = ({ staff, firstRun, tries, limits, viewers, live }: StaffPorts) => {
   async function signIn(context: Call, mail: string, password: string) {
-    demandBoth({ mail, password });
+    demandBoth({ mail, password }, live.reader);
     const weighed = await tries.signIn(context, 'staff', mail);
     const opened = await staff.signIn(mail, password, deviceOfCall(context), viewers.secretOf(context.req, 'staff'));
     await weighed(opened !== null);
-    if (!opened) throw problem('wrong-sign-in', { detail: 'That address and password do not go together.' });
+    if (!opened) throw problem('wrong-sign-in', { detail: accountsSays(live.reader).wrongSignIn });
     viewers.keep(context.res, 'staff', opened);
     return done;
   }
@@ -46,7 +47,7 @@ export const staffApi = ({ staff, firstRun, tries, limits, viewers, live }: Staf
       if (!begun.ok)
         throw begun.refusal.code === 'form-faults'
           ? problem('form-faults', { faults: begun.refusal.faults })
-          : problem('already-done', { detail: 'This site has an owner already. Sign in instead.' });
+          : problem('already-done', { detail: accountsSays(live.reader).hasOwner });
       await live.refresh();
       return signIn(context, begun.value, input.password);
     }),
@@ -68,7 +69,7 @@ export const staffApi = ({ staff, firstRun, tries, limits, viewers, live }: Staf
       const { id, session } = staffOf(context);
       await tries.ownPassword('staff', id);
       const changed = await staff.change(envelopeOf(context, 'password.changed'), id, session, input);
-      if (!changed.ok) throw passwordProblem(changed.refusal);
+      if (!changed.ok) throw passwordProblem(changed.refusal, live.reader);
       return done;
     }),
 
@@ -84,7 +85,7 @@ export const staffApi = ({ staff, firstRun, tries, limits, viewers, live }: Staf
     }),
 
     forgotten: api.forgotten.handler(async ({ input, context }) => {
-      const mail = mailOrProblem(input.mail);
+      const mail = mailOrProblem(input.mail, live.reader);
       await staff.askReset(mail, await tries.reset(context, 'staff', mail));
       return done;
     }),
@@ -92,7 +93,7 @@ export const staffApi = ({ staff, firstRun, tries, limits, viewers, live }: Staf
     reset: api.reset.handler(async ({ input, context }) => {
       await tries.link(context);
       const reset = await staff.reset(input.token, input.password);
-      if (!reset.ok) throw passwordProblem(reset.refusal);
+      if (!reset.ok) throw passwordProblem(reset.refusal, live.reader);
       return signIn(context, reset.value, input.password);
     }),
   };

@@ -112,7 +112,7 @@ export class Staff {
   async reset(token: string, password: string): Promise<Result<string, PasswordRefusal>> {
     const row = await this.byToken(token);
     if (!row) return refuse({ code: 'token-used' });
-    const weak = await weakness(password, this.wordsOf(row));
+    const weak = await weakness(password, this.wordsOf(row), this.live.reader);
     if (weak) return refuse({ code: 'weak-password', says: weak });
     const passwordHash = await hashPassword(password);
     const who = { kind: 'staff', id: row.id, name: row.name } as const;
@@ -148,7 +148,7 @@ export class Staff {
   ): Promise<Result<true, PasswordRefusal>> {
     const row = await this.db.getRepository(StaffRow).findOneByOrFail({ id });
     if (!(await verifyPassword(row.passwordHash, current))) return refuse({ code: 'wrong-password' });
-    const weak = await weakness(password, this.wordsOf(row));
+    const weak = await weakness(password, this.wordsOf(row), this.live.reader);
     if (weak) return refuse({ code: 'weak-password', says: weak });
     const passwordHash = await hashPassword(password);
     await this.acts.carryOut(envelope, async ({ manager, about }) => {

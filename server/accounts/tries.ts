@@ -5,12 +5,18 @@ import type { Limits, Try } from '../platform/limits';
 import { busy, problem } from '../platform/problem';
 import type { Devices } from './devices';
 import { hashingFull } from './passwords';
+import type { Reader } from '../../core/kernel';
+import { accountsSays } from './accounts.sentences';
 
 /** @throws the problem `form-faults`, naming what was left empty */
-export function demandBoth({ mail, password }: { readonly mail: string; readonly password: string }): void {
+export function demandBoth(
+  { mail, password }: { readonly mail: string; readonly password: string },
+  reader: Reader,
+): void {
+  const says = accountsSays(reader);
   const faults = [
-    ...(mail.trim() ? [] : [{ at: 'mail', label: 'Email', says: 'Write your address, as name@place.org.' }]),
-    ...(password ? [] : [{ at: 'password', label: 'Password', says: 'Write your password.' }]),
+    ...(mail.trim() ? [] : [{ at: 'mail', label: says.mail, says: says.writeMail }]),
+    ...(password ? [] : [{ at: 'password', label: says.password, says: says.writePassword }]),
   ];
   if (faults.length) throw problem('form-faults', { faults });
 }

@@ -24,6 +24,7 @@ import { siteApi, type PlaceSources } from '../site';
 import { todayApi, type Today } from '../today';
 import { viewpointApi, type Sight } from '../viewpoint';
 import type { ClockService } from '../clock';
+import { platformSays as says } from '../platform/platform.sentences';
 
 /** What the areas ask for, each its own part of it. */
 export type ApiPorts = AccountPorts &
@@ -111,11 +112,11 @@ function unforeseen(thrown: unknown, endpoint: string, log: Log): unknown {
   return isUnreachable(error)
     ? problem('not-available', {
         id,
-        detail: 'We cannot reach our records just now. Nothing you typed is lost; try again in a minute.',
+        detail: says.away,
       })
     : problem('internal', {
         id,
-        detail: `Something went wrong on our side. Nothing you typed is lost. If it stays so, tell us this number: ${id}`,
+        detail: says.failed({ id }),
       });
 }
 
@@ -138,7 +139,7 @@ export function sameSite(own: OwnAddresses, log: Log) {
     const fromHere = origin === undefined || own.isOrigin(origin);
     if ((site === undefined || site === 'same-origin' || site === 'none') && fromHere) return next();
     log.warn({ path: pathPattern(req.originalUrl), site, from: req.ip }, 'http: from another site');
-    sendProblem(res, 'other-site', 'This request came from another site. Open the page here and try again.');
+    sendProblem(res, 'other-site', says.otherSite);
   };
 }
 
@@ -146,7 +147,7 @@ export function sameSite(own: OwnAddresses, log: Log) {
 export function ownHost(own: OwnAddresses, address: string) {
   return (req: Request, res: Response, next: NextFunction): void => {
     if (own.names(req)) return next();
-    sendProblem(res, 'wrong-host', `This site answers at ${address} only.`);
+    sendProblem(res, 'wrong-host', says.wrongHost({ address }));
   };
 }
 

@@ -12,6 +12,7 @@ import type { Acts, Envelope } from '../platform/acts';
 import type { SiteClock } from '../platform/clock';
 import { clearCookie, cookieOf, setCookie, type CookieName } from '../platform/cookies';
 import type { MemberViewer, Opened, SessionKind, Sessions, StaffViewer } from './sessions';
+import { callersSays } from './callers.sentences';
 
 const cookies: Readonly<Record<SessionKind, CookieName>> = { member: 'admissa_member', staff: 'admissa_staff' };
 
@@ -80,7 +81,7 @@ export class Viewers {
     return rows.map((row) => ({
       id: row.id,
       device: row.device,
-      seen: `last used ${sayMoment(row.seenAt, now, place)}`,
+      seen: callersSays(place).lastUsed({ when: sayMoment(row.seenAt, now, place) }),
       here: row.id === here,
     }));
   }

@@ -5,6 +5,7 @@ import { envelopeOf, guard, type Call } from '../callers';
 import { problem } from '../platform/problem';
 import type { LiveSetup } from '../setup';
 import type { ClockService } from './clock.service';
+import { clockSays } from './clock.sentences';
 
 const api = implement(contract).$context<Call>().use(guard);
 
@@ -14,7 +15,7 @@ export const clockApi = ({ clockService, live }: ClockPorts) => ({
   view: api.view.handler(() => clockService.view(live.must.setup)),
 
   move: api.move.handler(async ({ input, context }) => {
-    if (!clockService.movable) throw problem('not-yours', { detail: 'The site clock moves only in a demo.' });
+    if (!clockService.movable) throw problem('not-yours', { detail: clockSays(live.reader).onlyDemo });
     return clockService.move(envelopeOf(context, 'clock.moved'), input.by, live.must.setup);
   }),
 });

@@ -4,12 +4,14 @@
  */
 import type { DataSource } from 'typeorm';
 import type { ClockView } from '../../contract';
-import { countOf, DAY, HOUR, ok, sayDate, sayTime, type Instant } from '../../core/kernel';
+import { DAY, HOUR, kernelSays, ok, sayDate, sayTime, type Instant, type Reader } from '../../core/kernel';
 import { addSpan } from '../../core/kernel/calendar';
 import type { Setup } from '../../core/setup';
 import type { Acts, Envelope } from '../platform/acts';
 import type { SiteClock } from '../platform/clock';
 import type { Jobs } from '../platform/jobs';
+import { isJobKind } from '../platform/job.kinds';
+import { clockSays } from './clock.sentences';
 
 const MOST_STEPS = 10_000;
 const PATIENCE = 20_000;
@@ -28,28 +30,36 @@ export class ClockService {
     const now = this.clock.now();
     const next = this.movable ? await this.jobs.nextDue(now) : null;
     const ahead = this.clock.ahead();
+    const reader = setup.doc.site;
+    const words = clockSays(reader);
     return {
       movable: this.movable,
       now: say(now, setup),
       ahead:
         ahead < 60_000
           ? null
-          : `${ahead < DAY ? countOf(Math.round(ahead / HOUR), 'hour') : countOf(Math.round(ahead / DAY), 'day')} ahead of real time`,
+          : words.ahead({
+              span:
+                ahead < DAY
+                  ? kernelSays(reader).hours({ count: Math.round(ahead / HOUR) })
+                  : kernelSays(reader).days({ count: Math.round(ahead / DAY) }),
+            }),
       mailPage: this.mailPage,
-      nextDue: next ? { at: say(next.at, setup), says: await this.describe(next) } : null,
+      nextDue: next ? { at: say(next.at, setup), says: await this.describe(next, reader) } : null,
     };
   }
 
-  private async describe(job: { kind: string; payload: unknown }): Promise<string> {
+  private async describe(job: { kind: string; payload: unknown }, reader: Reader): Promise<string> {
+    const words = clockSays(reader);
     if (job.kind === 'applicationTimer') {
       const { application } = job.payload as { application: string };
       const [row] = (await this.db.query(
         'SELECT m.name FROM application a JOIN member m ON m.id = a.member WHERE a.id = ? AND a.shadow = 0',
         [application],
       )) as { name: string }[];
-      return row ? `the application of ${row.name}` : 'an application';
+      return row ? words.applicationOf({ name: row.name }) : words.applicationTimer;
     }
-    return this.jobs.says(job.kind);
+    return isJobKind(job.kind) ? words[job.kind] : words.somethingElse;
   }
 
   /** @returns how many things were due on the way, and have happened */
@@ -63,9 +73,10 @@ export class ClockService {
       about({ detail: { by } });
       return ok(null);
     });
+    const words = clockSays(setup.doc.site);
     const from = this.clock.now();
     const next = by === 'nextDue' ? await this.jobs.nextDue(from) : null;
-    if (by === 'nextDue' && !next) return { now: say(from, setup), happened: 0, says: 'Nothing is due at any time.' };
+    if (by === 'nextDue' && !next) return { now: say(from, setup), happened: 0, says: words.nothingEver };
     const to = next
       ? next.at
       : by === 'hour'
@@ -73,8 +84,8 @@ export class ClockService {
         : addSpan(from, { count: 1, unit: 'days' }, setup.doc.site.zone);
     const happened = await this.until(to);
     const now = say(this.clock.now(), setup);
-    const things = happened === 0 ? 'Nothing was due.' : `${countOf(happened, 'thing')} happened on the way.`;
-    return { now, happened, says: `It is now ${now}. ${things}` };
+    const says = happened === 0 ? words.nowNothing({ now }) : words.nowThings({ now, count: happened });
+    return { now, happened, says };
   }
 
   private async until(to: Instant): Promise<number> {
@@ -103,4 +114,5 @@ export class ClockService {
   }
 }
 
-const say = (at: Instant, setup: Setup): string => `${sayDate(at, setup.doc.site)}, ${sayTime(at, setup.doc.site)}`;
+const say = (at: Instant, { doc }: Setup): string =>
+  clockSays(doc.site).moment({ date: sayDate(at, doc.site), time: sayTime(at, doc.site) });

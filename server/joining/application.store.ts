@@ -8,10 +8,11 @@ import {
   type Application,
   type GatesOf,
 } from '../../core/joining';
-import { countOf, type ApplicationId, type Instant, type MemberId } from '../../core/kernel';
+import { type ApplicationId, type Instant, type MemberId } from '../../core/kernel';
 import type { Setup } from '../../core/setup';
 import type { RowUses } from '../setup';
 import { ApplicationEntity } from './application.entity';
+import { joiningSays } from './joining.sentences';
 
 export type Stored = { readonly application: Application; readonly shadow: boolean };
 
@@ -117,18 +118,18 @@ export async function openApplications(manager: EntityManager, setup: Setup): Pr
 /** What hangs on paths and forms. */
 export const joiningUses: RowUses = {
   path: [
-    async (manager, id) => {
+    async (manager, id, reader) => {
       const count = await manager.getRepository(ApplicationEntity).countBy({ path: id });
-      return { count, what: countOf(count, 'application') };
+      return { count, what: joiningSays(reader).applications({ count }) };
     },
   ],
   form: [
-    async (manager, id) => {
+    async (manager, id, reader) => {
       const [row] = (await manager.query(`SELECT COUNT(*) AS n FROM application WHERE JSON_VALUE(data, '$.form') = ?`, [
         id,
       ])) as { n: string }[];
       const count = Number(row?.n ?? 0);
-      return { count, what: countOf(count, 'application') };
+      return { count, what: joiningSays(reader).applications({ count }) };
     },
   ],
 };

@@ -173,7 +173,7 @@ async function tellReviewers(
         member: null,
         about: person.id,
         facts,
-        words: { memberName: person.facts.name ?? '', waited: waitedFor(application, now) },
+        words: { memberName: person.facts.name ?? '', waited: waitedFor(application, now, setup.doc.site) },
         secrets: { link: `${ports.address}/desk` },
       },
       now,

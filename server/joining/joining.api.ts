@@ -21,6 +21,7 @@ import { problem } from '../platform/problem';
 import type { LiveSetup } from '../setup';
 import { tellsProblems } from './joining.problems';
 import type { Joining } from './joining.service';
+import { joiningSays } from './joining.sentences';
 
 const done = { done: true } as const;
 const api = implement(contract).$context<Call>().use(guard);
@@ -45,6 +46,7 @@ export type JoiningPorts = {
 export const joiningApi = (ports: JoiningPorts) => {
   const { joining, accounts, tries, limits, sessions, viewers, live } = ports;
   const refused = tellsProblems(ports);
+  const says = () => joiningSays(live.reader);
 
   /** @throws the problem `too-many` when so many letters went to this mailbox that it gets no further one for now */
   async function countLetter(context: Call, mail: string): Promise<void> {
@@ -58,13 +60,13 @@ export const joiningApi = (ports: JoiningPorts) => {
   async function linkOf(context: Call, token: string) {
     await tries.link(context);
     const found = await joining.byLink(token);
-    if (!found) throw problem('token-used', { detail: 'This link no longer works. Sign in to ask for a new code.' });
+    if (!found) throw problem('token-used', { detail: says().linkGone });
     return { found, here: context.member?.facts.member === found.stored.application.member };
   }
 
   async function ownApplication(context: Call) {
     const application = await joining.applicationOf(memberIdOf(context));
-    if (!application) throw problem('not-found', { detail: 'There is no application of yours.' });
+    if (!application) throw problem('not-found', { detail: says().noApplication });
     return application;
   }
 
@@ -73,13 +75,13 @@ export const joiningApi = (ports: JoiningPorts) => {
       demandRoom();
       await limits.count(['signUpByCaller', callerOf(context)]);
       const form = live.current?.setup.formByAddress.get(input.form);
-      if (!form || form.retired) throw problem('not-found', { detail: 'There is no such form.' });
+      if (!form || form.retired) throw problem('not-found', { detail: says().noForm });
       // A program that fills in the hidden field is told nothing.
       if (input.website !== '') return { next: '/joining' };
       if (input.took < QUICKEST && readForm(form, live.must.setup, input.answers).ok)
         throw problem('too-many', {
           wait: 1,
-          detail: 'That was quicker than anyone can write. Look through your answers and send again.',
+          detail: says().tooQuick,
         });
       const sent = await joining.submit(form, input.answers, {
         once: input.once,
@@ -90,9 +92,7 @@ export const joiningApi = (ports: JoiningPorts) => {
       if (!sent.ok)
         throw sent.refusal.code === 'form-faults'
           ? problem('form-faults', { faults: sent.refusal.faults })
-          : problem('already-sent', {
-              detail: 'This form was sent a moment ago with other answers. Sign in to see where you stand.',
-            });
+          : problem('already-sent', { detail: says().sentBefore });
       viewers.keep(context.res, 'member', sent.value);
       return { next: '/joining' };
     }),
@@ -135,8 +135,8 @@ export const joiningApi = (ports: JoiningPorts) => {
       const kept = here || (input.password !== '' && (await verifyPassword(found.passwordHash, input.password)));
       if (!kept) {
         // Whoever reads the letter may not be who sent the form: from here on the reader's password counts.
-        const weak = await weakness(input.password, accounts.wordsOf(application.answers));
-        if (weak) throw problem('form-faults', { faults: [{ at: 'password', label: 'Password', says: weak }] });
+        const weak = await weakness(input.password, accounts.wordsOf(application.answers), live.reader);
+        if (weak) throw problem('form-faults', { faults: [{ at: 'password', label: says().password, says: weak }] });
       }
       const passwordHash = kept ? null : await hashPassword(input.password);
       const event = { it: 'linkOpened', serial: found.serial } as const;
@@ -162,7 +162,7 @@ export const joiningApi = (ports: JoiningPorts) => {
       const { found, here } = await linkOf(context, input.token);
       const { application } = found.stored;
       if (application.detail?.kind !== 'confirmEmail')
-        throw problem('already-done', { detail: 'This address is confirmed already. Sign in to withdraw.' });
+        throw problem('already-done', { detail: says().confirmedSoWithdraw });
       const moved = await joining.act(lastOf(context, 'joining.discarded'), application.id, { it: 'withdrawn' });
       if (!moved.ok) throw refused(moved.refusal);
       if (here) viewers.forget(context.res, 'member');

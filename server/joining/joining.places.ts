@@ -8,6 +8,7 @@ import { hrefOfPage, wordsFor } from '../../core/pages';
 import type { Setup } from '../../core/setup';
 import { alreadyIn, signInFirst, type Asked, type Places } from '../site';
 import type { Joining } from './joining.service';
+import { joiningSays } from './joining.sentences';
 
 type JoiningPlace = Extract<PlaceView, { kind: 'joining' }>;
 
@@ -28,33 +29,32 @@ export const joiningPlaces = (joining: Joining): Places => ({
     return application && joiningPlace(application, looker.now, live.setup);
   },
   confirm: (asked) => (asked.rest ? confirmPlace(joining, asked.rest, asked) : null),
-  withdrawn: ({ rest }) => (rest === undefined ? { kind: 'withdrawn', title: 'Your application is withdrawn' } : null),
+  withdrawn: ({ rest, live }) =>
+    rest === undefined ? { kind: 'withdrawn', title: joiningSays(live.setup.doc.site).withdrawnTitle } : null,
 });
 
 async function confirmPlace(joining: Joining, token: string, { looker, live }: Asked): Promise<PlaceView> {
+  const { site } = live.setup.doc;
+  const words = joiningSays(site);
   const found = await joining.byLink(token);
   const none = { kind: 'confirm' as const, token, answers: [], choosesPassword: false };
-  const gone = (says: string): PlaceView => ({ ...none, title: 'Confirm your email', state: 'gone', says });
-  if (!found) return gone('This link no longer works. Sign in to ask for a new code.');
+  const gone = (says: string): PlaceView => ({ ...none, title: words.confirmTitle, state: 'gone', says });
+  if (!found) return gone(words.linkGone);
   const { application } = found.stored;
   const { mail, name } = application.answers;
   if (application.history.some((item) => item.what === 'emailConfirmed')) {
-    const says = `${mail} is confirmed. Nothing more is to be done here.`;
-    return { ...none, title: 'Email confirmed', state: 'done', says };
+    return { ...none, title: words.confirmedTitle, state: 'done', says: words.linkDone({ mail }) };
   }
-  if (found.stored.shadow) return gone(`${mail} has been confirmed for another sign-up. Sign in to that one.`);
+  if (found.stored.shadow) return gone(words.addressTaken({ mail }));
   const detail = application.detail;
-  if (detail?.kind !== 'confirmEmail' || detail.serial !== found.serial)
-    return gone('There is a newer mail from us. Use the link in that one.');
-  if (detail.void || detail.expiresAt <= looker.now)
-    return gone('This link is too old. Sign in to ask for a new code.');
-  const { site } = live.setup.doc;
-  const sent = sayMoment(application.submittedAt, looker.now, site);
+  if (detail?.kind !== 'confirmEmail' || detail.serial !== found.serial) return gone(words.linkReplaced);
+  if (detail.void || detail.expiresAt <= looker.now) return gone(words.linkOld);
+  const when = sayMoment(application.submittedAt, looker.now, site);
   return {
     ...none,
-    title: 'Confirm your email',
+    title: words.confirmTitle,
     state: 'ready',
-    says: `${name} applied to ${site.name} with ${mail}, ${sent}. Was it you? Then confirm that the address is yours.`,
+    says: words.wasItYou({ name, site: site.name, mail, when }),
     answers: answersOf(application, live.setup),
     choosesPassword: looker.facts.member !== application.member,
   };
@@ -62,40 +62,41 @@ async function confirmPlace(joining: Joining, token: string, { looker, live }: A
 
 function joiningPlace(application: Application, now: Instant, setup: Setup): JoiningPlace {
   const place = setup.doc.site;
+  const words = joiningSays(place);
   const path = setup.paths.get(application.path);
   const form = setup.forms.get(application.form);
   const gate = gateOf(path, application);
   const landing = path && setup.pages.get(path.landing);
   const ended: Record<Exclude<Application['state'], 'open'>, { says: string; href: string; label: string }> = {
     admitted: {
-      says: `You were admitted on ${sayDate(application.endedAt ?? now, place)}.`,
+      says: words.admittedOn({ date: sayDate(application.endedAt ?? now, place) }),
       href: landing ? hrefOfPage(landing, setup) : '/',
-      label: 'Go in',
+      label: words.goIn,
     },
     declined: {
-      says: `The reason: ${application.history.findLast((item) => item.what === 'declined')?.note ?? ''}\nIf something has been misunderstood, write to us; we can open your application again.`,
+      says: words.theReason({ reason: application.history.findLast((item) => item.what === 'declined')?.note ?? '' }),
       href: `mailto:${place.replyTo}`,
-      label: 'Write to us',
+      label: words.writeToUs,
     },
     outOfTime: {
-      says: 'We ran out of time to read your application. Write to us and we open it again.',
+      says: words.weRanOut,
       href: `mailto:${place.replyTo}`,
-      label: 'Write to us',
+      label: words.writeToUs,
     },
-    withdrawn: { says: 'You withdrew this application.', href: '/', label: 'Back to the welcome page' },
+    withdrawn: { says: words.youWithdrew, href: '/', label: words.backToWelcome },
   };
   const headings: Record<Application['state'], string> = {
-    open: form?.title ?? 'Your application',
-    admitted: 'You are in',
-    declined: 'Your application was declined',
-    outOfTime: 'Your application ran out of time',
-    withdrawn: 'Application withdrawn',
+    open: form?.title ?? words.yourApplication,
+    admitted: words.youAreIn,
+    declined: words.wasDeclined,
+    outOfTime: words.wasOutOfTime,
+    withdrawn: words.wasWithdrawn,
   };
   return {
     kind: 'joining',
-    title: 'Your application',
+    title: words.yourApplication,
     heading: headings[application.state],
-    sent: `Your application was sent ${sayMoment(application.submittedAt, now, place)}.`,
+    sent: words.sent({ when: sayMoment(application.submittedAt, now, place) }),
     state: application.state,
     answers: answersOf(application, setup),
     gates: path ? routeOf(path, application, setup) : [],
@@ -116,7 +117,11 @@ function joinPlace(form: SignupForm, words: WordSource, setup: Setup): PlaceView
     opened: Date.now(),
     sendLabel: form.sendLabel,
     sendNote: form.sendNote ?? null,
-    gates: (path?.gates ?? []).map((gate, at) => ({ number: at + 1, ...gatePromise(gate), state: 'toCome' })),
+    gates: (path?.gates ?? []).map((gate, at) => ({
+      number: at + 1,
+      ...gatePromise(gate, setup.doc.site),
+      state: 'toCome',
+    })),
   };
 }
 

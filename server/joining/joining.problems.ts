@@ -1,54 +1,55 @@
 /** Purpose: the refusals of joining as listed problems, each with the sentence that helps on. */
-import { countOf, sayMoment, type Instant, type Place } from '../../core/kernel';
+import { sayMoment, type Instant, type Place } from '../../core/kernel';
 import { problem } from '../platform/problem';
 import type { LiveSetup } from '../setup';
 import type { SiteClock } from '../platform/clock';
 import type { ActRefusal } from './joining.service';
+import { joiningSays } from './joining.sentences';
 
 type Refusal = ActRefusal;
 /** What a refusal is told by: the instant, and how the site writes it. */
 type Told = { readonly now: Instant; readonly place: Place };
 type Of<C extends Refusal['code']> = Extract<Refusal, { code: C }>;
 
-const already = (detail: string) => () => problem('already-done', { detail });
-const needed = () => problem('text-needed', { detail: 'Write something first.' });
+type Words = ReturnType<typeof joiningSays>;
+type Problem = ReturnType<typeof problem>;
+type Plain = { [K in keyof Words]: Words[K] extends string ? K : never }[keyof Words];
 
-const problems: { readonly [C in Refusal['code']]: (refusal: Of<C>, told: Told) => ReturnType<typeof problem> } = {
-  'code-wrong': ({ left }) =>
-    problem('code-wrong', { detail: `That is not the code we sent. ${countOf(left, 'try', 'tries')} left.` }),
-  'code-void': () =>
-    problem('code-void', { detail: 'That code no longer works after too many wrong tries. Ask for a new one.' }),
-  'code-expired': () => problem('code-expired', { detail: 'That code is too old. Ask for a new one.' }),
-  'code-replaced': () =>
-    problem('code-replaced', { detail: 'That code was replaced by a newer one. Use the one in our latest mail.' }),
-  'resend-too-soon': ({ at }, { now }) => {
+const plain =
+  (code: Parameters<typeof problem>[0], sentence: Plain) =>
+  (_: Refusal, { place }: Told): Problem =>
+    problem(code, { detail: joiningSays(place)[sentence] });
+const already = (sentence: Plain) => plain('already-done', sentence);
+const needed = plain('text-needed', 'writeFirst');
+
+const problems: { readonly [C in Refusal['code']]: (refusal: Of<C>, told: Told) => Problem } = {
+  'code-wrong': ({ left }, { place }) =>
+    problem('code-wrong', { detail: joiningSays(place).codeWrong({ count: left }) }),
+  'code-void': plain('code-void', 'codeVoid'),
+  'code-expired': plain('code-expired', 'codeOld'),
+  'code-replaced': plain('code-replaced', 'codeReplaced'),
+  'resend-too-soon': ({ at }, { now, place }) => {
     const wait = Math.max(1, Math.ceil((at - now) / 1000));
-    const detail = `A code was sent just now. You can ask again in ${countOf(wait, 'second')}.`;
-    return problem('resend-too-soon', { wait, detail });
+    return problem('resend-too-soon', { wait, detail: joiningSays(place).codeJustSent({ count: wait }) });
   },
   'resend-limit': ({ at }, { now, place }) =>
     problem('resend-limit', {
       wait: Math.ceil((at - now) / 1000),
-      detail: `That was the last code for now. You can ask again ${sayMoment(at, now, place)}. Look in your junk folder meanwhile.`,
+      detail: joiningSays(place).lastCode({ when: sayMoment(at, now, place) }),
     }),
-  'reason-needed': () => problem('reason-needed', { detail: 'Write the reason; the applicant reads it.' }),
+  'reason-needed': plain('reason-needed', 'writeReason'),
   'question-needed': needed,
   'answer-needed': needed,
-  'question-open': already('A question is waiting for an answer already.'),
-  'no-question': already('That question has been answered already.'),
-  'application-ended': already('This application has been decided already.'),
-  'already-submitted': already('This application has been decided already.'),
-  'email-already-confirmed': already('The address is confirmed already.'),
-  'not-ended': already('This application is open, or was withdrawn.'),
-  'not-at-this-gate': () =>
-    problem('not-at-this-gate', { detail: 'The application is not at that gate now. Look again where it stands.' }),
-  'too-late-to-undo': () =>
-    problem('too-late-to-undo', { detail: 'The letter has left, so this cannot be taken back any more.' }),
+  'question-open': already('questionOpen'),
+  'no-question': already('questionAnswered'),
+  'application-ended': already('decided'),
+  'already-submitted': already('decided'),
+  'email-already-confirmed': already('confirmed'),
+  'not-ended': already('notEnded'),
+  'not-at-this-gate': plain('not-at-this-gate', 'notAtGate'),
+  'too-late-to-undo': plain('too-late-to-undo', 'letterLeft'),
   'not-found': () => problem('not-found'),
-  'already-sent': () =>
-    problem('already-sent', {
-      detail: 'Something else was sent with this key a moment ago. Look again where it stands.',
-    }),
+  'already-sent': plain('already-sent', 'keyUsed'),
 };
 
 const joiningProblem = (refusal: Refusal, told: Told) =>

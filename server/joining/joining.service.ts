@@ -39,6 +39,7 @@ import {
 } from './application.store';
 import { carryOut, codeDigest, LetterGone, type EffectPorts } from './effects';
 import type { SignupForm } from '../../core/fields';
+import { joiningSays } from './joining.sentences';
 
 /** By then every process follows a new set-up. */
 const SETTLED_AFTER = 3_000;
@@ -167,14 +168,18 @@ export class Joining {
     );
     const { name, shortName } = live.setup.doc.site;
     const { hostname } = new URL(this.ports.address);
-    const weak = await weakness(password, ownWords(...own, name, shortName, hostname, 'Admissa'));
+    const weak = await weakness(password, ownWords(...own, name, shortName, hostname, 'Admissa'), live.setup.doc.site);
     if (read.ok && !weak) {
       const { agreed, topics, ...rest } = read.value;
       return ok({ ...rest, agreed: [...agreed], topics: [...topics] });
     }
     const faults = read.ok ? [] : [...read.refusal];
     if (weak && !faults.some((fault) => fault.at === 'password'))
-      faults.push({ at: 'password', label: label?.part === 'password' ? label.label : 'Password', says: weak });
+      faults.push({
+        at: 'password',
+        label: label?.part === 'password' ? label.label : joiningSays(live.setup.doc.site).password,
+        says: weak,
+      });
     return refuse(inFormOrder(faults, form));
   }
 

@@ -4,23 +4,34 @@ import type { ApplicationView, LimitView } from '../../contract';
 import { currentTerm, type Facts, type Standing } from '../../core/facts';
 import { fieldKindOf, mailKey } from '../../core/fields';
 import { answersOf, gateOf, grantsAt, limitOf, waitsAt, type Application, type PathItem } from '../../core/joining';
-import { countOf, listed, sayDate, type Instant, type MemberId } from '../../core/kernel';
+import { kernelSays, listed, sayDate, type Instant, type MemberId, type Reader } from '../../core/kernel';
 import type { Setup } from '../../core/setup';
+import { joiningSays } from './joining.sentences';
 
 /** How far into its time a gate is, for the limit ruler. */
-export function limitView(application: Application, now: Instant): LimitView {
+export function limitView(application: Application, now: Instant, reader: Reader): LimitView {
+  const words = joiningSays(reader);
   const { passed, allowed, target, left } = limitOf(application, now);
-  return { passed, allowed, target, says: passed === 0 ? 'today' : countOf(passed, 'day'), left: `${left} left` };
+  return {
+    passed,
+    allowed,
+    target,
+    says: passed === 0 ? words.today : kernelSays(reader).days({ count: passed }),
+    left: words.left({ days: left }),
+  };
 }
 
 /** What joining by this path would give this person: `Keeper until 25 November 2027 and Mentors`. */
 export function grantsOf(application: Application, path: PathItem, now: Instant, setup: Setup): string {
+  const words = joiningSays(setup.doc.site);
   const after = grantsAt(path, application, now, setup);
   const levels = after.terms.map((term) => {
     const title = setup.levels.get(term.level)?.title ?? term.level;
-    return term.until === null ? title : `${title} until ${sayDate(term.until, setup.doc.site)}`;
+    if (term.until === null) return title;
+    return words.levelUntil({ level: title, date: sayDate(term.until, setup.doc.site) });
   });
-  return listed([...levels, ...after.groups.map((id) => setup.groups.get(id)?.title ?? id)]) || 'nothing but admission';
+  const groups = after.groups.map((id) => setup.groups.get(id)?.title ?? id);
+  return listed([...levels, ...groups], setup.doc.site) || words.onlyAdmission;
 }
 
 /** The level the path would give, for lists. */
@@ -40,7 +51,7 @@ export function summaryOf(application: Application, setup: Setup): string {
       const field = setup.fields.get(part.field);
       const value = fields[part.field];
       if (!field || value === undefined) return [];
-      return fieldKindOf(field.of).brief(field.of, value) ?? [];
+      return fieldKindOf(field.of).brief(field.of, value, setup.doc.site) ?? [];
     })
     .slice(0, 3)
     .join(', ');
@@ -58,35 +69,37 @@ export async function applicationView(
   const question = application.detail?.kind === 'review' ? application.detail.question : null;
   return {
     id: application.id,
-    path: path?.title ?? 'a path since removed',
+    path: path?.title ?? joiningSays(setup.doc.site).pathGone,
     form: setup.forms.get(application.form)?.title ?? '',
     sent: sayDate(application.submittedAt, setup.doc.site),
     state: application.state,
     gate: gate?.title ?? null,
-    says: application.state === 'open' ? waitsAt(path, application, now) : endedLine(application, setup),
+    says:
+      application.state === 'open' ? waitsAt(path, application, now, setup.doc.site) : endedLine(application, setup),
     canReview: mayReview && gate?.kind === 'review',
     canReopen: mayReview && (application.state === 'declined' || application.state === 'outOfTime'),
     answers: answersOf(application, setup),
     duplicates: application.state === 'open' ? await likelyDuplicates(manager, application, setup) : [],
     question: question ? { text: question.text, answer: question.answer } : null,
-    limit: application.limitAt === null ? null : limitView(application, now),
-    grants: path ? grantsOf(application, path, now, setup) : 'nothing',
+    limit: application.limitAt === null ? null : limitView(application, now, setup.doc.site),
+    grants: path ? grantsOf(application, path, now, setup) : joiningSays(setup.doc.site).nothing,
   };
 }
 
-function endedLine(application: Application, setup: Setup): string {
-  const on = application.endedAt ? ` on ${sayDate(application.endedAt, setup.doc.site)}` : '';
-  const last = application.history[application.history.length - 1];
-  const by = application.history.findLast((item) => item.by)?.by;
-  switch (application.state) {
+function endedLine({ state, endedAt, history }: Application, setup: Setup): string {
+  const words = joiningSays(setup.doc.site);
+  const date = sayDate(endedAt ?? 0, setup.doc.site);
+  const by = history.findLast((item) => item.by)?.by;
+  const reason = history[history.length - 1]?.note ?? '';
+  switch (state) {
     case 'admitted':
-      return `Admitted${on}${by ? `, ${by} said yes` : ''}.`;
+      return by ? words.endedAdmittedBy({ date, by }) : words.endedAdmitted({ date });
     case 'declined':
-      return `Declined${on}${by ? ` by ${by}` : ''}. ${last?.note ?? ''}`;
+      return by ? words.endedDeclinedBy({ date, by, reason }) : words.endedDeclined({ date, reason });
     case 'outOfTime':
-      return `Ran out of time${on}.`;
+      return words.endedOutOfTime({ date });
     case 'withdrawn':
-      return `Withdrawn${on}.`;
+      return words.endedWithdrawn({ date });
     case 'open':
       return '';
   }
@@ -112,6 +125,7 @@ async function likelyDuplicates(
     .split(/\s+/)
     .pop()!
     .replace(/[\\%_]/g, '\\$&')}`;
+  const words = joiningSays(setup.doc.site);
   const found = new Map<MemberId, ApplicationView['duplicates'][number]>();
   const ask = async (why: string, where: string, ...params: unknown[]) => {
     const rows = (await manager.query(
@@ -120,12 +134,12 @@ async function likelyDuplicates(
     )) as { id: MemberId; name: string; standing: Standing }[];
     for (const { id, name, standing } of rows) if (!found.has(id)) found.set(id, { member: id, name, standing, why });
   };
-  await ask('same name', 'm.name = ?', answers.name);
-  await ask('same email', 'm.mail_key = ?', mailKey(answers.mail));
+  await ask(words.sameName, 'm.name = ?', answers.name);
+  await ask(words.sameMail, 'm.mail_key = ?', mailKey(answers.mail));
   for (const { field, value } of given) {
     const label = field.label.charAt(0).toLowerCase() + field.label.slice(1);
     await ask(
-      `same family name and ${label}, ${value}`,
+      words.sameFamily({ field: label, value }),
       `m.name LIKE ? AND m.id IN (SELECT v.member FROM member_value v WHERE v.field = ? AND v.text = ?)`,
       family,
       field.id,

@@ -9,6 +9,7 @@ import { dayOf, listed, MemberId, sayNearDate, sayShortDate, type Instant } from
 import type { Setup } from '../../core/setup';
 import { factsOfMany } from './member.store';
 import { searchWords } from './member.words';
+import { membersSays } from './members.sentences';
 
 export type MemberQuery = {
   readonly q: string;
@@ -120,6 +121,7 @@ export class Directory {
 
 function rowView(row: Row, facts: Facts | undefined, setup: Setup, now: Instant): MemberRow {
   const place = setup.doc.site;
+  const words = membersSays(place);
   const term = facts ? (currentTerm(facts, now) ?? lastTerm(facts)) : null;
   const joined = sayShortDate(facts?.admittedAt ?? row.joined_at.getTime(), place);
   const since = facts?.standingSince ? sayShortDate(facts.standingSince, place) : '';
@@ -131,33 +133,43 @@ function rowView(row: Row, facts: Facts | undefined, setup: Setup, now: Instant)
     level: term ? (setup.levels.get(term.level)?.title ?? null) : null,
     groups: groupsOf(facts, setup),
     joined:
-      row.standing === 'applicant' ? `applied ${joined}` : row.standing === 'declined' ? `declined ${since}` : joined,
+      row.standing === 'applicant'
+        ? words.applied({ date: joined })
+        : row.standing === 'declined'
+          ? words.declined({ date: since })
+          : joined,
     until: untilOf(row.standing, term?.until ?? null, since, setup, now),
-    seen: row.seen_at ? seenOn(row.seen_at.getTime(), now, setup) : 'never',
+    seen: row.seen_at ? seenOn(row.seen_at.getTime(), now, setup) : words.never,
   };
 }
 
 function untilOf(standing: Standing, until: Instant | null, since: string, setup: Setup, now: Instant): string {
-  if (standing === 'closed') return `closed ${since}`;
-  if (until === null) return standing === 'admitted' ? 'for good' : '';
+  const words = membersSays(setup.doc.site);
+  if (standing === 'closed') return words.closed({ date: since });
+  if (until === null) return standing === 'admitted' ? words.lasting : '';
   const date = sayShortDate(until, setup.doc.site);
-  return until <= now ? `ended ${date}` : date;
+  return until <= now ? words.endedOn({ date }) : date;
 }
 
 function seenOn(at: Instant, now: Instant, setup: Setup): string {
   const place = setup.doc.site;
-  return dayOf(at, place) === dayOf(now, place) ? 'today' : sayNearDate(at, now, place);
+  return dayOf(at, place) === dayOf(now, place) ? membersSays(place).today : sayNearDate(at, now, place);
 }
 
 const groupsOf = (facts: Facts | undefined, setup: Setup): string | null =>
-  facts && facts.groups.length ? listed(facts.groups.map((id) => setup.groups.get(id)?.title ?? id)) : null;
+  facts && facts.groups.length
+    ? listed(
+        facts.groups.map((id) => setup.groups.get(id)?.title ?? id),
+        setup.doc.site,
+      )
+    : null;
 
 export function levelNote(facts: Facts | undefined, setup: Setup, now: Instant): string | null {
   if (!facts) return null;
   const term = currentTerm(facts, now);
   if (term) return setup.levels.get(term.level)?.title ?? null;
   const last = lastTerm(facts);
-  return last ? `${setup.levels.get(last.level)?.title ?? ''}, ended` : null;
+  return last ? membersSays(setup.doc.site).endedShort({ level: setup.levels.get(last.level)?.title ?? '' }) : null;
 }
 
 /**

@@ -6,7 +6,7 @@ import { In, IsNull, Not, type EntityManager } from 'typeorm';
 import { storedFacts, type Facts, type Past } from '../../core/facts';
 import { mailKey } from '../../core/fields';
 import type { Moment } from '../../core/joining';
-import { countOf, type GroupId, type LevelId, type MemberId, type TopicId } from '../../core/kernel';
+import { type GroupId, type LevelId, type MemberId, type TopicId } from '../../core/kernel';
 import type { CountUse, RowUses } from '../setup';
 import {
   MemberEntity,
@@ -17,6 +17,7 @@ import {
   MemberValueRow,
   TimelineEntity,
 } from './member.entities';
+import { membersSays } from './members.sentences';
 
 export async function noteOnTimeline(
   manager: EntityManager,
@@ -126,19 +127,19 @@ export async function freeAddress(manager: EntityManager, id: MemberId): Promise
 }
 
 const counted =
-  (table: string, column: string, one: string, many?: string): CountUse =>
-  async (manager, id) => {
+  (table: string, column: string, what: 'answers' | 'terms' | 'peopleIn' | 'peopleWanting'): CountUse =>
+  async (manager, id, reader) => {
     const [row] = (await manager.query(`SELECT COUNT(*) AS n FROM ${table} WHERE ${column} = ?`, [id])) as {
       n: string;
     }[];
     const count = Number(row?.n ?? 0);
-    return { count, what: countOf(count, one, many) };
+    return { count, what: membersSays(reader)[what]({ count }) };
   };
 
 /** What hangs on fields, levels, groups and topics. */
 export const memberUses: RowUses = {
-  field: [counted('member_value', 'field', 'answer')],
-  level: [counted('member_term', 'level', 'term')],
-  group: [counted('member_group', 'group_id', 'person in it', 'people in it')],
-  topic: [counted('member_topic', 'topic', 'person who wants it', 'people who want it')],
+  field: [counted('member_value', 'field', 'answers')],
+  level: [counted('member_term', 'level', 'terms')],
+  group: [counted('member_group', 'group_id', 'peopleIn')],
+  topic: [counted('member_topic', 'topic', 'peopleWanting')],
 };

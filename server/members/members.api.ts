@@ -9,6 +9,7 @@ import { problem } from '../platform/problem';
 import type { LiveSetup } from '../setup';
 import type { Directory } from './directory';
 import { personView } from './person';
+import { membersSays } from './members.sentences';
 
 const api = implement(contract).$context<Call>().use(guard);
 
@@ -31,7 +32,7 @@ export const membersApi = ({ db, directory, live, clock, applicationOf }: Member
 
   one: api.one.handler(async ({ input, context }) => {
     const person = await personView(db.manager, input.id, live.must.setup, clock.now());
-    if (!person) throw problem('not-found', { detail: 'There is no such person, or not any more.' });
+    if (!person) throw problem('not-found', { detail: membersSays(live.reader).nobody });
     return { ...person, application: await applicationOf(input.id, callerMay(context, review.approve)) };
   }),
 

@@ -1,12 +1,13 @@
 /** Purpose: one person for staff: facts, membership and timeline, in words. */
 import type { EntityManager } from 'typeorm';
 import type { MemberView } from '../../contract';
-import { currentTerm, lastTerm, standingLabel, type Facts } from '../../core/facts';
+import { currentTerm, lastTerm, sayStanding, type Facts } from '../../core/facts';
 import { showValue } from '../../core/fields';
 import { listed, sayDate, sayNearDate, sayShortDate, type Instant, type MemberId } from '../../core/kernel';
 import type { Setup } from '../../core/setup';
 import { MemberEntity, TimelineEntity } from './member.entities';
 import { factsOf } from './member.store';
+import { membersSays } from './members.sentences';
 
 /** @returns null for someone who does not exist, and for a shadow */
 export async function personView(
@@ -30,7 +31,10 @@ export async function personView(
     name: row.name,
     mail: row.mail,
     standing: row.standing,
-    since: `${standingLabel[row.standing]} since ${sayDate(row.standingSince, place)}`,
+    since: membersSays(place).since({
+      standing: sayStanding(row.standing, place),
+      date: sayDate(row.standingSince, place),
+    }),
     membership: membershipOf(facts, setup, now),
     facts: factRows(facts, setup),
     timeline: timeline.map((item) => ({
@@ -45,24 +49,39 @@ export async function personView(
 function membershipOf(facts: Facts, setup: Setup, now: Instant): string {
   const title = (id: string) => setup.levels.get(id)?.title ?? id;
   const term = currentTerm(facts, now);
-  if (term)
-    return `${title(term.level)}${term.until === null ? ', for good' : ` until ${sayShortDate(term.until, setup.doc.site)}`}`;
+  const { site } = setup.doc;
+  const words = membersSays(site);
+  if (term?.until === null) return words.forGood({ level: title(term.level) });
+  if (term) return words.until({ level: title(term.level), date: sayShortDate(term.until, site) });
   const last = lastTerm(facts);
-  if (last?.until) return `${title(last.level)}, ended ${sayShortDate(last.until, setup.doc.site)}`;
-  return facts.standing === 'applicant' ? 'no level yet' : 'no level';
+  if (last?.until) return words.ended({ level: title(last.level), date: sayShortDate(last.until, site) });
+  return facts.standing === 'applicant' ? words.noLevelYet : words.noLevel;
 }
 
 function factRows(facts: Facts, setup: Setup): { label: string; value: string }[] {
+  const { site } = setup.doc;
+  const words = membersSays(site);
   const values = facts.fields as Record<string, Facts['fields'][keyof Facts['fields']]>;
   const rows = setup.doc.fields.flatMap((field) => {
     const value = values[field.id];
-    return value === undefined ? [] : [{ label: field.label, value: showValue(field.of, value) }];
+    return value === undefined ? [] : [{ label: field.label, value: showValue(field.of, value, site) }];
   });
   if (facts.groups.length)
-    rows.push({ label: 'Groups', value: listed(facts.groups.map((id) => setup.groups.get(id)?.title ?? id)) });
+    rows.push({
+      label: words.groups,
+      value: listed(
+        facts.groups.map((id) => setup.groups.get(id)?.title ?? id),
+        site,
+      ),
+    });
   rows.push({
-    label: 'News by mail',
-    value: facts.topics.length ? listed(facts.topics.map((id) => setup.topics.get(id)?.title ?? id)) : 'none wanted',
+    label: words.newsByMail,
+    value: facts.topics.length
+      ? listed(
+          facts.topics.map((id) => setup.topics.get(id)?.title ?? id),
+          site,
+        )
+      : words.noneWanted,
   });
   return rows;
 }

@@ -7,6 +7,7 @@ import { ok, sayAgo, sayMoment, type Instant } from '../../core/kernel';
 import type { Setup } from '../../core/setup';
 import type { Acts, Envelope } from '../platform/acts';
 import type { Jobs } from '../platform/jobs';
+import { messagesSays } from './messages.sentences';
 
 const SHOWN = 6;
 /** A letter is stuck when it was given up, or has been tried in vain for so many times. */
@@ -49,6 +50,7 @@ export class StuckLetters {
   async view(now: Instant, setup: Setup): Promise<TodayView['letters']> {
     const total = await this.count();
     const place = setup.doc.site;
+    const words = messagesSays(place);
     const rows =
       total === 0
         ? []
@@ -62,13 +64,12 @@ export class StuckLetters {
       total,
       rows: rows.map((row) => ({
         // A letter to nobody we know goes to an address that is nobody's business here.
-        to: row.name ?? 'somebody at the desk, or no member',
+        to: row.name ?? words.toStaff,
         subject: row.subject.replace(/\uE000\w+\uE001/g, '…'),
-        says: `${row.error}. ${
+        says:
           row.state === 'failed'
-            ? 'It is not tried any more.'
-            : `Tried again ${sayMoment(row.run_at.getTime(), now, place)}.`
-        }`,
+            ? words.givenUp({ error: row.error })
+            : words.triedAgain({ error: row.error, when: sayMoment(row.run_at.getTime(), now, place) }),
         since: sayAgo(row.created.getTime(), now, place),
       })),
     };

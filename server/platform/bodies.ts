@@ -5,6 +5,7 @@
 import express, { type RequestHandler } from 'express';
 import type { Request, Response } from 'express';
 import type { ProblemCode } from '../../contract';
+import { platformSays as says } from './platform.sentences';
 
 export const MOST_BYTES = 256 * 1024;
 /** What a refused sender may still send before the line is cut: enough for most to read the answer. */
@@ -26,14 +27,13 @@ export function bodies(refuse: Refuse, forms: (path: string) => boolean): Reques
       hearOut(req);
       refuse(res, code, detail);
     };
-    if (length > MOST_BYTES) return no('too-large', 'That is too large; 256 kB are the most.');
+    if (length > MOST_BYTES) return no('too-large', says.tooLarge);
     const packed = req.headers['content-encoding'];
-    if (packed !== undefined && packed !== 'identity')
-      return no('wrong-type', 'Send the request unpacked, without a Content-Encoding.');
-    if (req.method === 'GET' || req.method === 'HEAD') return no('bad-input', 'A request that reads has no body.');
+    if (packed !== undefined && packed !== 'identity') return no('wrong-type', says.unpacked);
+    if (req.method === 'GET' || req.method === 'HEAD') return no('bad-input', says.noBody);
     const wanted = forms(req.path) ? 'application/x-www-form-urlencoded' : 'application/json';
-    if (!req.is(wanted)) return no('wrong-type', `Send the request as ${wanted}.`);
-    if (chunked) watch(req, () => no('too-large', 'That is too large; 256 kB are the most.'));
+    if (!req.is(wanted)) return no('wrong-type', says.sendAs({ type: wanted }));
+    if (chunked) watch(req, () => no('too-large', says.tooLarge));
     next();
   };
   return [

@@ -19,12 +19,12 @@ beforeEach(async () => {
 
 const db = () => stack.services.database.source;
 const kinds = {
-  count: job<{ n: number }>('work', 'a count'),
-  note: job<unknown>('work', 'a note'),
-  again: job<unknown>('work', 'something that comes again'),
-  fails: job<null>('work', 'something that fails'),
-  letter: job<string | null>('mail', 'a letter'),
-  timer: job<null>('work', 'a timer'),
+  count: job<{ n: number }>('work'),
+  note: job<unknown>('work'),
+  again: job<unknown>('work'),
+  fails: job<null>('work'),
+  letter: job<string | null>('mail'),
+  timer: job<null>('work'),
 } as const;
 const makeJobs = () => new Jobs(db(), clock, makeLog('silent'), kinds);
 type Jobs_ = ReturnType<typeof makeJobs>;

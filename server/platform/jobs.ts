@@ -256,11 +256,6 @@ export class Jobs<T extends JobTable = typeof jobKinds> {
     );
   }
 
-  /** What people call a job. */
-  says(kind: string): string {
-    return this.kinds[kind]?.says ?? 'some upkeep';
-  }
-
   /** The next timer that waits for its time, and none before `after`. Letters are not waited for. */
   async nextDue(after: Instant): Promise<{ at: Instant; kind: string; payload: unknown } | null> {
     const [row] = (await this.db.query(

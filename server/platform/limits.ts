@@ -6,6 +6,7 @@
  */
 import { createHash } from 'node:crypto';
 import type { Pool, RowDataPacket } from 'mysql2/promise';
+import { platformSays as says } from './platform.sentences';
 import { problem } from './problem';
 
 const MINUTES = 60;
@@ -39,9 +40,9 @@ export type Try = readonly [purpose: Purpose, who: string, how?: 'look'];
 
 /** What to do about it, beside waiting. */
 const ways: Partial<Record<Purpose, string>> = {
-  signInByAddress: ' Or use a device you have signed in with before, or choose a new password by mail.',
-  lettersByPair: ' Look in the mailbox meanwhile: several letters from us are in it.',
-  lettersByAddress: ' Look in the mailbox meanwhile: several letters from us are in it.',
+  signInByAddress: says.useKnownDevice,
+  lettersByPair: says.lookInMailbox,
+  lettersByAddress: says.lookInMailbox,
 };
 
 const LEFT_TO_RUN_OUT = 2;
@@ -66,10 +67,9 @@ export class Limits {
     return counted.map(({ points, wait }, at) => {
       if (wait === 0) return points;
       const minutes = Math.ceil(wait / 60);
-      const purpose = tries[at]![0];
-      const span =
-        minutes === 1 ? 'a minute' : minutes < 90 ? `${minutes} minutes` : `${Math.ceil(minutes / 60)} hours`;
-      throw problem('too-many', { wait, detail: `Too many tries. Try again in ${span}.${ways[purpose] ?? ''}` });
+      const again =
+        minutes < 90 ? says.tooManyMinutes({ count: minutes }) : says.tooManyHours({ count: Math.ceil(minutes / 60) });
+      throw problem('too-many', { wait, detail: [again, ways[tries[at]![0]] ?? []].flat().join(' ') });
     });
   }
 

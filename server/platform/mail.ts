@@ -3,6 +3,7 @@ import { readFileSync } from 'node:fs';
 import { createTransport } from 'nodemailer';
 import { HOUR, MINUTE } from '../../core/kernel';
 import type { Config } from './config';
+import { platformSays as says } from './platform.sentences';
 
 export type Mail = {
   readonly id: string;
@@ -62,10 +63,10 @@ export function mailTrouble(error: unknown): MailTrouble {
 }
 
 export const sayMailTrouble: Record<MailTrouble, string> = {
-  away: 'The mail server does not answer',
-  later: 'The mail server puts us off',
-  refused: 'The mail server refuses the letter',
-  notLetIn: 'The mail server does not let us in',
+  away: says.mailSilent,
+  later: says.mailPutsOff,
+  refused: says.mailRefuses,
+  notLetIn: says.mailShutsOut,
 };
 
 const LONGEST_PAUSE = 4 * HOUR;

@@ -6,6 +6,7 @@
 import { ORPCError } from '@orpc/server';
 import { problems, type Problem, type ProblemCode } from '../../contract';
 import { TooBusy } from './gate';
+import { platformSays as says } from './platform.sentences';
 
 type Extras = Pick<Problem, 'detail' | 'faults' | 'wait' | 'id'>;
 
@@ -14,8 +15,7 @@ export function problem(code: ProblemCode, extras: Extras = {}): ORPCError<Probl
   return new ORPCError(code, { status: problems[code].status, message: problems[code].title, data: extras });
 }
 
-export const busy = () =>
-  problem('busy', { wait: 3, detail: 'Many people are at the door just now. Nothing is lost; try again in a moment.' });
+export const busy = () => problem('busy', { wait: 3, detail: says.busy });
 
 /** The refusal that an error stands for, or the error itself where it stands for none. */
 export function asProblem(error: unknown): unknown {
@@ -47,11 +47,11 @@ type Issue = {
 };
 
 function sayIssue({ message, code, origin, minimum, maximum }: Issue): string {
-  if (message.endsWith('received undefined')) return 'This is missing.';
+  if (message.endsWith('received undefined')) return says.missing;
   if (code === 'too_big')
-    return origin === 'string' ? `There is room for ${maximum} characters.` : `${maximum} is the most.`;
+    return origin === 'string' ? says.tooManyCharacters({ count: maximum ?? 0 }) : says.most({ most: maximum ?? 0 });
   if (code === 'too_small')
-    return origin === 'string' ? `At least ${minimum} characters are needed.` : `${minimum} is the least.`;
+    return origin === 'string' ? says.tooFewCharacters({ count: minimum ?? 0 }) : says.least({ least: minimum ?? 0 });
   return message;
 }
 
@@ -59,10 +59,10 @@ function inputFaults(data: unknown): Extras {
   const issues = (data as { issues?: Issue[] } | undefined)?.issues ?? [];
   const faults = issues.map((issue) => {
     const at = (issue.path ?? []).map(String).join('.');
-    return { at, label: at || 'the request', says: sayIssue(issue) };
+    return { at, label: at || says.request, says: sayIssue(issue) };
   });
   return {
-    detail: faults.map((fault) => `${fault.label}: ${fault.says}`).join(' ') || 'The request could not be read.',
+    detail: faults.map((fault) => says.fault(fault)).join(' ') || says.unreadable,
     faults,
   };
 }

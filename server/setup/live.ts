@@ -4,6 +4,7 @@
  */
 import type { DataSource } from 'typeorm';
 import { doorsOf, type Doors } from '../../core/doors';
+import { owners, type Reader } from '../../core/kernel';
 import type { Setup } from '../../core/setup';
 import type { SiteClock } from '../platform/clock';
 import type { Log } from '../platform/log';
@@ -27,6 +28,11 @@ export class LiveSetup {
   /** The live set-up; null until an owner has made one. */
   get current(): Live | null {
     return this.value;
+  }
+
+  /** For whom to write where no other reader is known. */
+  get reader(): Reader {
+    return this.value?.setup.doc.site ?? owners;
   }
 
   /** The live set-up where there must be one. */

@@ -5,7 +5,7 @@
  */
 import { createHash } from 'node:crypto';
 import type { DataSource, EntityManager } from 'typeorm';
-import { ok, refuse, type Instant, type Result } from '../../core/kernel';
+import { ok, owners, refuse, type Instant, type Reader, type Result } from '../../core/kernel';
 import {
   FORMAT_VERSION,
   documentOf,
@@ -28,11 +28,12 @@ import {
 import { isDuplicate, transact, within } from '../platform/database';
 import type { Log } from '../platform/log';
 import { SetupItemRow, SetupRevisionRow } from './setup.entities';
+import { setupSays } from './setup.sentences';
 
 /** Something that hangs on an item: `14 applications`, or a place in the set-up. */
 export type Use = { readonly count: number; readonly what: string };
 /** Counts the rows of one table that point at an item. */
-export type CountUse = (manager: EntityManager, id: string) => Promise<Use>;
+export type CountUse = (manager: EntityManager, id: string, reader: Reader) => Promise<Use>;
 export type RowUses = Readonly<Partial<Record<ListItemKind, readonly CountUse[]>>>;
 
 export type SaveRefusal =
@@ -135,7 +136,7 @@ export class SetupStore {
     const read = itemKinds[kind].schema.safeParse(body);
     if (!read.success) return refuse({ code: 'setup-faults', faults: faultsOf(read.error) });
     if ('id' in read.data && read.data.id !== id)
-      return refuse({ code: 'setup-faults', faults: [{ where: 'id', says: 'An item keeps its id.' }] });
+      return refuse({ code: 'setup-faults', faults: [{ where: 'id', says: setupSays(owners).keepsId }] });
     const save = () =>
       transact(this.db, async (manager): Promise<Result<number, SaveRefusal>> => {
         const rows = manager.getRepository(SetupItemRow);
@@ -172,16 +173,17 @@ export class SetupStore {
             .filter((reference) => reference.kind === list && reference.id === id)
             .map(({ at }) => at)
         : [];
-      const rows = (await this.usesOf(manager, kind, id)).filter(sawUse);
+      const reader = made.ok ? made.value.setup.doc.site : owners;
+      const rows = (await this.usesOf(manager, kind, id, reader)).filter(sawUse);
       if (places.length || rows.length) return refuse({ code: 'in-use', places, rows });
       await manager.getRepository(SetupItemRow).update({ kind, id }, { draft: null, version: version + 1 } as never);
       return ok(version + 1);
     });
   }
 
-  private usesOf(manager: EntityManager, kind: ItemKind, id: string): Promise<Use[]> {
+  private usesOf(manager: EntityManager, kind: ItemKind, id: string, reader: Reader): Promise<Use[]> {
     const counts = kind in listKinds ? (this.rowUses[kind as ListItemKind] ?? []) : [];
-    return Promise.all(counts.map((count) => count(manager, id)));
+    return Promise.all(counts.map((count) => count(manager, id, reader)));
   }
 
   /**
@@ -223,7 +225,7 @@ export class SetupStore {
       const gone = rows.filter((row) => row.draft === null);
       const missed = [];
       for (const { kind, id } of gone) {
-        const uses = (await this.usesOf(manager, kind as ItemKind, id)).filter(sawUse);
+        const uses = (await this.usesOf(manager, kind as ItemKind, id, made.value.doc.site)).filter(sawUse);
         if (uses.length) missed.push({ where: `${kind} ${id}`, rows: uses });
       }
       if (missed.length) return refuse({ code: 'in-use', items: missed });

@@ -4,7 +4,7 @@
  */
 import type { PlaceView, ShellView, SiteView } from '../../contract';
 import type { Prepared } from '../../core/doors';
-import { standingLabel } from '../../core/facts';
+import { sayStanding } from '../../core/facts';
 import type { PathId, WordSource } from '../../core/kernel';
 import { menuFor, resolvePage, wordsFor } from '../../core/pages';
 import type { Setup } from '../../core/setup';
@@ -12,6 +12,7 @@ import type { PageItem } from '../../core/pages';
 import type { Looker } from '../callers';
 import type { Live } from '../setup';
 import type { Places } from './places';
+import { siteSays } from './site.sentences';
 
 /** What is given by areas, who look it up. */
 export type PlaceSources = {
@@ -55,12 +56,13 @@ export function shellFor(person: Prepared, words: WordSource, live: Live): Shell
   const form = setup.forms.get(site.joinBy ?? '');
   return {
     siteName: site.name,
+    locale: site.locale,
     mark: site.look.mark ? { ...site.look.mark, paths: [...site.look.mark.paths] } : null,
     menu: menuFor(person, doors),
     viewer: facts.member
       ? {
           name: words('fullName') ?? '',
-          note: words('level') ?? (facts.standing ? standingLabel[facts.standing] : ''),
+          note: words('level') ?? (facts.standing ? sayStanding(facts.standing, site) : ''),
           // From wherever one who is not in lands, the way leads to where it is said how things stand.
           application: facts.standing === 'applicant' || facts.standing === 'declined' || facts.standing === 'closed',
         }
@@ -85,7 +87,7 @@ export async function placeFor(address: string, looker: Looker, live: Live, sour
     view: { shell: shellFor(person, words, live), place, path, attempt: null },
     status,
   });
-  const missing = () => show({ kind: 'missing', title: 'There is no such page' }, 404);
+  const missing = () => show({ kind: 'missing', title: siteSays(setup.doc.site).noPage }, 404);
 
   // Browsers leave tabs and line breaks out of an address, so that what stands around them comes together.
   if (UNSEEN.test(path)) return missing();

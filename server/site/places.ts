@@ -3,6 +3,7 @@ import type { PlaceView } from '../../contract';
 import type { Facts } from '../../core/facts';
 import type { Looker } from '../callers';
 import type { Live } from '../setup';
+import { siteSays } from './site.sentences';
 
 /** What stands at an address: a place, somewhere else to go, or nothing. */
 export type PlaceAnswer = PlaceView | { readonly elsewhere: string } | null;
@@ -29,9 +30,9 @@ export function startOf(facts: Facts): string {
   return facts.standing === 'applicant' ? '/joining' : '/';
 }
 
-export const alreadyIn = ({ looker, next }: Asked): PlaceView => ({
+export const alreadyIn = ({ looker, live, next }: Asked): PlaceView => ({
   kind: 'alreadyIn',
-  title: 'You are signed in',
+  title: siteSays(live.setup.doc.site).signedIn,
   name: looker.facts.name ?? '',
   next: safeNext(next),
 });

@@ -10,6 +10,9 @@ import { asProblem, problemBody } from '../platform/problem';
 import type { LiveSetup } from '../setup';
 import type { PlainBody, PlainForms } from './plain.forms';
 import type { Site } from './site.routes';
+import { platformSays } from '../platform/platform.sentences';
+import type { Reader } from '../../core/kernel';
+import { siteSays } from './site.sentences';
 
 export type PlainPorts = {
   readonly site: Site;
@@ -41,11 +44,11 @@ export function plainForms({ site, live: setups, viewers, forms, failed }: Plain
     } catch (error) {
       const known = asProblem(error);
       if (!(known instanceof ORPCError) || known.code === 'INTERNAL_SERVER_ERROR') {
-        const trouble = `Something went wrong on our side. Nothing you typed is lost. If it stays so, tell us this number: ${failed(error, req.path)}`;
+        const trouble = platformSays.failed({ id: failed(error, req.path) });
         return again({ through: false, trouble, typed: send.typed }, 500);
       }
       const { status, faults, detail, title } = problemBody(known);
-      const beside = faults ?? faultsFor(known.code, detail);
+      const beside = faults ?? faultsFor(known.code, setups.reader, detail);
       const trouble = beside.length ? null : (detail ?? `${title}.`);
       return again({ through: false, trouble, faults: beside, typed: send.typed }, status);
     }
@@ -53,7 +56,8 @@ export function plainForms({ site, live: setups, viewers, forms, failed }: Plain
 }
 
 /** Refusals that are about one field, beside it. */
-function faultsFor(code: string, says = ''): Attempt['faults'] {
-  if (code === 'wrong-password') return [{ at: 'current', label: 'Present password', says }];
-  return code === 'weak-password' ? [{ at: 'password', label: 'New password', says }] : [];
+function faultsFor(code: string, reader: Reader, says = ''): Attempt['faults'] {
+  const { presentPassword, newPassword } = siteSays(reader);
+  if (code === 'wrong-password') return [{ at: 'current', label: presentPassword, says }];
+  return code === 'weak-password' ? [{ at: 'password', label: newPassword, says }] : [];
 }

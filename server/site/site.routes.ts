@@ -14,6 +14,7 @@ import { Looks, type Look } from './look';
 import { mixesSecrets, pageAt, placeFor, type PlaceSources } from './place';
 import { Plans } from './plans';
 import { safeJson, type Template } from './template';
+import { platformSays } from '../platform/platform.sentences';
 
 export type SitePorts = {
   readonly live: LiveSetup;
@@ -165,7 +166,7 @@ export class Site {
       if (this.ports.live.current) this.look(this.ports.live.current);
       found = this.looks.iconAt(req.path);
     }
-    if (!found) return void res.status(404).type('text/plain').end('There is no such file.');
+    if (!found) return void res.status(404).type('text/plain').end(platformSays.noFile);
     res.setHeader('Content-Type', 'image/svg+xml');
     res.setHeader('Cache-Control', 'public, max-age=31536000, immutable');
     res.end(found);
@@ -175,7 +176,7 @@ export class Site {
   readonly favicon = (_req: Request, res: Response): void => {
     const live = this.ports.live.current;
     const icon = live ? this.looks.iconAt(this.look(live).icon) : null;
-    if (!icon) return void res.status(404).type('text/plain').end('There is no such file.');
+    if (!icon) return void res.status(404).type('text/plain').end(platformSays.noFile);
     res.setHeader('Content-Type', 'image/svg+xml');
     res.setHeader('Cache-Control', 'public, max-age=3600');
     res.end(icon);

@@ -2,26 +2,20 @@
 import type { DataSource } from 'typeorm';
 import type { TodayView } from '../../contract';
 import { comingOf, type Foretold } from '../../core/joining';
-import { countOf, dayOf, listed, sayShortWeekday, type Instant } from '../../core/kernel';
+import { dayOf, listed, sayShortWeekday, type Instant, type Reader } from '../../core/kernel';
 import { addSpan, startOfDay } from '../../core/kernel/calendar';
 import type { Setup } from '../../core/setup';
 import { readApplication } from '../joining';
+import { todaySays } from './today.sentences';
 
 const LOOKED_AT = 200;
 const LINES = 6;
 const NAMED = 2;
 
-const says: Record<Foretold, (who: string) => string> = {
-  reviewersReminded: (who) => `Reviewers are reminded of ${who}`,
-  limitExtended: (who) => `Reviewers are asked again about ${who}`,
-  letThrough: (who) => `${who} let in: time to say no is over`,
-  closed: (who) => `Closed, out of time: ${who}`,
-  sweptAway: (who) => `Swept away unconfirmed: ${who}`,
-};
-
 /** By calendar day in the site's zone, in order, people of one day and one fate on one line. */
 export async function comingUp(db: DataSource, now: Instant, setup: Setup): Promise<TodayView['comingUp']> {
   const place = setup.doc.site;
+  const words = todaySays(place);
   const week = addSpan(now, { count: 7, unit: 'days' }, place.zone);
   // Seven weekdays, this one included, so that no name of a day stands for two.
   const until = (startOfDay(dayOf(week, place), place.zone) ?? week) - 1;
@@ -45,19 +39,21 @@ export async function comingUp(db: DataSource, now: Instant, setup: Setup): Prom
     .sort((a, b) => a.at - b.at);
   const lines = new Map<string, { day: string; what: Foretold; names: string[] }>();
   for (const { at, what, name } of coming) {
-    const day = dayOf(at, place) === dayOf(now, place) ? 'Today' : sayShortWeekday(at, place);
+    const day = dayOf(at, place) === dayOf(now, place) ? words.today : sayShortWeekday(at, place);
     const line = lines.get(`${day} ${what}`) ?? { day, what, names: [] };
     line.names.push(name);
     lines.set(`${day} ${what}`, line);
   }
   return {
-    lines: [...lines.values()].slice(0, LINES).map(({ day, what, names }) => ({ day, says: says[what](who(names)) })),
+    lines: [...lines.values()]
+      .slice(0, LINES)
+      .map(({ day, what, names }) => ({ day, says: words[what]({ who: who(names, place) }) })),
     more: cut || lines.size > LINES,
   };
 }
 
 /** `Anselm Pikard and Jessamy Thorle`; of more, the first and how many others. */
-function who(names: readonly string[]): string {
-  if (names.length <= NAMED) return listed(names);
-  return `${names[0]} and ${countOf(names.length - 1, 'other')}`;
+function who(names: readonly string[], reader: Reader): string {
+  if (names.length <= NAMED) return listed(names, reader);
+  return todaySays(reader).andOthers({ name: names[0] ?? '', count: names.length - 1 });
 }

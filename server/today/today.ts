@@ -1,22 +1,14 @@
 /** Purpose: Today: what needs somebody now, oldest first, and how joining goes. */
 import type { DataSource } from 'typeorm';
 import type { StaffPart, TodayView } from '../../contract';
-import {
-  countBegins,
-  DAY,
-  firstNameOf,
-  listed,
-  partOfDay,
-  sayDayMonth,
-  sayWeekday,
-  type Instant,
-} from '../../core/kernel';
+import { DAY, firstNameOf, sayDayMonth, sayGreeting, sayWeekday, type Instant, type Reader } from '../../core/kernel';
 import { kindOf, type Application } from '../../core/joining';
 import type { Setup } from '../../core/setup';
 import { levelSought, limitView, summaryOf, waitingApplications, waitingCount } from '../joining';
 import type { Directory } from '../members';
 import type { StuckLetters } from '../messages';
 import { comingUp } from './coming.up';
+import { todaySays } from './today.sentences';
 
 const SHOWN = 12;
 /** As many as a page can hold; a longer list is worked off from its head. */
@@ -48,25 +40,30 @@ export class Today {
   /** @param all which of the two lists is wanted whole */
   async view(who: Who, now: Instant, setup: Setup, all?: 'reviews' | 'stuck'): Promise<TodayView> {
     const place = setup.doc.site;
+    const words = todaySays(place);
     const [reviews, stuck, counts, joining, lately, coming, need, letters] = await Promise.all([
       this.waiting('reviewers', now, setup, all === 'reviews'),
       this.waiting('applicant', now, setup, all === 'stuck'),
       this.directory.counts(),
       this.joining(now, setup),
-      this.lately(now),
+      this.lately(now, place),
       comingUp(this.db, now, setup),
       waitingCount(this.db.manager, now),
       this.letters.view(now, setup),
     ]);
-    const notes = setup.doc.paths.flatMap((path) => path.gates.flatMap((gate) => kindOf(gate).note(gate) ?? []));
+    const notes = setup.doc.paths.flatMap((path) => path.gates.flatMap((gate) => kindOf(gate).note(gate, place) ?? []));
     return {
       date: sayWeekday(now, place),
-      greeting: `Good ${partOfDay(now, place)}, ${firstNameOf(who.name)}. ${needLine(who, need, letters.total)}`,
+      greeting: words.greeting({
+        greeting: sayGreeting(now, place),
+        name: firstNameOf(who.name),
+        need: needLine(who, need, letters.total, place),
+      }),
       reviews: {
         ...reviews,
         note: notes[0] ?? '',
       },
-      stuck: { ...stuck, note: 'No step taken for half the time allowed' },
+      stuck: { ...stuck, note: words.stuck },
       joining,
       standings: counts.standings,
       people: counts.everyone,
@@ -89,8 +86,8 @@ export class Today {
           member: application.member,
           name: application.answers.name,
           level: levelSought(application, setup, now),
-          summary: (detail && kindOf(detail).progress(detail)) ?? summaryOf(application, setup),
-          limit: limitView(application, now),
+          summary: (detail && kindOf(detail).progress(detail, setup.doc.site)) ?? summaryOf(application, setup),
+          limit: limitView(application, now, setup.doc.site),
           waitingForAnswer: question !== null && question.answer === null,
         };
       }),
@@ -124,7 +121,8 @@ export class Today {
     }
     if (gates[0]) gates[0].fell += swept;
     const place = setup.doc.site;
-    return { span: `${sayDayMonth(from, place)} to ${sayDayMonth(now, place)}`, signedUp, gates };
+    const span = todaySays(place).span({ from: sayDayMonth(from, place), until: sayDayMonth(now, place) });
+    return { span, signedUp, gates };
   }
 
   /** Sign-ups that were swept leave no row; the sweep is counted as it happens. */
@@ -136,7 +134,7 @@ export class Today {
   }
 
   /** What happened in the last day without anybody's doing. */
-  private async lately(now: Instant): Promise<TodayView['lately']> {
+  private async lately(now: Instant, reader: Reader): Promise<TodayView['lately']> {
     const from = new Date(now - DAY);
     const count = async (sql: string) => Number(((await this.db.query(sql, [from])) as { n: string }[])[0]?.n ?? 0);
     const [confirmed, sent, swept] = await Promise.all([
@@ -144,10 +142,11 @@ export class Today {
       count(`SELECT COUNT(*) AS n FROM outgoing WHERE sent_at > ?`),
       count(`SELECT COUNT(*) AS n FROM audit WHERE act = 'joining.swept' AND at > ?`),
     ]);
+    const words = todaySays(reader);
     const counts = [
-      { count: confirmed, says: confirmed === 1 ? 'person confirmed their address' : 'people confirmed their address' },
-      { count: sent, says: sent === 1 ? 'message sent' : 'messages sent' },
-      { count: swept, says: swept === 1 ? 'unfinished sign-up swept away' : 'unfinished sign-ups swept away' },
+      { count: confirmed, says: words.confirmed({ count: confirmed }) },
+      { count: sent, says: words.sent({ count: sent }) },
+      { count: swept, says: words.swept({ count: swept }) },
     ];
     return counts.filter(({ count }) => count > 0);
   }
@@ -161,11 +160,10 @@ export type Who = {
   readonly mayRetry: boolean;
 };
 
-function needLine(who: Who, waiting: number, letters: number): string {
+function needLine(who: Who, waiting: number, letters: number, reader: Reader): string {
+  const words = todaySays(reader);
   const mine = (who.mayReview ? waiting : 0) + (who.mayRetry ? letters : 0);
-  if (mine > 0)
-    return mine === 1 ? 'One thing needs you.' : `${countBegins(mine, 'thing')} need you, the oldest first.`;
-  if (waiting === 0 || who.mayReview) return 'Nothing needs you.';
-  const things = waiting === 1 ? 'One thing waits' : `${countBegins(waiting, 'thing')} wait`;
-  return `Nothing needs you. ${things} for those who review; as ${listed(who.parts)} you read along.`;
+  if (mine > 0) return words.needsYou({ count: mine });
+  if (waiting === 0 || who.mayReview) return words.nothingNeeds;
+  return words.readAlong({ count: waiting, parts: who.parts.map((part) => words[part]) });
 }

@@ -1,15 +1,16 @@
 /** Purpose: the viewpoint: what one person, on one day, can open. */
 import type { DataSource } from 'typeorm';
 import type { SightView } from '../../contract';
-import { factsAsOf, standingLabel, visitorFacts, type Facts } from '../../core/facts';
+import { factsAsOf, sayStanding, visitorFacts, type Facts } from '../../core/facts';
 import { waitsAt } from '../../core/joining';
-import { countOf, dayOf, sayDate, sayTime, type Instant, type MemberId } from '../../core/kernel';
+import { dayOf, sayDate, sayTime, type Instant, type MemberId } from '../../core/kernel';
 import { daysBetween, startOfDay } from '../../core/kernel/calendar';
 import { pagesSeen, sightSentence } from '../../core/pages';
 import type { Setup } from '../../core/setup';
 import { applicationOfMember } from '../joining';
 import { factsOf, isMember, levelNote, pastOf } from '../members';
 import type { Live } from '../setup';
+import { viewpointSays } from './viewpoint.sentences';
 
 /** Whose eyes, and when. `before`: the person as known now, where the day is one on which they were not here yet. */
 export type Viewpoint = { readonly facts: Facts; readonly at: Instant; readonly before: Facts | null };
@@ -42,6 +43,8 @@ export class Sight {
     const { setup, doors } = live;
     const { facts, at, before } = view;
     const who = before ?? facts;
+    const { site } = setup.doc;
+    const words = viewpointSays(site);
     const pages = pagesSeen(facts, at, doors);
     const waiting = facts.member && facts.standing === 'applicant' ? await this.waiting(facts.member, at, setup) : '';
     const days = daysBetween(now, at, setup.doc.site.zone);
@@ -49,21 +52,21 @@ export class Sight {
     return {
       person: {
         id: who.member ?? 'visitor',
-        name: who.name ?? 'Visitor',
-        note: before ? 'not here yet' : facts.member ? noteOf(facts, setup, at) : 'not signed in',
+        name: who.name ?? words.visitor,
+        note: before ? words.notYet : facts.member ? noteOf(facts, setup, at) : words.notSignedIn,
         standing: facts.standing,
       },
       day: dayOf(at, setup.doc.site),
       dayLabel: sayDate(at, setup.doc.site).replace(/(\d+ \p{L}{3})\p{L}*/u, '$1'),
       distance:
         days === 0
-          ? `today, ${sayTime(now, setup.doc.site)}`
+          ? words.todayAt({ time: sayTime(now, site) })
           : days > 0
-            ? `in ${countOf(days, 'day')}`
-            : `${countOf(-days, 'day')} ago`,
+            ? words.ahead({ count: days })
+            : words.ago({ count: -days }),
       sentence: before
-        ? `${before.name} was not here yet: first seen on ${first}. A visitor of that day ${lowerFirst(sightSentence(pages, ''))}`
-        : sightSentence(pages, waiting),
+        ? words.before({ name: before.name ?? '', date: first, sight: lowerFirst(sightSentence(pages, '', site)) })
+        : sightSentence(pages, waiting, site),
       pages: pages.map((page) => ({ ...page, because: page.because as SightView['pages'][number]['because'] })),
     };
   }
@@ -72,13 +75,13 @@ export class Sight {
     const stored = await applicationOfMember(this.db.manager, member, setup);
     // Where an application stood on an earlier day is told by its own history alone.
     if (stored && stored.application.gateSince > at) return '';
-    return stored ? waitsAt(setup.paths.get(stored.application.path), stored.application, at) : '';
+    return stored ? waitsAt(setup.paths.get(stored.application.path), stored.application, at, setup.doc.site) : '';
   }
 }
 
 function noteOf(facts: Facts, setup: Setup, at: Instant): string {
   const level = levelNote(facts, setup, at);
-  const standing = facts.standing ? standingLabel[facts.standing].toLowerCase() : '';
+  const standing = facts.standing ? sayStanding(facts.standing, setup.doc.site).toLowerCase() : '';
   return facts.standing === 'admitted' ? (level ?? standing) : standing;
 }
 

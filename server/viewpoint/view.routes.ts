@@ -11,6 +11,7 @@ import { plainProblem } from '../platform/problem';
 import type { LiveSetup } from '../setup';
 import { placeFor, type PlaceSources, type Site } from '../site';
 import type { Sight } from './sight.service';
+import { viewpointSays } from './viewpoint.sentences';
 
 export type ViewPorts = {
   readonly live: LiveSetup;
@@ -41,11 +42,13 @@ export const viewpointRoute =
     let place = await placeFor(`/${rest.join('/')}${query}`, looker, live, ports.sources);
     if (place.is === 'elsewhere') place = await placeFor(place.to, looker, live, ports.sources);
     if (place.is === 'elsewhere') return refuse('not-found');
+    const words = viewpointSays(live.setup.doc.site);
     const html = await ports.site.document(place.view, live);
-    const who = (view.before ?? view.facts).name ?? 'a visitor';
+    const who = (view.before ?? view.facts).name ?? words.aVisitor;
     // Within the desk the mount says so already.
     const alone = req.headers['sec-fetch-dest'] !== 'iframe';
-    const says = `A view: the site as ${who} ${view.at >= now ? 'would see' : 'saw'} it on ${sayDate(view.at, live.setup.doc.site)}. Nothing can be sent from here.`;
+    const date = sayDate(view.at, live.setup.doc.site);
+    const says = view.at >= now ? words.wouldSee({ who, date }) : words.saw({ who, date });
     res.status(200);
     res.setHeader('Content-Type', 'text/html; charset=utf-8');
     res.setHeader('Cache-Control', 'no-store');

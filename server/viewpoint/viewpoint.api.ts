@@ -6,6 +6,7 @@ import type { SiteClock } from '../platform/clock';
 import { problem } from '../platform/problem';
 import type { LiveSetup } from '../setup';
 import type { Sight } from './sight.service';
+import { viewpointSays } from './viewpoint.sentences';
 
 const api = implement(contract).$context<Call>().use(guard);
 
@@ -16,7 +17,7 @@ export const viewpointApi = ({ sight, clock, live: setups }: ViewpointPorts) => 
     const live = setups.must;
     const now = clock.now();
     const view = await sight.of(input.person, input.on, now, live.setup);
-    if (!view) throw problem('not-found', { detail: 'There is no such person, or not any more.' });
+    if (!view) throw problem('not-found', { detail: viewpointSays(live.setup.doc.site).nobody });
     return sight.view(view, now, live);
   }),
 });

@@ -30,7 +30,12 @@ const growths: readonly Growth[] = [
     file: 'core/fields/items.ts',
     after: "export const SignupPart = z.discriminatedUnion('part', [",
     member: "z.strictObject({ part: z.literal('newPart') }),",
-    breaks: ['core/fields/items.ts', 'core/fields/form.ts', 'core/joining/answers.ts', 'server/joining/joining.places.ts'],
+    breaks: [
+      'core/fields/items.ts',
+      'core/fields/form.ts',
+      'core/joining/answers.ts',
+      'server/joining/joining.places.ts',
+    ],
   },
   {
     union: 'block kinds',
@@ -106,7 +111,7 @@ const growths: readonly Growth[] = [
     union: 'item kinds',
     file: 'core/setup/document.ts',
     after: 'export const listKinds = {',
-    member: "brandNew: listKind(z.object({ id: z.string() }), 'news', 'news'),",
+    member: "brandNew: listKind(z.object({ id: z.string() }), 'news'),",
     breaks: ['core/setup/document.ts'],
   },
   {

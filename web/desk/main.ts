@@ -8,7 +8,9 @@ import '../kit/tokens.css';
 import '../kit/fields/fields.css';
 import './desk.css';
 import DeskApp from './DeskApp.vue';
+import { readerKey } from '../kit/reader';
 import { houseVuetify } from '../kit/vuetify';
+import { reader } from './reader';
 import { makeRouter } from './router';
 import { darkNow } from './preferences';
 import { themes } from './themes';
@@ -26,4 +28,5 @@ createApp(DeskApp)
   .use(PiniaColada, { queryOptions: { staleTime: 2_000, gcTime: 60_000 } })
   .use(makeRouter())
   .use(vuetify)
+  .provide(readerKey, reader)
   .mount('#desk');

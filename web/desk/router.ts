@@ -1,13 +1,21 @@
 /** Purpose: the desk's addresses: the areas', and the few that are no area. */
 import { createRouter, createWebHistory } from 'vue-router';
+import { reader } from './reader';
 import { areas } from './areas';
+import { frameSays } from './frame/frame.sentences';
+
+const says = frameSays(reader);
 
 export const makeRouter = () =>
   createRouter({
     history: createWebHistory(),
     routes: [
       ...areas.map(({ name, path, view }) => ({ path, component: view, meta: { title: name } })),
-      { path: '/desk/account', component: () => import('./account/AccountView.vue'), meta: { title: 'Your account' } },
-      { path: '/desk/:rest(.*)', component: () => import('./frame/NoSuchPage.vue'), meta: { title: 'No such page' } },
+      {
+        path: '/desk/account',
+        component: () => import('./account/AccountView.vue'),
+        meta: { title: says.yourAccount },
+      },
+      { path: '/desk/:rest(.*)', component: () => import('./frame/NoSuchPage.vue'), meta: { title: says.noSuchPage } },
     ],
   });

@@ -9,6 +9,10 @@ import KitButton from './KitButton.vue';
 import type { LedgerColumn } from './ledger';
 import Trouble from './Trouble.vue';
 import Waiting from './Waiting.vue';
+import { useReader } from './reader';
+import { kitSays } from './kit.sentences';
+
+const says = kitSays(useReader());
 
 const props = defineProps<{
   label: string;
@@ -89,7 +93,7 @@ const rowProps = ({ item }: { item: Row }) => ({
         rowOf(item)[column.key as keyof Row] ?? '–'
       }}</slot>
     </template>
-    <template #loading><Waiting :rows="12" :label="`${label} is on its way`" /></template>
+    <template #loading><Waiting :rows="12" :label="says.onItsWay({ what: label })" /></template>
     <template #no-data>
       <Trouble v-if="error" :error="error" @again="emit('again')" />
       <p v-else class="kit-ledger__empty"><slot name="empty" /></p>

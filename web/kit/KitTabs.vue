@@ -4,7 +4,7 @@ import { useId } from 'vue';
 import { VTab, VTabs } from 'vuetify/components/VTabs';
 import { VTabsWindow, VTabsWindowItem } from 'vuetify/components/VTabs';
 
-defineProps<{ label: string; tabs: readonly Name[] }>();
+defineProps<{ label: string; tabs: readonly Name[]; titleOf: (name: Name) => string }>();
 const chosen = defineModel<Name>({ required: true });
 defineSlots<{ [name: string]: () => unknown }>();
 const id = useId();
@@ -19,7 +19,7 @@ const id = useId();
       :value="name"
       class="kit-tabs__tab"
       :aria-controls="`${id}-panel-${name}`"
-      >{{ name }}</VTab
+      >{{ titleOf(name) }}</VTab
     >
   </VTabs>
   <VTabsWindow v-model="chosen" :transition="false" :reverse-transition="false">

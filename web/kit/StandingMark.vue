@@ -1,7 +1,9 @@
 <script setup lang="ts">
 /** A standing: its mark, always with the word. Circles are on the register; cross and bar are off it. */
-import { standingLabel, type Standing } from '../../core/facts';
+import { sayStanding, type Standing } from '../../core/facts';
+import { useReader } from './reader';
 
+const reader = useReader();
 withDefaults(defineProps<{ standing: Standing; word?: boolean }>(), { word: true });
 </script>
 
@@ -34,7 +36,7 @@ withDefaults(defineProps<{ standing: Standing; word?: boolean }>(), { word: true
       />
       <path v-else d="M.8 7h12.4" stroke="currentColor" stroke-width="3.4" />
     </svg>
-    <span :class="{ unseen: !word }">{{ standingLabel[standing] }}</span>
+    <span :class="{ unseen: !word }">{{ sayStanding(standing, reader) }}</span>
   </span>
 </template>
 

@@ -2,6 +2,10 @@
 /** A list or a sheet that could not be fetched: why, and a way to try again. */
 import KitButton from './KitButton.vue';
 import { troubleOf } from './api';
+import { useReader } from './reader';
+import { kitSays } from './kit.sentences';
+
+const says = kitSays(useReader());
 
 defineProps<{ error: unknown }>();
 defineEmits<{ again: [] }>();
@@ -10,7 +14,7 @@ defineEmits<{ again: [] }>();
 <template>
   <div class="trouble" role="alert">
     <p>{{ troubleOf(error).says }}</p>
-    <KitButton small @click="$emit('again')">Try again</KitButton>
+    <KitButton small @click="$emit('again')">{{ says.tryAgain }}</KitButton>
   </div>
 </template>
 

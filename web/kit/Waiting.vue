@@ -1,15 +1,21 @@
 <script setup lang="ts">
 /** While a list is on its way: ruled blanks. Shown only after 400 ms, so that quick answers do not flicker. */
 import { onBeforeUnmount, ref } from 'vue';
+import { useReader } from './reader';
+import { kitSays } from './kit.sentences';
 
-withDefaults(defineProps<{ rows?: number; label?: string }>(), { rows: 6, label: 'On its way' });
+const says = kitSays(useReader());
+
+withDefaults(defineProps<{ rows?: number; label?: string }>(), { rows: 6, label: undefined });
 const late = ref(false);
 const timer = setTimeout(() => (late.value = true), 400);
 onBeforeUnmount(() => clearTimeout(timer));
 </script>
 
 <template>
-  <div v-if="late" class="blanks" role="status" :aria-label="label"><i v-for="n in rows" :key="n" /></div>
+  <div v-if="late" class="blanks" role="status" :aria-label="label ?? says.waiting">
+    <i v-for="n in rows" :key="n" />
+  </div>
 </template>
 
 <style>

@@ -4,6 +4,8 @@
 import { createORPCClient, ORPCError } from '@orpc/client';
 import type { AnyContractRouter, ContractRouterClient } from '@orpc/contract';
 import { OpenAPILink } from '@orpc/openapi-client/fetch';
+import { kitSays } from './kit.sentences';
+import { pageReader } from './reader';
 import type { Problem } from '../../contract';
 
 /** What a call may be given beside its input: the key of one sending, so that a repeat is known as one. */
@@ -55,5 +57,5 @@ export function troubleOf(error: unknown): Trouble {
       wait: problem?.wait,
     };
   }
-  return { code: 'offline', says: 'We could not be reached. Nothing you typed is lost; try again in a moment.' };
+  return { code: 'offline', says: kitSays(pageReader()).away };
 }

@@ -6,6 +6,10 @@ import { call } from './calls';
 import SiteForm from './form/SiteForm.vue';
 import SiteLink from './SiteLink.vue';
 import { useSite } from './store';
+import { useReader } from '../kit/reader';
+import { siteSays } from './site.sentences';
+
+const says = siteSays(useReader());
 
 const site = useSite();
 const route = useRoute();
@@ -28,7 +32,7 @@ async function signOut(): Promise<void> {
 </script>
 
 <template>
-  <a class="skip" href="#content">To the content</a>
+  <a class="skip" href="#content">{{ says.toContent }}</a>
   <header class="mast">
     <div class="wrap mast__in">
       <SiteLink class="mast__home" to="/">
@@ -49,23 +53,23 @@ async function signOut(): Promise<void> {
               ><bdi>{{ shell.viewer.name }}</bdi></b
             >&#32;<span class="quiet">{{ shell.viewer.note }}</span>
           </span>
-          <SiteLink v-if="shell.viewer.application" to="/joining">Your application</SiteLink>
-          <SiteLink to="/account">My account</SiteLink>
+          <SiteLink v-if="shell.viewer.application" to="/joining">{{ says.yourApplication }}</SiteLink>
+          <SiteLink to="/account">{{ says.myAccount }}</SiteLink>
           <SiteForm name="sign-out" action="/sign-out" @send="signOut">
-            <button type="submit" class="linklike">Sign out</button>
+            <button type="submit" class="linklike">{{ says.signOut }}</button>
           </SiteForm>
         </template>
-        <SiteLink v-else :to="signInFrom">Already a member? Sign in</SiteLink>
+        <SiteLink v-else :to="signInFrom">{{ says.memberSignIn }}</SiteLink>
       </div>
     </div>
   </header>
-  <nav class="menu" aria-label="Main menu">
+  <nav class="menu" :aria-label="says.mainMenu">
     <div class="wrap">
       <!-- A popover of the browser's own, so that it opens without script. -->
-      <button type="button" class="menu__button" popovertarget="menu-panel">Menu</button>
+      <button type="button" class="menu__button" popovertarget="menu-panel">{{ says.menu }}</button>
       <div id="menu-panel" ref="menu" class="menu__panel" popover>
         <button type="button" class="menu__close" popovertarget="menu-panel" popovertargetaction="hide">
-          Close the menu
+          {{ says.closeTheMenu }}
         </button>
         <ul class="menu__list">
           <li v-for="link in shell.menu" :key="link.href">

@@ -3,6 +3,7 @@ import { createPinia } from 'pinia';
 import { createSSRApp } from 'vue';
 import { createRouter, type RouterHistory } from 'vue-router';
 import type { SiteView } from '../../contract';
+import { readerKey } from '../kit/reader';
 import Place from './Place.vue';
 import Shell from './Shell.vue';
 import { useSite } from './store';
@@ -15,7 +16,7 @@ export function makeSite(view: SiteView, history: RouterHistory) {
     routes: [{ path: '/:path(.*)*', component: Place }],
     scrollBehavior: (_to, _from, saved) => saved ?? { top: 0 },
   });
-  app.use(pinia).use(router);
+  app.use(pinia).use(router).provide(readerKey, { locale: view.shell.locale });
   const site = useSite(pinia);
   site.view = view;
   return { app, router, site };

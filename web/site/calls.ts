@@ -3,6 +3,8 @@
  * can be sent without anything having to be fetched first.
  */
 import type { Problem, account, joining } from '../../contract';
+import { pageReader } from '../kit/reader';
+import { siteSays } from './site.sentences';
 
 type Contract = typeof account & typeof joining;
 type Input<K extends keyof Contract> = Contract[K] extends { '~orpc': { inputSchema?: infer S } }
@@ -36,10 +38,7 @@ export class Refused extends Error {
   }
 }
 
-const away: Trouble = {
-  code: 'offline',
-  says: 'We could not be reached. Nothing you typed is lost; send again when you are online.',
-};
+const says = () => siteSays(pageReader());
 
 /** @throws Refused with what to show; nothing has happened then, or it can be sent again without harm */
 export async function call<K extends keyof typeof paths>(name: K, input: Input<K>): Promise<{ next?: string }> {
@@ -59,13 +58,13 @@ export async function call<K extends keyof typeof paths>(name: K, input: Input<K
     });
     body = await response.json();
   } catch {
-    throw new Refused(away);
+    throw new Refused({ code: 'offline', says: says().away });
   }
   if (response.ok) return body as { next?: string };
   const problem = body as Partial<Problem>;
   throw new Refused({
     code: problem.code ?? 'internal',
-    says: problem.detail ?? `${problem.title ?? 'Something went wrong on our side'}.`,
+    says: problem.detail ?? `${problem.title ?? says().failed}.`,
     ...(problem.faults ? { faults: problem.faults } : {}),
     ...(problem.wait ? { wait: problem.wait } : {}),
   });

@@ -1,5 +1,9 @@
 /** Purpose: asking the server for a place, with plain fetch so that the entry stays small. */
 import type { SiteView } from '../../contract';
+import { pageReader } from '../kit/reader';
+import { siteSays } from './site.sentences';
+
+const says = () => siteSays(pageReader());
 
 export type Fetched = SiteView | { elsewhere: string } | { trouble: string };
 
@@ -10,8 +14,8 @@ export async function fetchPlace(path: string): Promise<Fetched> {
     });
     if (response.ok) return (await response.json()) as SiteView | { elsewhere: string };
     const problem = (await response.json()) as { detail?: string; title?: string };
-    return { trouble: problem.detail ?? `${problem.title ?? 'That page could not be fetched'}.` };
+    return { trouble: problem.detail ?? `${problem.title ?? says().notFetched}.` };
   } catch {
-    return { trouble: 'We could not be reached. Try again in a moment.' };
+    return { trouble: says().awayPage };
   }
 }

@@ -3,8 +3,9 @@
  * site's zone: who was admitted on a Monday evening has been so for one day from Tuesday's first minute on.
  */
 import { z } from 'zod';
-import { countOf, sayShortDate, type Instant } from '../../kernel';
+import { owners, sayShortDate, type Instant } from '../../kernel';
 import { addSpan, dayBegins, dayNumber, startOfDay } from '../../kernel/calendar';
+import { doorsSays } from '../doors.sentences';
 import type { ConditionKind } from './kind';
 
 const admittedForOf = z.strictObject({ fact: z.literal('admittedFor'), days: z.int().min(0) });
@@ -16,17 +17,18 @@ export const admittedFor: ConditionKind<z.infer<typeof admittedForOf>> & { schem
     if (admittedAt === null || admittedAt > now) return false;
     return dayNumber(now, doc.site.zone) - dayNumber(admittedAt, doc.site.zone) >= days;
   },
-  says: ({ days }) => `Admitted for ${days} days or more`,
+  says: ({ days }, { doc }) => doorsSays(doc.site).admittedFor({ count: days }),
   found(_, { admittedAt }, now, { doc }) {
-    if (admittedAt === null) return 'not admitted';
+    const says = doorsSays(doc.site);
+    if (admittedAt === null) return says.notAdmitted;
     const days = dayNumber(now, doc.site.zone) - dayNumber(admittedAt, doc.site.zone);
-    return days === 0 ? 'admitted today' : `admitted ${countOf(days, 'day')} ago`;
+    return days === 0 ? says.admittedToday : says.admittedAgo({ count: days });
   },
   marks: ({ days }, { admittedAt }, _now, { doc }) =>
     admittedAt === null ? [] : [dayBegins(dayNumber(admittedAt, doc.site.zone) + days, doc.site.zone)],
 };
 
-const isoDay = z.string().regex(/^\d{4}-\d{2}-\d{2}$/, 'Write a day as year-month-day, such as 2027-03-02.');
+const isoDay = z.string().regex(/^\d{4}-\d{2}-\d{2}$/, doorsSays(owners).writeDay);
 
 /** Both days belong to the window. */
 const dateOf = z.strictObject({ fact: z.literal('date'), from: isoDay.optional(), until: isoDay.optional() });
@@ -57,8 +59,10 @@ export const date: ConditionKind<Of> & { schema: typeof dateOf } = {
       const at = startOfDay(text, doc.site.zone);
       return at === null ? text : sayShortDate(at, doc.site);
     };
-    if (from && until) return `Date is from ${day(from)} to ${day(until)}`;
-    return from ? `Date is ${day(from)} or later` : until ? `Date is ${day(until)} or earlier` : 'Any date';
+    const says = doorsSays(doc.site);
+    if (from && until) return says.dateWithin({ from: day(from), until: day(until) });
+    if (from) return says.dateFrom({ from: day(from) });
+    return until ? says.dateUntil({ until: day(until) }) : says.anyDate;
   },
   found: (_, _facts, now, { doc }) => sayShortDate(now, doc.site),
   marks(condition, _facts, _now, { doc }) {

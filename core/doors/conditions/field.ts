@@ -3,6 +3,7 @@ import { z } from 'zod';
 import type { FieldValue } from '../../facts';
 import { showValue } from '../../fields/show';
 import { FieldId, never } from '../../kernel';
+import { doorsSays } from '../doors.sentences';
 import type { ConditionKind, Known } from './kind';
 import { missingName } from './phrases';
 
@@ -39,22 +40,24 @@ export function meetsField(test: FieldTest, value: FieldValue | undefined): bool
   }
 }
 
-function saysTest(test: FieldTest, { fields }: Known, field: string): string {
-  const of = fields.get(field)?.of;
-  const value = (raw: string | number | boolean) => (of ? showValue(of, raw) : String(raw));
+function saysTest(test: FieldTest, { fields, doc }: Known, id: string): string {
+  const says = doorsSays(doc.site);
+  const of = fields.get(id)?.of;
+  const field = fields.get(id)?.label ?? missingName(id, doc.site);
+  const value = (raw: string | number | boolean) => (of ? showValue(of, raw, doc.site) : String(raw));
   switch (test.op) {
     case 'answered':
-      return 'is answered';
+      return says.answered({ field });
     case 'is':
-      return `is ${value(test.value)}`;
+      return says.is({ field, value: value(test.value) });
     case 'atLeast':
-      return `is ${test.value} or more`;
+      return says.atLeast({ field, value: test.value });
     case 'atMost':
-      return `is ${test.value} or fewer`;
+      return says.atMost({ field, value: test.value });
     case 'startsWith':
-      return `starts with ${test.value}`;
+      return says.startsWith({ field, value: test.value });
     case 'includes':
-      return `includes ${value(test.value)}`;
+      return says.includes({ field, value: value(test.value) });
     default:
       return never(test);
   }
@@ -70,12 +73,11 @@ export const field: ConditionKind<Of> & { schema: typeof schema } = {
     if (!fields.has(condition.field)) return () => false;
     return (facts) => meetsField(condition.test, facts.fields[condition.field]);
   },
-  says: (condition, known) =>
-    `${known.fields.get(condition.field)?.label ?? missingName(condition.field)} ${saysTest(condition.test, known, condition.field)}`,
-  found(condition, facts, _now, { fields }) {
+  says: (condition, known) => saysTest(condition.test, known, condition.field),
+  found(condition, facts, _now, { fields, doc }) {
     const value = facts.fields[condition.field];
     const of = fields.get(condition.field)?.of;
-    return value === undefined || !of ? 'not answered' : showValue(of, value);
+    return value === undefined || !of ? doorsSays(doc.site).notAnswered : showValue(of, value, doc.site);
   },
   marks: () => [],
 };

@@ -1,8 +1,9 @@
 /** Purpose: the condition on a level: held now, held for so many days, ever held. */
 import { z } from 'zod';
 import { lastTerm, type Facts, type HeldTerm } from '../../facts';
-import { LevelId, countOf, listed, sayShortDate, type Instant } from '../../kernel';
+import { LevelId, listed, sayShortDate, type Instant } from '../../kernel';
 import { dayBegins, dayNumber } from '../../kernel/calendar';
+import { doorsSays } from '../doors.sentences';
 import type { ConditionKind, Known } from './kind';
 import { oneOf } from './phrases';
 
@@ -54,28 +55,29 @@ export const level: ConditionKind<Of> & { schema: typeof schema } = {
     const { zone } = known.doc.site;
     return !condition.heldDays || dayNumber(now, zone) - dayNumber(since, zone) >= condition.heldDays;
   },
-  says({ is, when, heldDays }, { levels }) {
-    const names = oneOf(levels, is);
-    if (when === 'ever') return `Has ever held the level ${names}`;
-    return heldDays ? `Level has been ${names} for ${heldDays} days` : `Level is ${names}`;
+  says({ is, when, heldDays }, { levels, doc }) {
+    const says = doorsSays(doc.site);
+    const names = oneOf(levels, is, doc.site);
+    if (when === 'ever') return says.levelEver({ levels: names });
+    return heldDays ? says.levelFor({ levels: names, count: heldDays }) : says.levelNow({ levels: names });
   },
   found({ is, heldDays }, facts, now, known) {
     const { site } = known.doc;
+    const says = doorsSays(site);
     const title = (id: string) => known.levels.get(id)?.title ?? id;
     const held = facts.terms.filter((term) => isRunning(term, now));
     if (held.length > 0) {
       const since = heldDays ? heldSince(facts, knownOf(is, known), now) : null;
       const days = since === null ? null : dayNumber(now, site.zone) - dayNumber(since, site.zone);
-      const until = (term: HeldTerm) => (term.until ? ` until ${sayShortDate(term.until, site)}` : '');
-      return (
-        listed(held.map((term) => title(term.level) + until(term))) +
-        (days === null ? '' : `, for ${countOf(days, 'day')}`)
-      );
+      const term = ({ level, until }: HeldTerm) =>
+        until ? says.heldUntil({ level: title(level), date: sayShortDate(until, site) }) : title(level);
+      const terms = listed(held.map(term), site);
+      return days === null ? terms : says.heldFor({ held: terms, count: days });
     }
     const last = lastTerm(facts);
     return last?.until && last.until <= now
-      ? `${title(last.level)}, ended ${sayShortDate(last.until, site)}`
-      : 'no level';
+      ? says.levelEnded({ level: title(last.level), date: sayShortDate(last.until, site) })
+      : says.noLevel;
   },
   marks({ is, heldDays }, facts, now, known) {
     if (!heldDays) return [];

@@ -1,7 +1,8 @@
 /** Purpose: conditions on who somebody is: signed in, standing, group, mail domain. */
 import { z } from 'zod';
-import { Standing, standingLabel, type Facts } from '../../facts';
+import { Standing, sayStanding, type Facts } from '../../facts';
 import { GroupId, listed, sayShortDate } from '../../kernel';
+import { doorsSays } from '../doors.sentences';
 import { oneOf } from './phrases';
 import type { ConditionKind } from './kind';
 
@@ -13,8 +14,8 @@ export const signedIn: ConditionKind<z.infer<typeof signedInOf>> & { schema: typ
   names: none,
   bits: (_, layout) => [layout.signedIn],
   meets: (_, facts) => facts.member !== null,
-  says: () => 'Signed in',
-  found: (_, facts) => (facts.member ? 'signed in' : 'not signed in'),
+  says: (_, { doc }) => doorsSays(doc.site).signedIn,
+  found: (_, facts, _now, { doc }) => doorsSays(doc.site)[facts.member ? 'isSignedIn' : 'isNotSignedIn'],
   marks: none,
 };
 
@@ -24,15 +25,14 @@ export const standing: ConditionKind<z.infer<typeof standingOf>> & { schema: typ
   names: none,
   bits: ({ is }, layout) => is.flatMap((id) => layout.standing.get(id) ?? []),
   meets: ({ is }, facts) => facts.standing !== null && is.includes(facts.standing),
-  says: ({ is }) =>
-    `Standing is ${listed(
-      is.map((one) => standingLabel[one]),
-      'or',
-    )}`,
+  says: ({ is }, { doc }) =>
+    doorsSays(doc.site).standing({ standings: { either: is.map((one) => sayStanding(one, doc.site)) } }),
   found(_, facts, _now, { doc }) {
-    if (!facts.standing) return 'a visitor';
-    const since = facts.standingSince ? `, since ${sayShortDate(facts.standingSince, doc.site)}` : '';
-    return standingLabel[facts.standing] + since;
+    if (!facts.standing) return doorsSays(doc.site).visitor;
+    const standing = sayStanding(facts.standing, doc.site);
+    return facts.standingSince
+      ? doorsSays(doc.site).standingSince({ standing, date: sayShortDate(facts.standingSince, doc.site) })
+      : standing;
   },
   marks: none,
 };
@@ -43,9 +43,14 @@ export const group: ConditionKind<z.infer<typeof groupOf>> & { schema: typeof gr
   names: ({ is }) => is.map((id) => ({ kind: 'groups', id })),
   bits: ({ is }, layout) => is.flatMap((id) => layout.group.get(id) ?? []),
   meets: ({ is }, facts, _now, { groups }) => is.some((id) => groups.has(id) && facts.groups.includes(id)),
-  says: ({ is }, { groups }) => `In the group ${oneOf(groups, is)}`,
-  found: (_, facts, _now, { groups }) =>
-    facts.groups.length ? listed(facts.groups.map((id) => groups.get(id)?.title ?? id)) : 'in no group',
+  says: ({ is }, { groups, doc }) => doorsSays(doc.site).group({ groups: oneOf(groups, is, doc.site) }),
+  found: (_, facts, _now, { groups, doc }) =>
+    facts.groups.length
+      ? listed(
+          facts.groups.map((id) => groups.get(id)?.title ?? id),
+          doc.site,
+        )
+      : doorsSays(doc.site).noGroup,
   marks: none,
 };
 
@@ -68,11 +73,7 @@ export const mailDomain: ConditionKind<z.infer<typeof mailDomainOf>> & { schema:
       return domain !== null && wanted.has(domain);
     };
   },
-  says: ({ is }) =>
-    `Mail address ends in ${listed(
-      is.map((domain) => `@${domain}`),
-      'or',
-    )}`,
-  found: (_, facts) => (facts.mail ? `@${domainOf(facts)}` : 'no address'),
+  says: ({ is }, { doc }) => doorsSays(doc.site).mailDomain({ domains: { either: is.map((domain) => `@${domain}`) } }),
+  found: (_, facts, _now, { doc }) => (facts.mail ? `@${domainOf(facts)}` : doorsSays(doc.site).noAddress),
   marks: none,
 };

@@ -2,7 +2,8 @@
 import { z } from 'zod';
 import { ok, refuse } from '../../kernel/result';
 import { Address, Title } from '../../kernel/texts';
-import { listed } from '../../kernel/words';
+import { listed, owners } from '../../kernel/sentences';
+import { fieldsSays } from '../fields.sentences';
 import { holdsNothing, textColumns, type FieldKindOf } from './kind';
 
 const choices = z
@@ -10,7 +11,7 @@ const choices = z
   .min(2)
   .max(60)
   .refine((list) => new Set(list.map(({ id }) => id)).size === list.length, {
-    error: 'Two answers have the same id; give one of them another.',
+    error: fieldsSays(owners).sameAnswerId,
   });
 type Choices = z.infer<typeof choices>;
 
@@ -20,9 +21,9 @@ const labelOf = (offered: Choices, id: unknown): string =>
 const oneChoiceOf = z.strictObject({ kind: z.literal('oneChoice'), choices });
 export const oneChoice: FieldKindOf<z.infer<typeof oneChoiceOf>> & { schema: typeof oneChoiceOf } = {
   schema: oneChoiceOf,
-  missing: () => 'Choose an answer.',
-  read: (of, raw) =>
-    of.choices.some(({ id }) => id === raw) ? ok(String(raw)) : refuse('Choose one of the answers offered.'),
+  missing: (_, reader) => fieldsSays(reader).chooseAnswer,
+  read: (of, raw, reader) =>
+    of.choices.some(({ id }) => id === raw) ? ok(String(raw)) : refuse(fieldsSays(reader).chooseOffered),
   show: (of, value) => labelOf(of.choices, value),
   brief: (of, value) => labelOf(of.choices, value),
   input: (of) => ({ kind: 'oneChoice', choices: of.choices.map((choice) => ({ ...choice })) }),
@@ -35,15 +36,19 @@ export const oneChoice: FieldKindOf<z.infer<typeof oneChoiceOf>> & { schema: typ
 const severalChoicesOf = z.strictObject({ kind: z.literal('severalChoices'), choices });
 export const severalChoices: FieldKindOf<z.infer<typeof severalChoicesOf>> & { schema: typeof severalChoicesOf } = {
   schema: severalChoicesOf,
-  missing: () => 'Choose an answer.',
-  read(of, raw) {
+  missing: (_, reader) => fieldsSays(reader).chooseAnswer,
+  read(of, raw, reader) {
     const chosen = Array.isArray(raw) ? [...new Set(raw)] : [String(raw)];
     return chosen.every((id) => of.choices.some((choice) => choice.id === id))
       ? ok(chosen)
-      : refuse('Choose from the answers offered.');
+      : refuse(fieldsSays(reader).chooseFromOffered);
   },
-  show: (of, value) => listed((Array.isArray(value) ? value : [String(value)]).map((id) => labelOf(of.choices, id))),
-  brief: (of, value) => severalChoices.show(of, value),
+  show: (of, value, reader) =>
+    listed(
+      (Array.isArray(value) ? value : [String(value)]).map((id) => labelOf(of.choices, id)),
+      reader,
+    ),
+  brief: (of, value, reader) => severalChoices.show(of, value, reader),
   input: (of) => ({ kind: 'severalChoices', choices: of.choices.map((choice) => ({ ...choice })) }),
   columns: (value) => ({ text: (Array.isArray(value) ? value.join(',') : String(value)).slice(0, 190), number: null }),
   found: () => [],

@@ -2,6 +2,8 @@
 import type { z } from 'zod';
 import type { FieldValue } from '../../facts';
 import type { Result } from '../../kernel/result';
+import type { Reader } from '../../kernel/sentences';
+import { fieldsSays } from '../fields.sentences';
 import type { FieldInput } from '../input';
 
 /** As sent by a form: text from inputs, true/false from ticks, a list from several choices. */
@@ -15,19 +17,19 @@ export type ValueColumns = { readonly text: string | null; readonly number: numb
 export type FieldKindOf<K extends { kind: string }> = {
   readonly schema: z.ZodType<K>;
   /** The sentence for a needed answer that is missing. */
-  missing(of: K): string;
+  missing(of: K, reader: Reader): string;
   /** What was typed, as the value to store, or one sentence that says what is wrong and how to mend it. */
-  read(of: K, raw: NonNullable<RawAnswer>): Result<FieldValue, string>;
+  read(of: K, raw: NonNullable<RawAnswer>, reader: Reader): Result<FieldValue, string>;
   /** The value as people read it. Never a raw choice id where the choice still exists. */
-  show(of: K, value: FieldValue): string;
+  show(of: K, value: FieldValue, reader: Reader): string;
   /** The value in the middle of a summary, short; null where it is too long for one. */
-  brief(of: K, value: FieldValue): string | null;
+  brief(of: K, value: FieldValue, reader: Reader): string | null;
   input(of: K, role: FieldRole | null): FieldInput;
   columns(value: FieldValue): ValueColumns;
   /** Texts of the value by whose words a person can be found. */
   found(value: FieldValue): readonly string[];
   /** Whether the field can hold that built-in fact; a sentence where it cannot. */
-  holds(of: K, role: FieldRole): string | null;
+  holds(of: K, role: FieldRole, reader: Reader): string | null;
 };
 
 export const textColumns = (value: FieldValue): ValueColumns => ({ text: String(value).slice(0, 190), number: null });
@@ -37,4 +39,4 @@ const FOUND_LONGEST = 20;
 export const shortTexts = (value: FieldValue): readonly string[] =>
   typeof value === 'string' && value.length <= FOUND_LONGEST ? [value] : [];
 
-export const holdsNothing = (): string => 'Choose a short text for the name, or an email field for the address.';
+export const holdsNothing = (_of: unknown, _role: FieldRole, reader: Reader): string => fieldsSays(reader).holdsNothing;

@@ -2,12 +2,12 @@
 import { z } from 'zod';
 import { Title } from '../../kernel/texts';
 import { ok, refuse } from '../../kernel/result';
+import { owners } from '../../kernel/sentences';
+import { fieldsSays } from '../fields.sentences';
 import { oneLine, visible } from '../clean';
 import { readMail } from '../mail';
 import { ShapePiece, hasShape } from '../shape';
 import { holdsNothing, shortTexts, textColumns, type FieldKindOf } from './kind';
-
-const tooLong = (longest: number, length: number) => `There is room for ${longest} characters; this has ${length}.`;
 
 /** The longest name and address that an account can hold. */
 const NAME_LONGEST = 120;
@@ -18,22 +18,22 @@ const shortTextOf = z.strictObject({
   shape: z
     .strictObject({ pieces: z.array(ShapePiece).min(1).max(20), example: Title, upper: z.boolean().default(false) })
     .refine(({ pieces, example, upper }) => hasShape(upper ? example.toUpperCase() : example, pieces), {
-      error: 'The example does not have this shape itself; change one of them.',
+      error: fieldsSays(owners).exampleWithoutShape,
       path: ['example'],
     })
     .optional(),
 });
 export const shortText: FieldKindOf<z.infer<typeof shortTextOf>> & { schema: typeof shortTextOf } = {
   schema: shortTextOf,
-  missing: ({ shape }) => (shape ? `Write it like ${shape.example}.` : 'This is needed.'),
-  read({ longest, shape }, raw) {
+  missing: ({ shape }, reader) =>
+    shape ? fieldsSays(reader).writeLike({ example: shape.example }) : fieldsSays(reader).needed,
+  read({ longest, shape }, raw, reader) {
+    const says = fieldsSays(reader);
     const text = oneLine(raw);
-    if (text.length > longest) return refuse(tooLong(longest, text.length));
+    if (text.length > longest) return refuse(says.tooLong({ most: longest, length: text.length }));
     if (!shape) return ok(text);
     const shaped = shape.upper ? text.toUpperCase() : text;
-    return hasShape(shaped, shape.pieces)
-      ? ok(shaped)
-      : refuse(`That does not look right. Write it like ${shape.example}.`);
+    return hasShape(shaped, shape.pieces) ? ok(shaped) : refuse(says.writeLikeInstead({ example: shape.example }));
   },
   show: (_, value) => String(value),
   brief: (_, value) => String(value),
@@ -45,10 +45,11 @@ export const shortText: FieldKindOf<z.infer<typeof shortTextOf>> & { schema: typ
   }),
   columns: textColumns,
   found: shortTexts,
-  holds: ({ longest, shape }, role) => {
-    if (role === 'mail') return 'The address needs an email field.';
-    if (shape) return 'A name has no shape that all share; remove the shape.';
-    return longest > NAME_LONGEST ? `A name has at most ${NAME_LONGEST} characters; make it shorter.` : null;
+  holds: ({ longest, shape }, role, reader) => {
+    const says = fieldsSays(reader);
+    if (role === 'mail') return says.mailNeedsMailField;
+    if (shape) return says.nameHasNoShape;
+    return longest > NAME_LONGEST ? says.nameTooLong({ most: NAME_LONGEST }) : null;
   },
 };
 
@@ -58,10 +59,12 @@ const longTextOf = z.strictObject({
 });
 export const longText: FieldKindOf<z.infer<typeof longTextOf>> & { schema: typeof longTextOf } = {
   schema: longTextOf,
-  missing: () => 'This is needed.',
-  read({ longest }, raw) {
+  missing: (_, reader) => fieldsSays(reader).needed,
+  read({ longest }, raw, reader) {
     const text = visible(String(raw)).replace(/\r\n?/g, '\n').trim();
-    return text.length > longest ? refuse(tooLong(longest, text.length)) : ok(text);
+    return text.length > longest
+      ? refuse(fieldsSays(reader).tooLong({ most: longest, length: text.length }))
+      : ok(text);
   },
   show: (_, value) => String(value),
   brief: () => null,
@@ -74,27 +77,25 @@ export const longText: FieldKindOf<z.infer<typeof longTextOf>> & { schema: typeo
 const mailOf = z.strictObject({ kind: z.literal('mail') });
 export const mail: FieldKindOf<z.infer<typeof mailOf>> & { schema: typeof mailOf } = {
   schema: mailOf,
-  missing: () => 'Write your address, as name@place.org.',
-  read: (_, raw) => readMail(String(raw)),
+  missing: (_, reader) => fieldsSays(reader).writeMail,
+  read: (_, raw, reader) => readMail(String(raw), reader),
   show: (_, value) => String(value),
   brief: (_, value) => String(value),
   input: () => ({ kind: 'mail' }),
   columns: textColumns,
   found: shortTexts,
-  holds: (_, role) => (role === 'mail' ? null : 'A name needs a short text.'),
+  holds: (_, role, reader) => (role === 'mail' ? null : fieldsSays(reader).nameNeedsShortText),
 };
 
 const phoneOf = z.strictObject({ kind: z.literal('phone') });
 export const phone: FieldKindOf<z.infer<typeof phoneOf>> & { schema: typeof phoneOf } = {
   schema: phoneOf,
-  missing: () => 'Write it in digits, such as 01632 960 001.',
-  read(_, raw) {
+  missing: (_, reader) => fieldsSays(reader).writePhone,
+  read(_, raw, reader) {
     const digits = oneLine(raw)
       .replace(/[\s().-]+/g, ' ')
       .trim();
-    return /^\+?[0-9][0-9 ]{5,19}$/.test(digits)
-      ? ok(digits)
-      : refuse('Write a phone number in digits, such as 01632 960 001.');
+    return /^\+?[0-9][0-9 ]{5,19}$/.test(digits) ? ok(digits) : refuse(fieldsSays(reader).writePhoneInstead);
   },
   show: (_, value) => String(value),
   brief: (_, value) => String(value),

@@ -2,6 +2,8 @@
 import { z } from 'zod';
 import { ok, refuse } from '../../kernel/result';
 import { Title } from '../../kernel/texts';
+import { owners, sayNumber } from '../../kernel/sentences';
+import { fieldsSays } from '../fields.sentences';
 import { holdsNothing, type FieldKindOf } from './kind';
 
 const numberOf = z
@@ -13,27 +15,29 @@ const numberOf = z
     unit: z.strictObject({ one: Title, many: Title }).optional(),
   })
   .refine(({ least, most }) => least === undefined || most === undefined || least <= most, {
-    error: 'The least is more than the most; change one of them.',
+    error: fieldsSays(owners).leastOverMost,
     path: ['least'],
   });
 export const number: FieldKindOf<z.infer<typeof numberOf>> & { schema: typeof numberOf } = {
   schema: numberOf,
-  missing: () => 'Write a number, 0 if there are none.',
-  read({ whole, least, most }, raw) {
+  missing: (_, reader) => fieldsSays(reader).writeNumber,
+  read({ whole, least, most }, raw, reader) {
+    const says = fieldsSays(reader);
     const typed = typeof raw === 'number' ? raw : Number(String(raw).trim().replace(/,/g, ''));
     if (typeof raw === 'boolean' || Array.isArray(raw) || !Number.isFinite(typed))
-      return refuse('Write a number in digits, such as 3.');
-    if (whole && !Number.isInteger(typed)) return refuse('Write a whole number, such as 3.');
-    if (least !== undefined && typed < least) return refuse(`${least} is the least that can be right here.`);
-    if (most !== undefined && typed > most)
-      return refuse(`${most.toLocaleString('en-GB')} is the most that can be right here.`);
+      return refuse(says.writeNumberInstead);
+    if (whole && !Number.isInteger(typed)) return refuse(says.writeWhole);
+    if (least !== undefined && typed < least) return refuse(says.least({ least }));
+    if (most !== undefined && typed > most) return refuse(says.most({ most }));
     return ok(typed);
   },
-  show({ unit }, value) {
+  show({ unit }, value, reader) {
     const count = Number(value);
-    return `${count.toLocaleString('en-GB')}${unit ? ` ${count === 1 ? unit.one : unit.many}` : ''}`;
+    if (!unit) return sayNumber(count, reader);
+    return fieldsSays(reader).withUnit({ number: count, unit: count === 1 ? unit.one : unit.many });
   },
-  brief: (of, value) => (value === 0 && of.unit ? `no ${of.unit.many} yet` : number.show(of, value)),
+  brief: (of, value, reader) =>
+    value === 0 && of.unit ? fieldsSays(reader).noneYet({ unit: of.unit.many }) : number.show(of, value, reader),
   input: ({ least, most }) => ({ kind: 'number', least: least ?? null, most: most ?? null }),
   columns: (value) => ({ text: null, number: Number(value) }),
   found: () => [],
@@ -43,10 +47,10 @@ export const number: FieldKindOf<z.infer<typeof numberOf>> & { schema: typeof nu
 const yesNoOf = z.strictObject({ kind: z.literal('yesNo') });
 export const yesNo: FieldKindOf<z.infer<typeof yesNoOf>> & { schema: typeof yesNoOf } = {
   schema: yesNoOf,
-  missing: () => 'Answer yes or no.',
-  read: (_, raw) => (typeof raw === 'boolean' ? ok(raw) : refuse('Answer yes or no.')),
-  show: (_, value) => (value === true ? 'yes' : 'no'),
-  brief: (of, value) => yesNo.show(of, value),
+  missing: (_, reader) => fieldsSays(reader).answerYesNo,
+  read: (_, raw, reader) => (typeof raw === 'boolean' ? ok(raw) : refuse(fieldsSays(reader).answerYesNo)),
+  show: (_, value, reader) => (value === true ? fieldsSays(reader).yes : fieldsSays(reader).no),
+  brief: (of, value, reader) => yesNo.show(of, value, reader),
   input: () => ({ kind: 'yesNo' }),
   columns: (value) => ({ text: null, number: value === true ? 1 : 0 }),
   found: () => [],

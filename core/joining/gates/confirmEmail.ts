@@ -4,9 +4,10 @@
  * gate. An unconfirmed sign-up whose time is over is purged, and its address is free again.
  */
 import { z } from 'zod';
-import { GateId, MessageId, Span, Title, countOf, never, sayUntil, saySpan, type Instant } from '../../kernel';
+import { GateId, MessageId, Span, Title, never, sayUntil, saySpan, type Instant } from '../../kernel';
 import { addSpan } from '../../kernel/calendar';
 import type { JoiningRefusal } from '../events';
+import { joiningSays } from '../joining.sentences';
 import type { Entered, GateKind, Held, Turn } from './kind';
 
 const item = z.strictObject({
@@ -62,12 +63,12 @@ export const confirmEmail: GateKind<Gate, Detail, Sight> & {
   once: true,
   passedBy: 'emailConfirmed',
   messages: (gate) => [{ at: 'message', message: gate.message }],
-  promise: (gate) => ({
-    title: 'Confirm your email',
-    says: `We send a code of 6 characters. Enter it within ${saySpan(gate.limit)}.`,
+  promise: (gate, reader) => ({
+    title: joiningSays(reader).confirmEmail,
+    says: joiningSays(reader).confirmWithin({ limit: saySpan(gate.limit, reader) }),
   }),
-  doneTitle: () => 'Email confirmed',
-  progress: ({ sends }) => `Confirm email: ${countOf(sends.length, 'code')} sent, none used`,
+  doneTitle: (_, reader) => joiningSays(reader).emailConfirmed,
+  progress: ({ sends }, reader) => joiningSays(reader).codesSent({ count: sends.length }),
   note: () => null,
 
   enter(gate, now, zone, history) {
@@ -127,11 +128,7 @@ export const confirmEmail: GateKind<Gate, Detail, Sight> & {
       mail,
       until,
       usable: !isVoid && expiresAt > now,
-      fault: isVoid
-        ? 'That code no longer works after too many wrong tries. Ask for a new one.'
-        : expiresAt <= now
-          ? `That code worked until ${until}. Ask for a new one.`
-          : null,
+      fault: isVoid ? joiningSays(place).codeVoid : expiresAt <= now ? joiningSays(place).codeOld({ until }) : null,
       wait: Math.max(0, Math.ceil((addSpan(sentAt, gate.resendEvery, place.zone) - now) / 1000)),
     };
   },

@@ -4,7 +4,7 @@
  * answers with a turn that `advance` carries out.
  */
 import type { z } from 'zod';
-import type { Instant, MessageId, Place } from '../../kernel';
+import type { Instant, MessageId, Place, Reader } from '../../kernel';
 import type { Effect, GateEvent, Happening, JoiningRefusal } from '../events';
 
 /** The instants promised to somebody when they came to a gate. They stay, whatever becomes of the set-up. */
@@ -75,12 +75,12 @@ export type GateKind<G extends AnyGate, D extends { kind: string }, S extends { 
   /** The messages it sends by itself, with the place that names each. */
   messages(gate: G): { readonly at: string; readonly message: MessageId }[];
   /** Told before anyone has applied. */
-  promise(gate: G): { readonly title: string; readonly says: string };
-  doneTitle(gate: G): string;
+  promise(gate: G, reader: Reader): { readonly title: string; readonly says: string };
+  doneTitle(gate: G, reader: Reader): string;
   /** How far somebody is at it, for Today; null where their answers tell more. */
-  progress(held: D): string | null;
+  progress(held: D, reader: Reader): string | null;
   /** What Today says of the gate's time, beneath its list; null for nothing. */
-  note(gate: G): string | null;
+  note(gate: G, reader: Reader): string | null;
   /** @param history what has happened so far, newest last */
   enter(gate: G, now: Instant, zone: string, history: readonly Happening[]): Entered<D>;
   decide(gate: G, held: Held<D>, event: GateEvent, now: Instant, zone: string, messages: PathMessages): Turn<D>;

@@ -4,8 +4,9 @@
  * the gate goes on, so that no application can be parked for ever.
  */
 import { z } from 'zod';
-import { GateId, MessageId, Span, Title, never, sayDate, saySpan, type Instant } from '../../kernel';
+import { GateId, MessageId, Span, Title, never, sayDate, saySpan, type Instant, type Reader } from '../../kernel';
 import { addSpan } from '../../kernel/calendar';
+import { joiningSays } from '../joining.sentences';
 import type { GateKind, Held, PathMessages, Turn } from './kind';
 
 const item = z.strictObject({
@@ -50,14 +51,19 @@ export const review: GateKind<Gate, Detail, Sight> & { item: typeof item; detail
     once: false,
     passedBy: 'approved',
     messages: (gate) => [{ at: 'reminder', message: gate.reminder }],
-    promise: (gate) => ({
-      title: `${gate.reader} reads your application`,
-      says: `Usually within ${saySpan(gate.target)}, never more than ${longest(gate)}.`,
+    promise: (gate, reader) => ({
+      title: joiningSays(reader).reads({ reader: gate.reader }),
+      says: joiningSays(reader).readsWithin({ target: saySpan(gate.target, reader), longest: longest(gate, reader) }),
     }),
-    doneTitle: (gate) => `${gate.reader} said yes`,
+    doneTitle: (gate, reader) => joiningSays(reader).saidYes({ by: gate.reader }),
     progress: () => null,
-    note: ({ title, target, limit, then, extra }) =>
-      `The ${title} gate allows ${saySpan(limit)}${then === 'askAgain' ? ` and asks once more for ${saySpan(extra)}` : ''}; the mark at ${saySpan(target)} is your own target`,
+    note({ title, target, limit, then, extra }, reader) {
+      const says = joiningSays(reader);
+      const time = { title, limit: saySpan(limit, reader), target: saySpan(target, reader) };
+      return then === 'askAgain'
+        ? says.reviewTimeTwice({ ...time, extra: saySpan(extra, reader) })
+        : says.reviewTime(time);
+    },
 
     enter(gate, now, zone) {
       const limitAt = addSpan(now, gate.limit, zone);
@@ -126,21 +132,23 @@ export const review: GateKind<Gate, Detail, Sight> & { item: typeof item; detail
     },
 
     see(gate, { latestAt, detail: { question } }, _mail, _now, place) {
-      const by = ` You hear from us by ${sayDate(latestAt, place)} at the latest.`;
-      const says =
-        question && question.answer === null
-          ? `${gate.reader} would like to know something before deciding. Your answer goes on from here.${by}`
-          : `${gate.reader} reads every application. You need do nothing for now.${by}`;
+      const open = question !== null && question.answer === null;
+      const says = joiningSays(place)[open ? 'asksBack' : 'readsAll']({
+        reader: gate.reader,
+        date: sayDate(latestAt, place),
+      });
       return { kind: 'review', says, question: question?.text ?? null, answer: question?.answer ?? null };
     },
   };
 
 /** The longest it can take, told before anyone has applied: its limit, and what may be added to it. */
-function longest(gate: Gate): string {
+function longest(gate: Gate, reader: Reader): string {
   const { limit, extra } = gate;
-  if (gate.then !== 'askAgain') return saySpan(limit);
+  if (gate.then !== 'askAgain') return saySpan(limit, reader);
   const sum: Span = { count: limit.count + extra.count, unit: limit.unit };
-  return limit.unit === extra.unit ? saySpan(sum) : `${saySpan(limit)} and then ${saySpan(extra)}`;
+  return limit.unit === extra.unit
+    ? saySpan(sum, reader)
+    : joiningSays(reader).limitThenExtra({ limit: saySpan(limit, reader), extra: saySpan(extra, reader) });
 }
 
 /** By the instants that were promised, so that a path that has changed meanwhile moves nobody's day. */
@@ -157,7 +165,7 @@ function timePassed(gate: Gate, held: Held<Detail>, now: Instant, messages: Path
 }
 
 function outOfTime(gate: Gate, held: Held<Detail>, now: Instant, messages: PathMessages): Turn<Detail> {
-  if (gate.then === 'admit') return { turn: 'pass', happening: { at: now, what: 'approved', note: 'time ran out' } };
+  if (gate.then === 'admit') return { turn: 'pass', happening: { at: now, what: 'approved' } };
   // Put off to the day that was promised as the latest, and no further.
   if (gate.then === 'askAgain' && held.detail.extended === 0 && held.latestAt > now)
     return {

@@ -1,7 +1,15 @@
 /** Purpose: what a kind of block is: everything the product has to know of it, in one place. */
 import { z } from 'zod';
 import { DoorUse } from '../../doors/rule';
-import { BlockId, PageId, SignupFormId, type ChipName, type Reference, type WordSource } from '../../kernel';
+import {
+  BlockId,
+  PageId,
+  SignupFormId,
+  type ChipName,
+  type Reader,
+  type Reference,
+  type WordSource,
+} from '../../kernel';
 import type { LevelItem } from '../../levels';
 
 /** What every block has. */
@@ -25,6 +33,7 @@ export const referencesOfTarget = (to: Target): Reference[] => [
 
 /** What a block may look up while it is shown. */
 export type Shelf = {
+  readonly reader: Reader;
   /** Null where it leads nowhere: what it names is gone or retired. */
   hrefOf(to: Target): string | null;
   /** The levels there are of those, with the price in words. */

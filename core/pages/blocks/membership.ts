@@ -1,6 +1,7 @@
 /** Purpose: the blocks about membership: the card of the person looking, and the levels with what they cost. */
 import { z } from 'zod';
 import { LevelId, Title, type ChipName } from '../../kernel';
+import { pagesSays } from '../pages.sentences';
 import { blockBase, type BlockKind } from './kind';
 
 const line = z.string();
@@ -26,7 +27,7 @@ export const card: BlockKind<z.infer<typeof cardOf>, z.infer<typeof cardView>> &
   view: cardView,
   references: () => [],
   chips: () => onCard,
-  show({ id }, words) {
+  show({ id }, words, { reader }) {
     const level = words('level');
     const name = words('fullName');
     if (level === null || name === null) return null;
@@ -38,7 +39,7 @@ export const card: BlockKind<z.infer<typeof cardOf>, z.infer<typeof cardView>> &
       name,
       number: words('number') ?? '',
       groups: words('groups'),
-      until: until === null ? null : `Member until ${until}`,
+      until: until === null ? null : pagesSays(reader).memberUntil({ date: until }),
     };
   },
 };

@@ -12,8 +12,11 @@ import FieldInput from '../../kit/fields/FieldInput.vue';
 import { calls } from '../calls';
 import { useNotice } from '../notice';
 import { useSending } from '../sending';
+import { reader } from '../reader';
+import { accountSays } from './account.sentences';
 import { letterKeys, light, type Light } from '../preferences';
 
+const says = accountSays(reader);
 defineProps<{ me: { name: string; mail: string } }>();
 const sessions = useQuery({ key: ['sessions'], query: () => calls.staff.sessions({}) });
 const form = reactive({ current: '', password: '' });
@@ -21,22 +24,22 @@ const { busy, trouble, send } = useSending();
 const ending = useSending();
 /** A refusal of the new password stands beside that, every other one beside the present one. */
 const faults = computed(() => {
-  const says = trouble.value?.says ?? null;
+  const fault = trouble.value?.says ?? null;
   const weak = trouble.value?.code === 'weak-password';
-  return { current: weak ? null : says, password: weak ? says : null };
+  return { current: weak ? null : fault, password: weak ? fault : null };
 });
 const notice = useNotice();
 const lights: [Light, string][] = [
-  ['system', 'As this machine has it'],
-  ['light', 'Light'],
-  ['dark', 'Dark'],
+  ['system', says.asMachine],
+  ['light', says.light],
+  ['dark', says.dark],
 ];
 
 async function change(): Promise<void> {
   const done = await send((sent) => calls.staff.changePassword({ ...form }, sent));
   if (!done) return;
   Object.assign(form, { current: '', password: '' });
-  notice.tell('Your password is changed. All other devices are signed out.');
+  notice.tell(says.passwordChanged);
   await sessions.refetch();
 }
 
@@ -55,7 +58,7 @@ async function end(id: string, says: string): Promise<void> {
         <span class="section-head__note quiet">{{ me.mail }}</span>
       </div>
       <form novalidate class="account__form" @submit.prevent="change">
-        <FieldFrame id="current" label="Present password" :fault="faults.current">
+        <FieldFrame id="current" :label="says.presentPassword" :fault="faults.current">
           <FieldInput
             id="current"
             v-model="form.current"
@@ -66,7 +69,7 @@ async function end(id: string, says: string): Promise<void> {
             :described="describedBy('current', faults.current, null)"
           />
         </FieldFrame>
-        <FieldFrame id="next" label="New password" help="10 characters or more." :fault="faults.password">
+        <FieldFrame id="next" :label="says.newPassword" :help="says.tenOrMore" :fault="faults.password">
           <FieldInput
             id="next"
             v-model="form.password"
@@ -76,39 +79,38 @@ async function end(id: string, says: string): Promise<void> {
             :described="describedBy('next', faults.password, true)"
           />
         </FieldFrame>
-        <KitButton type="submit" kind="primary" :disabled="busy">Change my password</KitButton>
+        <KitButton type="submit" kind="primary" :disabled="busy">{{ says.changeMyPassword }}</KitButton>
       </form>
       <fieldset class="account__set">
-        <legend>Light</legend>
-        <VRadioGroup v-model="light" class="kit-tick" aria-label="Light">
-          <VRadio v-for="[value, says] in lights" :key="value" :value="value" :label="says" />
+        <legend>{{ says.light }}</legend>
+        <VRadioGroup v-model="light" class="kit-tick" :aria-label="says.light">
+          <VRadio v-for="[value, label] in lights" :key="value" :value="value" :label="label" />
         </VRadioGroup>
       </fieldset>
       <fieldset class="account__set">
-        <legend>Keys</legend>
-        <VCheckbox v-model="letterKeys" class="kit-tick" label="Letter keys are on" />
+        <legend>{{ says.keys }}</legend>
+        <VCheckbox v-model="letterKeys" class="kit-tick" :label="says.letterKeys" />
       </fieldset>
     </section>
     <section>
-      <div class="section-head"><h2>Where you are signed in</h2></div>
+      <div class="section-head">
+        <h2>{{ says.whereSignedIn }}</h2>
+      </div>
       <Trouble v-if="sessions.error.value" :error="sessions.error.value" @again="sessions.refetch()" />
       <ul class="account__sessions">
         <li v-for="session in sessions.data.value?.sessions ?? []" :key="session.id">
           <span
             ><b>{{ session.device }}</b
-            >&#32; <span class="quiet">{{ session.here ? 'this device' : session.seen }}</span></span
+            >&#32; <span class="quiet">{{ session.here ? says.thisDevice : session.seen }}</span></span
           >
-          <KitButton v-if="!session.here" small @click="end(session.id, 'That device is signed out.')"
-            >Sign out there</KitButton
-          >
+          <KitButton v-if="!session.here" small @click="end(session.id, says.deviceOut)">{{
+            says.signOutThere
+          }}</KitButton>
         </li>
       </ul>
-      <KitButton
-        v-if="(sessions.data.value?.sessions.length ?? 0) > 2"
-        small
-        @click="end('others', 'All other devices are signed out.')"
-        >Sign out everywhere else</KitButton
-      >
+      <KitButton v-if="(sessions.data.value?.sessions.length ?? 0) > 2" small @click="end('others', says.othersOut)">{{
+        says.signOutEverywhereElse
+      }}</KitButton>
     </section>
   </div>
 </template>

@@ -5,6 +5,10 @@ import { useRoute } from 'vue-router';
 import MenuButton from '../../kit/MenuButton.vue';
 import { areas } from '../areas';
 import { useIndex } from '../session';
+import { reader } from '../reader';
+import { frameSays } from './frame.sentences';
+
+const says = frameSays(reader);
 
 defineProps<{ siteName: string }>();
 const route = useRoute();
@@ -19,12 +23,12 @@ const places = computed(() =>
 </script>
 
 <template>
-  <nav class="index" aria-label="Areas of the desk">
+  <nav class="index" :aria-label="says.areasLabel">
     <div class="index__brand">
       <b>Admissa</b><span>{{ siteName }}</span>
     </div>
-    <MenuButton class="index__toggle" :label="here?.name ?? 'Areas'" :items="places">{{
-      here?.name ?? 'Areas'
+    <MenuButton class="index__toggle" :label="here?.name ?? says.areas" :items="places">{{
+      here?.name ?? says.areas
     }}</MenuButton>
     <div class="index__cells">
       <RouterLink

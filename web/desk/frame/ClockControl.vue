@@ -7,6 +7,10 @@ import { calls } from '../calls';
 import { useNotice } from '../notice';
 import { useSending } from '../sending';
 import { useFresh } from '../session';
+import { reader } from '../reader';
+import { frameSays } from './frame.sentences';
+
+const says = frameSays(reader);
 
 const clock = useQuery({ key: ['clock'], query: () => calls.clock.view({}) });
 const { busy, trouble, send } = useSending();
@@ -26,22 +30,28 @@ async function move(by: 'hour' | 'day' | 'nextDue'): Promise<void> {
 const items = computed<MenuItem[]>(() => {
   const { nextDue, mailPage } = clock.data.value ?? {};
   return [
-    { title: 'On by an hour', act: () => move('hour') },
-    { title: 'On by a day', act: () => move('day') },
+    { title: says.onHour, act: () => move('hour') },
+    { title: says.onDay, act: () => move('day') },
     {
-      title: 'To the next due thing',
-      note: nextDue ? `${nextDue.says}, ${nextDue.at}` : 'nothing is due',
+      title: says.toNext,
+      note: nextDue ? says.dueAt({ what: nextDue.says, at: nextDue.at }) : says.nothingDue,
       disabled: !nextDue,
       act: () => move('nextDue'),
     },
-    ...(mailPage ? [{ title: 'Mail that came', href: mailPage }] : []),
+    ...(mailPage ? [{ title: says.mailCame, href: mailPage }] : []),
   ];
 });
 </script>
 
 <template>
-  <MenuButton v-if="clock.data.value?.movable" v-model:open="open" label="Demo clock" :items="items" :disabled="busy">
-    {{ busy ? 'Moving on…' : 'Demo clock' }}
+  <MenuButton
+    v-if="clock.data.value?.movable"
+    v-model:open="open"
+    :label="says.demoClock"
+    :items="items"
+    :disabled="busy"
+  >
+    {{ busy ? says.movingOn : says.demoClock }}
     <template #head>
       <p class="clock">
         <b>{{ clock.data.value.now }}</b><span v-if="clock.data.value.ahead" class="quiet">{{

@@ -8,6 +8,10 @@ import FindBox from '../people/FindBox.vue';
 import { may, type Me } from '../session';
 import { useToday } from '../today/today.query';
 import ClockControl from './ClockControl.vue';
+import { reader } from '../reader';
+import { frameSays } from './frame.sentences';
+
+const says = frameSays(reader);
 
 defineProps<{ me: Me; title: string }>();
 const emit = defineEmits<{ keys: [] }>();
@@ -21,10 +25,10 @@ async function signOut(): Promise<void> {
   location.assign('/desk');
 }
 const items: readonly MenuItem[] = [
-  { title: 'Your account', to: '/desk/account' },
-  { title: 'Keys', key: '?', act: () => emit('keys') },
-  { title: 'Open the site', href: '/' },
-  { title: 'Sign out', act: signOut },
+  { title: says.yourAccount, to: '/desk/account' },
+  { title: says.keys, key: '?', act: () => emit('keys') },
+  { title: says.openSite, href: '/' },
+  { title: says.signOut, act: signOut },
 ];
 </script>
 

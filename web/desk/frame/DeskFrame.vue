@@ -14,13 +14,17 @@ import DeskBar from './DeskBar.vue';
 import KeyList from './KeyList.vue';
 import { guardDoubleClicks } from './double';
 import { useDeskKeys } from './keys';
+import { reader } from '../reader';
+import { frameSays } from './frame.sentences';
+
+const says = frameSays(reader);
 
 const props = defineProps<{ me: Me }>();
 const route = useRoute();
 const router = useRouter();
 const notice = useNotice();
 const viewpoint = useViewpoint();
-const title = computed(() => String(route.meta['title'] ?? 'Desk'));
+const title = computed(() => String(route.meta['title'] ?? says.desk));
 watch([title, () => props.me.siteName], () => (document.title = `${title.value} · ${props.me.siteName}`), {
   immediate: true,
 });
@@ -44,20 +48,20 @@ const tryAgain = () => location.assign(away.value ?? '/desk');
 </script>
 
 <template>
-  <a class="skip" href="#work">To the work area</a>
+  <a class="skip" href="#work">{{ says.toWork }}</a>
   <div class="desk">
     <AreaIndex :site-name="me.siteName" />
     <DeskBar :me="me" :title="title" @keys="help = true" />
     <main id="work" class="work" tabindex="-1">
       <p v-if="away" class="act-line act-line--bad" role="alert">
-        <span>That part of the desk could not be fetched. You may be offline.</span>
-        <KitButton kind="link" @click="tryAgain">Try again</KitButton>
+        <span>{{ says.partAway }}</span>
+        <KitButton kind="link" @click="tryAgain">{{ says.tryAgain }}</KitButton>
       </p>
       <RouterView v-slot="{ Component }"><component :is="Component" :me="me" /></RouterView>
       <p v-if="notice.says" class="act-line" role="status">
         <span>{{ notice.says }}</span>
-        <KitButton v-if="notice.undo" kind="link" :disabled="undoing" @click="undo">Undo</KitButton>
-        <KitButton kind="link" @click="notice.tell(null)">Close</KitButton>
+        <KitButton v-if="notice.undo" kind="link" :disabled="undoing" @click="undo">{{ says.undo }}</KitButton>
+        <KitButton kind="link" @click="notice.tell(null)">{{ says.close }}</KitButton>
       </p>
     </main>
     <MountPanel v-if="viewpoint.open" />

@@ -5,26 +5,30 @@ import { VDialog } from 'vuetify/components/VDialog';
 import KitButton from '../../kit/KitButton.vue';
 import { areas } from '../areas';
 import { letterKeys } from '../preferences';
+import { reader } from '../reader';
+import { frameSays } from './frame.sentences';
+
+const says = frameSays(reader);
 
 const open = defineModel<boolean>({ required: true });
 const keys: (readonly [key: string, does: string])[] = [
-  ['/', 'Find anyone'],
-  ...areas.map(({ key, name }) => [`G then ${key.toUpperCase()}`, name] as const),
-  ['J, K', 'Next row, row before'],
-  ['Enter', 'Open the row'],
-  ['Esc', 'Close the sheet'],
+  ['/', says.findAnyone],
+  ...areas.map(({ key, name }) => [says.gThen({ key: key.toUpperCase() }), name] as const),
+  ['J, K', says.nextRow],
+  ['Enter', says.openRow],
+  ['Esc', says.closeSheet],
   ...areas.flatMap((area) => area.keys),
-  ['V', 'Open or close the view'],
-  ['Shift + V', 'Choose the person to look as'],
-  ['[ and ]', 'Date back, date on'],
-  ['?', 'This list'],
+  ['V', says.openCloseView],
+  ['Shift + V', says.choosePerson],
+  ['[ and ]', says.dateBackOn],
+  ['?', says.thisList],
 ];
 </script>
 
 <template>
   <VDialog v-model="open" width="440" aria-labelledby="keys-title">
     <section class="panel">
-      <h2 id="keys-title">Keys</h2>
+      <h2 id="keys-title">{{ says.keys }}</h2>
       <dl class="keys">
         <div v-for="[key, does] in keys" :key="key">
           <dt>
@@ -34,8 +38,8 @@ const keys: (readonly [key: string, does: string])[] = [
         </div>
       </dl>
       <div class="panel__foot">
-        <VCheckbox v-model="letterKeys" class="kit-tick" label="Letter keys are on" />
-        <KitButton @click="open = false">Close</KitButton>
+        <VCheckbox v-model="letterKeys" class="kit-tick" :label="says.letterKeys" />
+        <KitButton @click="open = false">{{ says.close }}</KitButton>
       </div>
     </section>
   </VDialog>

@@ -1,9 +1,15 @@
 <script setup lang="ts">
 /** An address of the desk that leads nowhere. */
+import { reader } from '../reader';
+import { frameSays } from './frame.sentences';
+
+const says = frameSays(reader);
 </script>
 
 <template>
   <div class="work__one">
-    <p>There is no such page at the desk. <RouterLink to="/desk">Go to Today</RouterLink></p>
+    <p>
+      {{ says.noSuchPageHere }} <RouterLink to="/desk">{{ says.goToToday }}</RouterLink>
+    </p>
   </div>
 </template>

@@ -7,6 +7,10 @@ import { useNotice } from '../notice';
 import { useSending } from '../sending';
 import { useFresh } from '../session';
 import { useDrafts } from './drafts';
+import { reader } from '../reader';
+import { membersSays } from './members.sentences';
+
+const says = membersSays(reader);
 
 const props = defineProps<{ application: ApplicationView }>();
 const emit = defineEmits<{ acted: [] }>();
@@ -25,12 +29,14 @@ async function reopen(): Promise<void> {
 </script>
 
 <template>
-  <section v-if="drafts.unsent(application.id)" class="review review--unsent" aria-label="Not sent">
-    <h3>You had written, and it was not sent</h3>
+  <section v-if="drafts.unsent(application.id)" class="review review--unsent" :aria-label="says.notSent">
+    <h3>{{ says.notSentTitle }}</h3>
     <p class="review__text">{{ drafts.unsent(application.id) }}</p>
-    <div class="review__acts"><KitButton small @click="drafts.drop(application.id)">Throw it away</KitButton></div>
+    <div class="review__acts">
+      <KitButton small @click="drafts.drop(application.id)">{{ says.throwItAway }}</KitButton>
+    </div>
   </section>
   <p v-if="application.canReopen" class="review__reopen">
-    <KitButton small :disabled="busy" @click="reopen">Open the application again</KitButton>
+    <KitButton small :disabled="busy" @click="reopen">{{ says.openAgain }}</KitButton>
   </p>
 </template>

@@ -4,6 +4,10 @@ import { ref, watch } from 'vue';
 import FieldInput from '../../kit/fields/FieldInput.vue';
 import KitSelect from '../../kit/fields/KitSelect.vue';
 import { useDebounced } from '../debounced';
+import { reader } from '../reader';
+import { membersSays } from './members.sentences';
+
+const says = membersSays(reader);
 
 type Asked = { q: string; level?: string; group?: string };
 const props = defineProps<{
@@ -30,20 +34,20 @@ const withAny = (items: { id: string; title: string }[], any: string) => [
 
 <template>
   <div class="filters" role="search">
-    <label for="member-search">Name, email, postcode or number begins</label>
-    <FieldInput id="member-search" v-model="typed" kind="search" placeholder="Search" class="filters__search" />
+    <label for="member-search">{{ says.searchBegins }}</label>
+    <FieldInput id="member-search" v-model="typed" kind="search" :placeholder="says.search" class="filters__search" />
     <KitSelect
       class="filters__pick"
-      label="Level"
+      :label="says.level"
       :model-value="asked.level ?? ''"
-      :items="withAny(levels, 'Any level')"
+      :items="withAny(levels, says.anyLevel)"
       @update:model-value="emit('ask', { level: $event || undefined })"
     />
     <KitSelect
       class="filters__pick"
-      label="Group"
+      :label="says.group"
       :model-value="asked.group ?? ''"
-      :items="withAny(groups, 'Any group')"
+      :items="withAny(groups, says.anyGroup)"
       @update:model-value="emit('ask', { group: $event || undefined })"
     />
   </div>

@@ -5,6 +5,10 @@ import KitButton from '../../kit/KitButton.vue';
 import KitLedger from '../../kit/KitLedger.vue';
 import type { LedgerColumn } from '../../kit/ledger';
 import StandingMark from '../../kit/StandingMark.vue';
+import { reader } from '../reader';
+import { membersSays } from './members.sentences';
+
+const says = membersSays(reader);
 
 defineProps<{
   rows: MemberRow[];
@@ -21,24 +25,24 @@ const way = (sort: MemberSort, says: string, down: boolean) => ({ sort, says, do
 const columns: readonly LedgerColumn[] = [
   {
     key: 'name',
-    title: 'Name',
-    ways: [way('name', 'Name, A to Z', false), way('nameDown', 'Name, Z to A', true)],
+    title: says.name,
+    ways: [way('name', says.nameUp, false), way('nameDown', says.nameDown, true)],
   },
-  { key: 'standing', title: 'Standing' },
-  { key: 'level', title: 'Level' },
-  { key: 'groups', title: 'Groups', wide: true },
+  { key: 'standing', title: says.standing },
+  { key: 'level', title: says.level },
+  { key: 'groups', title: says.groups, wide: true },
   {
     key: 'joined',
-    title: 'Joined',
+    title: says.joined,
     wide: true,
-    ways: [way('newest', 'Joined, newest', true), way('oldest', 'Joined, oldest', false)],
+    ways: [way('newest', says.joinedNewest, true), way('oldest', says.joinedOldest, false)],
   },
-  { key: 'until', title: 'Until', wide: true },
+  { key: 'until', title: says.until, wide: true },
   {
     key: 'seen',
-    title: 'Last seen',
+    title: says.lastSeen,
     wide: true,
-    ways: [way('seen', 'Seen, latest', true), way('unseen', 'Seen, longest ago', false)],
+    ways: [way('seen', says.seenLatest, true), way('unseen', says.seenLongestAgo, false)],
   },
 ];
 </script>
@@ -46,7 +50,7 @@ const columns: readonly LedgerColumn[] = [
 <template>
   <KitLedger
     class="members__ledger"
-    label="The list of people"
+    :label="says.listOfPeople"
     :columns="columns"
     :rows="rows"
     :total="total"
@@ -67,9 +71,9 @@ const columns: readonly LedgerColumn[] = [
     >
     <template #empty>
       <template v-if="filtered">
-        Nobody fits. <KitButton kind="link" @click="emit('clear')">Show everyone</KitButton>
+        {{ says.nobodyFitsSentence }} <KitButton kind="link" @click="emit('clear')">{{ says.showEveryone }}</KitButton>
       </template>
-      <template v-else>Everybody who signs up stands here. The signup form is the way in.</template>
+      <template v-else>{{ says.emptyList }}</template>
     </template>
   </KitLedger>
 </template>

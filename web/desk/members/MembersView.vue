@@ -5,7 +5,6 @@ import { computed, nextTick, ref, watch } from 'vue';
 import { useRoute, useRouter } from 'vue-router';
 import { MemberSort, type MemberRow } from '../../../contract';
 import { Standing } from '../../../core/facts';
-import { countOf } from '../../../core/kernel/count';
 import { calls, troubleOf } from '../calls';
 import type { Me } from '../session';
 import KitButton from '../../kit/KitButton.vue';
@@ -18,6 +17,10 @@ import MemberFilters from './MemberFilters.vue';
 import MemberTable from './MemberTable.vue';
 import PersonSheet from './PersonSheet.vue';
 import StandingTally from './StandingTally.vue';
+import { reader } from '../reader';
+import { membersSays } from './members.sentences';
+
+const says = membersSays(reader);
 
 defineProps<{ me: Me }>();
 const route = useRoute();
@@ -107,7 +110,12 @@ const filtered = computed(() =>
 
 <template>
   <VLayout class="members">
-    <VMain tag="section" class="members__list" aria-label="Members" :inert="(narrow && person !== null) || undefined">
+    <VMain
+      tag="section"
+      class="members__list"
+      :aria-label="says.members"
+      :inert="(narrow && person !== null) || undefined"
+    >
       <StandingTally :counts="counts.data.value" :chosen="asked.standing" @choose="ask({ standing: $event })" />
       <MemberFilters
         :asked="asked"
@@ -130,20 +138,20 @@ const filtered = computed(() =>
       />
       <footer v-if="list.data.value" class="members__foot">
         <span role="status" :class="{ unseen: rows.length === 0 }">{{
-          rows.length === 0 ? 'Nobody fits' : `${rows.length} of ${countOf(list.data.value.total, 'person', 'people')}`
+          rows.length === 0 ? says.nobodyFits : says.shownOf({ shown: rows.length, count: list.data.value.total })
         }}</span>
-        <KitButton v-if="more" kind="link" @click="showMore()">
-          Show {{ Math.min(50, list.data.value.total - rows.length) }} more
-        </KitButton>
+        <KitButton v-if="more" kind="link" @click="showMore()">{{
+          says.showMore({ number: Math.min(50, list.data.value.total - rows.length) })
+        }}</KitButton>
         <span v-if="moreTrouble" class="field__fault">{{ moreTrouble }}</span>
         <KitButton v-if="rows.length" kind="link" class="members__print" :disabled="printing" @click="print">
-          {{ printing ? `Fetching, ${rows.length} so far` : 'Print the list' }}
+          {{ printing ? says.fetching({ shown: rows.length }) : says.printList }}
         </KitButton>
       </footer>
     </VMain>
     <PersonSheet v-if="person" :id="person" :me="me" @close="open(null)" />
-    <SideSheet v-else-if="!narrow" label="Nobody chosen">
-      <p class="quiet">Choose a person to see the facts and the timeline here.</p>
+    <SideSheet v-else-if="!narrow" :label="says.nobodyChosen">
+      <p class="quiet">{{ says.chooseSomebody }}</p>
     </SideSheet>
   </VLayout>
 </template>

@@ -17,6 +17,10 @@ import { useViewpoint } from '../viewpoint/viewpoint.store';
 import EndedApplication from './EndedApplication.vue';
 import PersonTimeline from './PersonTimeline.vue';
 import ReviewPanel from './ReviewPanel.vue';
+import { reader } from '../reader';
+import { membersSays } from './members.sentences';
+
+const says = membersSays(reader);
 
 const props = defineProps<{ id: string; me: Me }>();
 const emit = defineEmits<{ close: [] }>();
@@ -29,10 +33,10 @@ const person = useQuery({
 const data = computed(() => (person.data.value?.id === props.id ? person.data.value : undefined));
 const viewpoint = useViewpoint();
 const head = ref<HTMLElement>();
-type Tab = 'Timeline' | 'Answers';
-const tab = ref<Tab>('Timeline');
+type Tab = 'timeline' | 'answers';
+const tab = ref<Tab>('timeline');
 const tabs = computed<Tab[]>(() =>
-  data.value?.application && data.value.application.state !== 'open' ? ['Timeline', 'Answers'] : ['Timeline'],
+  data.value?.application && data.value.application.state !== 'open' ? ['timeline', 'answers'] : ['timeline'],
 );
 const firstName = computed(() => clipped(firstNameOf(data.value?.name ?? '')));
 
@@ -47,7 +51,7 @@ watch(
 );
 watch(
   () => props.id,
-  () => (tab.value = 'Timeline'),
+  () => (tab.value = 'timeline'),
 );
 onBeforeUnmount(() => {
   const row = `[data-person="${CSS.escape(props.id)}"]`;
@@ -60,18 +64,18 @@ useEscape(
 </script>
 
 <template>
-  <SideSheet :label="data?.name ?? 'Person'">
+  <SideSheet :label="data?.name ?? says.person">
     <template v-if="!known.success">
       <header class="sheet__head">
-        <h2 ref="head" tabindex="-1">Nobody</h2>
-        <KitButton small @click="emit('close')">Close <kbd>Esc</kbd></KitButton>
+        <h2 ref="head" tabindex="-1">{{ says.nobody }}</h2>
+        <KitButton small @click="emit('close')">{{ says.close }} <kbd>Esc</kbd></KitButton>
       </header>
-      <p>There is no such person. The address may be mistyped.</p>
+      <p>{{ says.noSuchPerson }}</p>
     </template>
     <template v-else-if="person.error.value && !data">
       <Trouble :error="person.error.value" @again="person.refetch()" />
       <p>
-        <KitButton small @click="emit('close')">Close <kbd>Esc</kbd></KitButton>
+        <KitButton small @click="emit('close')">{{ says.close }} <kbd>Esc</kbd></KitButton>
       </p>
     </template>
     <Waiting v-else-if="!data" :rows="8" />
@@ -80,8 +84,8 @@ useEscape(
         <h2 ref="head" tabindex="-1">
           <bdi>{{ data.name }}</bdi>
         </h2>
-        <span class="quiet">No. {{ data.number }}</span>
-        <KitButton small @click="emit('close')">Close <kbd>Esc</kbd></KitButton>
+        <span class="quiet">{{ says.number({ number: data.number }) }}</span>
+        <KitButton small @click="emit('close')">{{ says.close }} <kbd>Esc</kbd></KitButton>
       </header>
       <p class="sheet__standing">
         <StandingMark :standing="data.standing" /><span>{{ data.membership }}</span>
@@ -100,7 +104,7 @@ useEscape(
         @acted="toHead"
       />
       <div class="sheet__acts">
-        <KitButton small @click="viewpoint.lookAs(data.id)">See as {{ firstName }}</KitButton>
+        <KitButton small @click="viewpoint.lookAs(data.id)">{{ says.seeAs({ name: firstName }) }}</KitButton>
         <a class="linklike" :href="`mailto:${data.mail}`"><MailText :mail="data.mail" /></a>
       </div>
       <dl v-if="data.application?.state !== 'open'" class="sheet__facts">
@@ -111,12 +115,14 @@ useEscape(
           </dd>
         </template>
       </dl>
-      <KitTabs v-model="tab" :label="`About ${data.name}`" :tabs="tabs">
-        <template #Timeline><PersonTimeline :rows="data.timeline" /></template>
-        <template #Answers>
+      <KitTabs v-model="tab" :label="says.about({ name: data.name })" :tabs="tabs" :title-of="(name) => says[name]">
+        <template #timeline><PersonTimeline :rows="data.timeline" /></template>
+        <template #answers>
           <template v-if="data.application">
             <p class="quiet sheet__note">
-              {{ data.application.form }}, sent {{ data.application.sent }}. {{ data.application.says }}
+              {{
+                says.formSent({ form: data.application.form, date: data.application.sent, says: data.application.says })
+              }}
             </p>
             <dl class="sheet__facts">
               <template v-for="answer in data.application.answers" :key="answer.label">

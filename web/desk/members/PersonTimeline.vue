@@ -2,12 +2,16 @@
 /** What happened with a person, newest first: a square for events, the standing's mark for its changes. */
 import type { MemberView } from '../../../contract';
 import StandingMark from '../../kit/StandingMark.vue';
+import { reader } from '../reader';
+import { membersSays } from './members.sentences';
+
+const says = membersSays(reader);
 
 defineProps<{ rows: MemberView['timeline'] }>();
 </script>
 
 <template>
-  <p v-if="rows.length === 0" class="empty">What happens with this person will stand here, the newest first.</p>
+  <p v-if="rows.length === 0" class="empty">{{ says.emptyTimeline }}</p>
   <ol v-else class="timeline">
     <li v-for="(row, at) in rows" :key="at">
       <span class="timeline__date">{{ row.date }}</span>

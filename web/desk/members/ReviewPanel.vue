@@ -14,6 +14,10 @@ import { useNotice } from '../notice';
 import { useSending } from '../sending';
 import { useFresh } from '../session';
 import { useDrafts, type Purpose } from './drafts';
+import { reader } from '../reader';
+import { membersSays } from './members.sentences';
+
+const says = membersSays(reader);
 
 const props = defineProps<{ application: ApplicationView; firstName: string }>();
 const emit = defineEmits<{ acted: [] }>();
@@ -73,7 +77,7 @@ useLetter('n', () => {
 </script>
 
 <template>
-  <section class="review" aria-label="Application">
+  <section class="review" :aria-label="says.application">
     <p class="review__says">{{ application.says }}</p>
     <LimitRuler v-if="application.limit" :limit="application.limit" />
     <dl class="sheet__facts">
@@ -85,7 +89,7 @@ useLetter('n', () => {
       </template>
     </dl>
     <div v-if="application.duplicates.length" class="review__twins">
-      <h3>Perhaps here already</h3>
+      <h3>{{ says.perhapsHere }}</h3>
       <ul>
         <li v-for="twin in application.duplicates" :key="twin.member">
           <RouterLink :to="{ path: '/desk/members', query: { person: twin.member } }"
@@ -97,19 +101,19 @@ useLetter('n', () => {
       </ul>
     </div>
     <div v-if="application.question" class="review__question">
-      <h3>Asked</h3>
+      <h3>{{ says.asked }}</h3>
       <p>{{ application.question.text }}</p>
       <p :class="{ quiet: !application.question.answer }">
-        {{ application.question.answer ?? `${firstName} has not answered yet.` }}
+        {{ application.question.answer ?? says.notAnsweredYet({ name: firstName }) }}
       </p>
     </div>
     <template v-if="application.canReview">
-      <p class="quiet">A yes gives {{ application.grants }}.</p>
+      <p class="quiet">{{ says.yesGives({ grants: application.grants }) }}</p>
       <form v-if="asking" novalidate @submit.prevent="asking === 'decline' ? decline() : ask()">
         <FieldFrame
           :id="`review-${asking}`"
           :key="asking"
-          :label="asking === 'decline' ? `Why not? ${firstName} reads this` : `Your question to ${firstName}`"
+          :label="asking === 'decline' ? says.whyNot({ name: firstName }) : says.yourQuestion({ name: firstName })"
           :fault="fault"
         >
           <FieldInput
@@ -123,27 +127,27 @@ useLetter('n', () => {
         </FieldFrame>
         <div class="review__acts">
           <KitButton type="submit" :kind="asking === 'decline' ? 'danger' : 'primary'" :disabled="busy">
-            {{ asking === 'decline' ? `Decline ${firstName}` : 'Send the question' }}
+            {{ asking === 'decline' ? says.decline({ name: firstName }) : says.sendQuestion }}
           </KitButton>
-          <KitButton @click="asking = null">Not now</KitButton>
+          <KitButton @click="asking = null">{{ says.notNow }}</KitButton>
         </div>
       </form>
       <template v-else>
         <p v-if="fault" class="field__fault" role="alert">{{ fault }}</p>
         <div class="review__acts">
-          <KitButton kind="primary" :disabled="busy" @click="admit">Admit {{ firstName }}</KitButton>
-          <KitButton kind="danger" :disabled="busy" @click="start('decline')">Decline…</KitButton>
+          <KitButton kind="primary" :disabled="busy" @click="admit">{{ says.admit({ name: firstName }) }}</KitButton>
+          <KitButton kind="danger" :disabled="busy" @click="start('decline')">{{ says.declineAsk }}</KitButton>
           <KitButton
             v-if="!application.question || application.question.answer"
             :disabled="busy"
             @click="start('question')"
           >
-            Ask…
+            {{ says.ask }}
           </KitButton>
         </div>
-        <p v-if="drafts.unsent(id)" class="quiet review__unsent">What you began to write is kept.</p>
+        <p v-if="drafts.unsent(id)" class="quiet review__unsent">{{ says.draftKept }}</p>
       </template>
     </template>
-    <p v-else class="quiet review__why">Reading it is for those who review; your part does not include it.</p>
+    <p v-else class="quiet review__why">{{ says.notYours }}</p>
   </section>
 </template>

@@ -4,6 +4,10 @@ import { computed } from 'vue';
 import type { Standing } from '../../../core/facts';
 import KitToggle from '../../kit/KitToggle.vue';
 import StandingMark from '../../kit/StandingMark.vue';
+import { reader } from '../reader';
+import { membersSays } from './members.sentences';
+
+const says = membersSays(reader);
 
 const props = defineProps<{
   counts?: { everyone: number; standings: { standing: Standing; count: number }[] };
@@ -26,10 +30,10 @@ const shown = computed<Choice>({
 </script>
 
 <template>
-  <KitToggle v-model="shown" class="tally" label="Narrow by standing" :choices="choices">
+  <KitToggle v-model="shown" class="tally" :label="says.narrowByStanding" :choices="choices">
     <template #default="{ choice }">
       <span class="tally__cell">
-        <b>{{ count(choice) }}</b>&#32;<span v-if="choice === 'everyone'" class="tally__word">Everyone</span
+        <b>{{ count(choice) }}</b>&#32;<span v-if="choice === 'everyone'" class="tally__word">{{ says.everyone }}</span
         ><StandingMark v-else :standing="choice" />
       </span>
     </template>

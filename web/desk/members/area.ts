@@ -1,11 +1,14 @@
-import { countOf } from '../../../core/kernel/count';
+import { reader } from '../reader';
 import type { Area } from '../area';
+import { membersSays } from './members.sentences';
+
+const says = membersSays(reader);
 
 export const members: Area = {
-  name: 'Members',
+  name: says.members,
   path: '/desk/members',
   key: 'm',
   view: () => import('./MembersView.vue'),
-  state: ({ people }) => ({ flag: false, says: countOf(people, 'person', 'people') }),
+  state: ({ people }) => ({ flag: false, says: says.people({ count: people }) }),
   keys: [],
 };

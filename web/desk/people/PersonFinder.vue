@@ -7,6 +7,10 @@ import type { PersonHit } from '../../../contract';
 import StandingMark from '../../kit/StandingMark.vue';
 import { calls } from '../calls';
 import { useAnswers } from '../debounced';
+import { reader } from '../reader';
+import { peopleSays } from './people.sentences';
+
+const says = peopleSays(reader);
 
 type Hit = Omit<PersonHit, 'id' | 'standing'> & {
   readonly id: string;
@@ -57,7 +61,7 @@ async function choose(id: string | null): Promise<void> {
     :aria-label="label"
     :placeholder="placeholder"
     autocomplete="off"
-    :list-props="{ 'aria-label': 'People found' } as object"
+    :list-props="{ 'aria-label': says.peopleFound } as object"
     @update:model-value="choose"
   >
     <template #item="{ item, props: row }">
@@ -72,7 +76,7 @@ async function choose(id: string | null): Promise<void> {
     </template>
     <template #no-data>
       <VListItem role="option" aria-disabled="true" class="people__none">
-        {{ trouble ?? 'Nobody’s name, email, postcode or number begins so.' }}
+        {{ trouble ?? says.nobodyBegins }}
       </VListItem>
     </template>
     <template #append-inner><slot name="mark" /></template>

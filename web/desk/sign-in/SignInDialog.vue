@@ -8,6 +8,10 @@ import KitButton from '../../kit/KitButton.vue';
 import { calls, sessionEnded } from '../calls';
 import { useSending } from '../sending';
 import { useFresh } from '../session';
+import { reader } from '../reader';
+import { signInSays } from './signIn.sentences';
+
+const says = signInSays(reader);
 
 const props = defineProps<{ mail: string }>();
 const form = reactive({ mail: props.mail, password: '' });
@@ -32,10 +36,10 @@ const elsewhere = () => location.assign('/desk');
 <template>
   <VDialog :model-value="sessionEnded" persistent width="400" aria-labelledby="again-title">
     <form class="panel" novalidate @submit.prevent="signIn">
-      <h2 id="again-title">Your session has ended</h2>
-      <p>Sign in again and go on: what you have written is still here.</p>
+      <h2 id="again-title">{{ says.ended }}</h2>
+      <p>{{ says.goOn }}</p>
       <p v-if="trouble && !trouble.faults" class="field__fault" role="alert">{{ trouble.says }}</p>
-      <FieldFrame id="again-mail" label="Email" :fault="fault('mail')">
+      <FieldFrame id="again-mail" :label="says.email" :fault="fault('mail')">
         <FieldInput
           id="again-mail"
           v-model="form.mail"
@@ -46,7 +50,7 @@ const elsewhere = () => location.assign('/desk');
           :described="describedBy('again-mail', fault('mail'), null)"
         />
       </FieldFrame>
-      <FieldFrame id="again-password" label="Password" :fault="fault('password')">
+      <FieldFrame id="again-password" :label="says.password" :fault="fault('password')">
         <FieldInput
           id="again-password"
           v-model="form.password"
@@ -58,8 +62,8 @@ const elsewhere = () => location.assign('/desk');
         />
       </FieldFrame>
       <div class="panel__foot">
-        <KitButton @click="elsewhere">Leave the desk</KitButton>
-        <KitButton type="submit" kind="primary" :disabled="busy">Sign in and go on</KitButton>
+        <KitButton @click="elsewhere">{{ says.leaveTheDesk }}</KitButton>
+        <KitButton type="submit" kind="primary" :disabled="busy">{{ says.signInAndGoOn }}</KitButton>
       </div>
     </form>
   </VDialog>

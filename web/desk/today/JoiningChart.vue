@@ -2,6 +2,10 @@
 /** The last 30 days' sign-ups, gate by gate: passed, waiting, fell away. The numbers stand beside the bars. */
 import { computed } from 'vue';
 import type { TodayView } from '../../../contract';
+import { reader } from '../reader';
+import { todaySays } from './today.sentences';
+
+const says = todaySays(reader);
 
 const props = defineProps<{ joining: TodayView['joining'] }>();
 const WIDE = 148;
@@ -15,25 +19,27 @@ const sum = (of: 'waiting' | 'fell') => props.joining.gates.reduce((total, gate)
 <template>
   <section>
     <div class="section-head section-head--thin">
-      <h2>Joining, last 30 days</h2>
+      <h2>{{ says.joiningLately }}</h2>
       <span class="section-head__note quiet">{{ joining.span }}</span>
     </div>
     <table class="funnel">
       <caption class="unseen">
-        Sign-ups of the last 30 days by gate
+        {{
+          says.byGate
+        }}
       </caption>
       <thead>
         <tr>
-          <th scope="col">Gate</th>
+          <th scope="col">{{ says.gate }}</th>
           <td></td>
-          <th scope="col" class="num">passed</th>
-          <th scope="col" class="num">waiting</th>
-          <th scope="col" class="num">fell</th>
+          <th scope="col" class="num">{{ says.passed }}</th>
+          <th scope="col" class="num">{{ says.waiting }}</th>
+          <th scope="col" class="num">{{ says.fell }}</th>
         </tr>
       </thead>
       <tbody>
         <tr>
-          <th scope="row">Signed up</th>
+          <th scope="row">{{ says.signedUp }}</th>
           <td>
             <svg :width="WIDE" height="22" :viewBox="`0 0 ${WIDE} 22`" preserveAspectRatio="none" aria-hidden="true">
               <rect y="4" :width="wide(joining.signedUp)" height="14" class="funnel__all" />
@@ -75,14 +81,15 @@ const sum = (of: 'waiting' | 'fell') => props.joining.gates.reduce((total, gate)
     </table>
     <ul class="legend" aria-hidden="true">
       <li>
-        <svg width="14" height="12"><rect width="14" height="12" class="funnel__passed" /></svg>passed
+        <svg width="14" height="12"><rect width="14" height="12" class="funnel__passed" /></svg>{{ says.passed }}
       </li>
       <li>
         <svg width="14" height="12"><rect x=".75" y=".75" width="12.5" height="10.5" class="funnel__waiting" /></svg
-        >waiting, {{ sum('waiting') }}
+        >{{ says.waitingOf({ number: sum('waiting') }) }}
       </li>
       <li>
-        <svg width="14" height="12"><path d="M0 6h14" class="funnel__fell" /></svg>fell away, {{ sum('fell') }}
+        <svg width="14" height="12"><path d="M0 6h14" class="funnel__fell" /></svg
+        >{{ says.fellOf({ number: sum('fell') }) }}
       </li>
     </ul>
   </section>

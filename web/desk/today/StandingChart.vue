@@ -2,8 +2,11 @@
 /** Members by standing: one bar and the numbers. */
 import { computed } from 'vue';
 import type { TodayView } from '../../../contract';
-import { countOf } from '../../../core/kernel/count';
 import StandingMark from '../../kit/StandingMark.vue';
+import { reader } from '../reader';
+import { todaySays } from './today.sentences';
+
+const says = todaySays(reader);
 
 const props = defineProps<{ standings: TodayView['standings']; people: number }>();
 const WIDE = 360;
@@ -26,8 +29,8 @@ const bars = computed(() => {
 <template>
   <section>
     <div class="section-head section-head--thin">
-      <h2>Members by standing</h2>
-      <span class="section-head__note quiet">{{ countOf(people, 'person', 'people') }}</span>
+      <h2>{{ says.membersByStanding }}</h2>
+      <span class="section-head__note quiet">{{ says.people({ count: people }) }}</span>
     </div>
     <svg class="standing-bar" viewBox="0 0 360 16" preserveAspectRatio="none" aria-hidden="true">
       <rect

@@ -18,6 +18,10 @@ import { may, useFresh, type Me } from '../session';
 import HowItGoes from './HowItGoes.vue';
 import WorkList from './WorkList.vue';
 import { useToday, type All } from './today.query';
+import { reader } from '../reader';
+import { todaySays } from './today.sentences';
+
+const says = todaySays(reader);
 
 defineProps<{ me: Me }>();
 const route = useRoute();
@@ -63,55 +67,55 @@ useLetter('k', () => step(-1));
       <div class="today__left">
         <p v-if="data" class="today__hello">{{ data.greeting }}</p>
         <Trouble v-if="today.error.value && !data" :error="today.error.value" @again="today.refetch()" />
-        <Waiting v-else-if="!data" :rows="9" label="Today is on its way" />
+        <Waiting v-else-if="!data" :rows="9" :label="says.onItsWay" />
         <template v-else>
           <WorkList
             which="reviews"
-            title="Applications to review"
+            :title="says.applicationsToReview"
             :note="data.reviews.note"
             :rows="data.reviews.rows"
             :total="data.reviews.total"
-            :button="may(me, desk.review.approve) ? 'Review' : 'Open'"
+            :button="may(me, desk.review.approve) ? says.review : says.open"
             :chosen="person"
-            empty="Nobody is waiting at this gate. New applications stand here as soon as their address is confirmed."
+            :empty="says.nobodyWaits"
             @open="open"
             @all="showAll"
           />
           <WorkList
             which="stuck"
-            title="Stuck at a gate"
+            :title="says.stuckAtAGate"
             :note="data.stuck.note"
             :rows="data.stuck.rows"
             :total="data.stuck.total"
-            button="Open"
+            :button="says.open"
             :chosen="person"
-            empty="Nobody is stuck. Whoever has taken no step for half the time allowed stands here."
+            :empty="says.nobodyStuck"
             @open="open"
             @all="showAll"
           />
           <section v-if="data.letters.total" class="stuck-letters">
             <div class="section-head">
-              <h2>Letters that do not get through</h2>
+              <h2>{{ says.lettersStuck }}</h2>
               <span class="section-head__count">{{ data.letters.total }}</span>
             </div>
             <ul>
               <li v-for="(letter, n) in data.letters.rows" :key="n">
-                <b>{{ letter.subject }}</b> to <bdi>{{ letter.to }}</bdi>, written {{ letter.since }}.
+                {{ says.letter({ subject: letter.subject, to: letter.to, since: letter.since }) }}
                 <span class="quiet">{{ letter.says }}</span>
               </li>
             </ul>
-            <KitButton v-if="may(me, desk.letters.retry)" small :disabled="trying" @click="retry"
-              >Try them again now</KitButton
-            >
+            <KitButton v-if="may(me, desk.letters.retry)" small :disabled="trying" @click="retry">{{
+              says.tryAgainNow
+            }}</KitButton>
           </section>
           <div class="today__foot">
             <section>
               <div class="section-head">
-                <h2>Done without you</h2>
-                <span class="section-head__note quiet">in the last day</span>
+                <h2>{{ says.doneWithoutYou }}</h2>
+                <span class="section-head__note quiet">{{ says.inTheLastDay }}</span>
               </div>
               <p v-if="data.lately.length === 0" class="empty">
-                Nothing in the last day. Addresses confirmed, messages sent and sign-ups swept away are counted here.
+                {{ says.nothingLately }}
               </p>
               <ul v-else class="lately">
                 <li v-for="item in data.lately" :key="item.says">
@@ -121,29 +125,28 @@ useLetter('k', () => step(-1));
             </section>
             <section>
               <div class="section-head">
-                <h2>Coming up</h2>
-                <span class="section-head__note quiet">in seven days, if nobody acts</span>
+                <h2>{{ says.comingUp }}</h2>
+                <span class="section-head__note quiet">{{ says.inSevenDays }}</span>
               </div>
               <p v-if="data.comingUp.lines.length === 0" class="empty">
-                Nothing comes by itself. Reminders, limits that run out and sign-ups swept away stand here before they
-                happen.
+                {{ says.nothingComing }}
               </p>
               <ul v-else class="lately lately--days">
                 <li v-for="item in data.comingUp.lines" :key="item.day + item.says">
                   <b>{{ item.day }}</b> {{ item.says }}
                 </li>
-                <li v-if="data.comingUp.more" class="quiet">and more after that</li>
+                <li v-if="data.comingUp.more" class="quiet">{{ says.andMore }}</li>
               </ul>
             </section>
           </div>
         </template>
       </div>
-      <aside v-if="narrow" class="today__below" aria-label="How it goes">
+      <aside v-if="narrow" class="today__below" :aria-label="says.howItGoes">
         <HowItGoes :today="data" :failed="today.error.value !== null" />
       </aside>
     </VMain>
     <PersonSheet v-if="person" :id="person" :me="me" @close="open(null)" />
-    <SideSheet v-else-if="!narrow" label="How it goes">
+    <SideSheet v-else-if="!narrow" :label="says.howItGoes">
       <HowItGoes :today="data" :failed="today.error.value !== null" />
     </SideSheet>
   </VLayout>

@@ -4,6 +4,10 @@ import type { TodayView } from '../../../contract';
 import KitButton from '../../kit/KitButton.vue';
 import LimitRuler from '../../kit/LimitRuler.vue';
 import type { All } from './today.query';
+import { reader } from '../reader';
+import { todaySays } from './today.sentences';
+
+const says = todaySays(reader);
 
 type Row = TodayView['stuck']['rows'][number] & { waitingForAnswer?: boolean };
 defineProps<{
@@ -41,9 +45,7 @@ defineEmits<{ open: [member: string]; all: [which: NonNullable<All>] }>();
           ><bdi>{{ row.name }}</bdi></b
         >
         <span class="work-row__level">{{ row.level }}</span>
-        <span class="work-row__summary quiet">{{
-          row.waitingForAnswer ? 'Your question waits for an answer' : row.summary
-        }}</span>
+        <span class="work-row__summary quiet">{{ row.waitingForAnswer ? says.questionWaits : row.summary }}</span>
         <LimitRuler :limit="row.limit" />
         <KitButton
           small
@@ -55,8 +57,8 @@ defineEmits<{ open: [member: string]; all: [which: NonNullable<All>] }>();
       </li>
     </ul>
     <p v-if="total > rows.length" class="empty">
-      The oldest {{ rows.length }} of {{ total }}.
-      <KitButton kind="link" @click="$emit('all', which)">Show all {{ total }}</KitButton>
+      {{ says.oldest({ shown: rows.length, total }) }}
+      <KitButton kind="link" @click="$emit('all', which)">{{ says.showAll({ total }) }}</KitButton>
     </p>
   </section>
 </template>

@@ -1,16 +1,20 @@
+import { reader } from '../reader';
 import type { Area } from '../area';
+import { todaySays } from './today.sentences';
+
+const says = todaySays(reader);
 
 export const today: Area = {
-  name: 'Today',
+  name: says.today,
   path: '/desk',
   key: 't',
   view: () => import('./TodayView.vue'),
   state: ({ needYou, needOthers }) =>
     needYou > 0
-      ? { flag: true, says: `${needYou} need${needYou === 1 ? 's' : ''} you` }
-      : { flag: false, says: needOthers > 0 ? `${needOthers} for reviewers` : 'in order' },
+      ? { flag: true, says: says.needYou({ count: needYou }) }
+      : { flag: false, says: needOthers > 0 ? says.forReviewers({ count: needOthers }) : says.inOrder },
   keys: [
-    ['Y', 'Admit the applicant whose sheet is open'],
-    ['N', 'Decline (asks for the reason)'],
+    ['Y', says.keyAdmit],
+    ['N', says.keyDecline],
   ],
 };

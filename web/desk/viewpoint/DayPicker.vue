@@ -8,6 +8,10 @@ import { useTheme } from 'vuetify';
 import { VMenu } from 'vuetify/components/VMenu';
 import { VThemeProvider } from 'vuetify/components/VThemeProvider';
 import { useViewpoint } from './viewpoint.store';
+import { reader } from '../reader';
+import { viewpointSays } from './viewpoint.sentences';
+
+const says = viewpointSays(reader);
 
 defineProps<{ label: string; distance: string }>();
 const viewpoint = useViewpoint();
@@ -39,8 +43,8 @@ function close(): void {
 </script>
 
 <template>
-  <div class="strip__date" role="group" aria-label="Date">
-    <KitButton aria-label="A day back" @click="viewpoint.step(-1)">‹</KitButton>
+  <div class="strip__date" role="group" :aria-label="says.date">
+    <KitButton :aria-label="says.aDayBack" @click="viewpoint.step(-1)">‹</KitButton>
     <VMenu v-model="open" location="top" :close-on-content-click="false">
       <template #activator="{ props: button }">
         <KitButton
@@ -48,23 +52,23 @@ function close(): void {
           v-bind="button"
           class="strip__day"
           aria-haspopup="dialog"
-          :aria-label="`${label}, ${distance}. Choose a day`"
+          :aria-label="says.chooseDay({ label, distance })"
         >
           <b>{{ label }}</b><span class="strip__quiet">{{ distance }}</span>
         </KitButton>
       </template>
       <VThemeProvider :theme="global.name.value" class="kit-drop" with-background>
         <form class="strip__form" @submit.prevent="take">
-          <FieldFrame id="viewpoint-day-input" label="Look at the site on">
+          <FieldFrame id="viewpoint-day-input" :label="says.lookOn">
             <FieldInput id="viewpoint-day-input" v-model="typed" kind="date" required />
           </FieldFrame>
           <div class="strip__acts">
-            <KitButton kind="link" type="submit">Look on this day</KitButton>
-            <KitButton kind="link" @click="today">Back to today</KitButton>
+            <KitButton kind="link" type="submit">{{ says.lookOnThisDay }}</KitButton>
+            <KitButton kind="link" @click="today">{{ says.backToToday }}</KitButton>
           </div>
         </form>
       </VThemeProvider>
     </VMenu>
-    <KitButton aria-label="A day on" @click="viewpoint.step(1)">›</KitButton>
+    <KitButton :aria-label="says.aDayOn" @click="viewpoint.step(1)">›</KitButton>
   </div>
 </template>

@@ -10,16 +10,20 @@ import { useEscape } from '../frame/escape';
 import DoorTrace from './DoorTrace.vue';
 import { useSight } from './sight.query';
 import { useViewpoint } from './viewpoint.store';
+import { reader } from '../reader';
+import { viewpointSays } from './viewpoint.sentences';
+
+const says = viewpointSays(reader);
 
 const viewpoint = useViewpoint();
 const sight = useSight();
 const data = computed(() => sight.data.value);
 const name = computed(() =>
-  data.value?.person.id === 'visitor' ? 'a visitor' : clipped(data.value?.person.name.split(' ')[0] ?? ''),
+  data.value?.person.id === 'visitor' ? says.aVisitor : clipped(data.value?.person.name.split(' ')[0] ?? ''),
 );
 const pages = computed(() =>
   (data.value?.pages ?? []).map((page) => ({
-    title: `${page.title}, ${page.open ? 'open' : page.outside ? 'seen from outside' : 'not there'}`,
+    title: (page.open ? says.pageOpen : page.outside ? says.pageOutside : says.pageHidden)({ page: page.title }),
     value: page.href,
   })),
 );
@@ -43,24 +47,24 @@ const address = computed(() =>
 
 <template>
   <VThemeProvider theme="mount">
-    <aside class="mount" :aria-label="`What ${name} sees`">
+    <aside class="mount" :aria-label="says.whatSees({ name })">
       <header class="mount__head">
-        <h2>What {{ name }} sees</h2>
-        <a v-if="address" class="linklike" :href="address" target="_blank" rel="noopener">Full page</a>
-        <KitButton v-if="narrow" kind="link" @click="viewpoint.open = false">Close</KitButton>
+        <h2>{{ says.whatSees({ name }) }}</h2>
+        <a v-if="address" class="linklike" :href="address" target="_blank" rel="noopener">{{ says.fullPage }}</a>
+        <KitButton v-if="narrow" kind="link" @click="viewpoint.open = false">{{ says.close }}</KitButton>
       </header>
-      <KitSelect v-model="viewpoint.page" class="mount__pick" label="Page" :items="pages" />
+      <KitSelect v-model="viewpoint.page" class="mount__pick" :label="says.page" :items="pages" />
       <iframe
         v-if="address"
         :key="address"
         class="mount__paper"
         :src="address"
         sandbox="allow-same-origin"
-        :title="`The page as ${name} sees it`"
+        :title="says.pageAs({ name })"
         @load="follow"
       />
       <details v-if="looked" class="mount__why" :open="!looked.open">
-        <summary>{{ looked.open ? `Why ${name} gets in` : `Why ${name} is shut out` }}</summary>
+        <summary>{{ looked.open ? says.whyIn({ name }) : says.whyOut({ name }) }}</summary>
         <DoorTrace :trace="looked.because" />
       </details>
     </aside>

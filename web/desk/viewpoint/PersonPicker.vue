@@ -7,13 +7,17 @@ import { VThemeProvider } from 'vuetify/components/VThemeProvider';
 import KitButton from '../../kit/KitButton.vue';
 import PersonFinder from '../people/PersonFinder.vue';
 import { useViewpoint } from './viewpoint.store';
+import { reader } from '../reader';
+import { viewpointSays } from './viewpoint.sentences';
+
+const says = viewpointSays(reader);
 
 defineProps<{ name: string }>();
 const viewpoint = useViewpoint();
 /** The strip is on the mount; what opens from it lies on the desk. */
 const { global } = useTheme();
 const open = ref(false);
-const visitor = { id: 'visitor', name: 'Visitor', note: 'not signed in', standing: null };
+const visitor = { id: 'visitor', name: says.visitor, note: says.notSignedIn, standing: null };
 watch(open, async (now) => {
   if (!now) return;
   await nextTick();
@@ -34,18 +38,18 @@ function choose(id: string): void {
         id="viewpoint-person"
         v-bind="button"
         class="strip__person"
-        :aria-label="`Look as ${name}`"
+        :aria-label="says.lookAs({ name })"
         aria-haspopup="dialog"
       >
         <slot /><i class="caret" />
       </KitButton>
     </template>
     <VThemeProvider :theme="global.name.value" class="kit-drop strip__look" with-background>
-      <label class="field__label" for="viewpoint-search">Look at the site as</label>
+      <label class="field__label" for="viewpoint-search">{{ says.lookAtSiteAs }}</label>
       <PersonFinder
         id="viewpoint-search"
-        label="Look at the site as"
-        placeholder="A name, an email, a postcode"
+        :label="says.lookAtSiteAs"
+        :placeholder="says.findBy"
         :always="[visitor]"
         @choose="choose"
       />

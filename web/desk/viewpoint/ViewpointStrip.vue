@@ -9,6 +9,10 @@ import DayPicker from './DayPicker.vue';
 import PersonPicker from './PersonPicker.vue';
 import { useSight } from './sight.query';
 import { useViewpoint } from './viewpoint.store';
+import { reader } from '../reader';
+import { viewpointSays } from './viewpoint.sentences';
+
+const says = viewpointSays(reader);
 
 const viewpoint = useViewpoint();
 const sight = useSight();
@@ -34,7 +38,7 @@ watch(
 );
 onBeforeUnmount(() => clearTimeout(timer));
 const sentence = computed(() => {
-  if (late.value) return 'Looking…';
+  if (late.value) return says.looking;
   if (sight.error.value) return troubleOf(sight.error.value).says;
   return data.value?.sentence ?? '';
 });
@@ -42,24 +46,24 @@ const sentence = computed(() => {
 
 <template>
   <VThemeProvider theme="mount">
-    <footer class="strip" aria-label="Viewpoint">
+    <footer class="strip" :aria-label="says.viewpoint">
       <h2 class="strip__name">
         <svg width="20" height="20" viewBox="0 0 20 20" aria-hidden="true">
           <path d="M3.5 18V9.5a6.5 6.5 0 0 1 13 0V18M1 18h18" />
           <circle cx="10" cy="10.4" r="2.3" />
         </svg>
-        <span>Viewpoint</span>
+        <span>{{ says.viewpoint }}</span>
       </h2>
-      <PersonPicker :name="`${data?.person.name ?? 'Visitor'}, ${data?.person.note ?? ''}`">
+      <PersonPicker :name="says.personNote({ name: data?.person.name ?? says.visitor, note: data?.person.note ?? '' })">
         <StandingMark v-if="data?.person.standing" :standing="data.person.standing" :word="false" />
         <b class="strip__who"
-          ><bdi>{{ data?.person.name ?? 'Visitor' }}</bdi></b
+          ><bdi>{{ data?.person.name ?? says.visitor }}</bdi></b
         ><span class="strip__quiet">{{ data?.person.note }}</span>
       </PersonPicker>
       <DayPicker :label="data?.dayLabel ?? ''" :distance="data?.distance ?? ''" />
       <p class="strip__says" role="status">{{ sentence }}</p>
       <KitButton class="strip__open" :aria-expanded="viewpoint.open" @click="viewpoint.toggle()"
-        >{{ viewpoint.open ? 'Close the view' : 'Open the view' }} <kbd>V</kbd></KitButton
+        >{{ viewpoint.open ? says.closeView : says.openView }} <kbd>V</kbd></KitButton
       >
     </footer>
   </VThemeProvider>

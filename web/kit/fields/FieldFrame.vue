@@ -1,5 +1,9 @@
 <script setup lang="ts">
 /** A label above; beneath the input what is wrong with it and, always, its help. All tied together for screen readers. */
+import { useReader } from '../reader';
+import { kitSays } from '../kit.sentences';
+
+const says = kitSays(useReader());
 defineProps<{
   id: string;
   label: string;
@@ -26,7 +30,7 @@ export const describedBy = (id: string, fault: unknown, help: unknown): string |
     :aria-describedby="group ? describedBy(id, fault, help) : undefined"
   >
     <component :is="group ? 'legend' : 'label'" :id="`${id}-label`" class="field__label" :for="group ? undefined : id">
-      {{ label }}<span v-if="optional" class="field__optional">&#32;if you like</span>
+      {{ label }}<span v-if="optional" class="field__optional">&#32;{{ says.ifYouLike }}</span>
     </component>
     <slot />
     <p v-if="fault" :id="`${id}-fault`" class="field__fault">{{ fault }}</p>

@@ -3,6 +3,10 @@
 import { computed, ref } from 'vue';
 import { VTextField } from 'vuetify/components/VTextField';
 import { VTextarea } from 'vuetify/components/VTextarea';
+import { useReader } from '../reader';
+import { kitSays } from '../kit.sentences';
+
+const says = kitSays(useReader());
 
 const props = defineProps<{
   id: string;
@@ -53,7 +57,7 @@ const text = computed({
   <VTextField v-else v-bind="{ ...shared, ...own, ...(autocomplete ? { autocomplete } : {}) }" v-model="text">
     <template v-if="kind === 'password'" #append-inner>
       <button type="button" class="field__show" :aria-pressed="shown" @click="shown = !shown">
-        {{ shown ? 'Hide' : 'Show' }}<span class="unseen">&#32;the password</span>
+        {{ shown ? says.hide : says.show }}<span class="unseen">&#32;{{ says.thePassword }}</span>
       </button>
     </template>
   </VTextField>

@@ -1,7 +1,10 @@
 <script setup lang="ts">
 /** What is wrong, on top of a form: each fault leads to its field. Focus is moved here after a refused send. */
-import { countBegins } from '../../../core/kernel/count';
 import type { Fault } from './useForm';
+import { useReader } from '../../kit/reader';
+import { siteSays } from '../site.sentences';
+
+const says = siteSays(useReader());
 
 defineProps<{ faults: Fault[]; trouble: string | null; prefix: string }>();
 
@@ -16,7 +19,7 @@ function goTo(id: string): void {
   <div v-if="faults.length || trouble" class="faults" role="alert" tabindex="-1" data-faults>
     <p v-if="trouble">{{ trouble }}</p>
     <template v-else>
-      <h2>{{ countBegins(faults.length, 'answer needs', 'answers need') }} another look</h2>
+      <h2>{{ says.anotherLook({ count: faults.length }) }}</h2>
       <ul>
         <li v-for="fault in faults" :key="fault.at">
           <a :href="`#${prefix}${fault.at}`" @click.prevent="goTo(`${prefix}${fault.at}`)">{{ fault.label }}</a>:

@@ -7,6 +7,10 @@
 import { computed, onMounted, ref } from 'vue';
 import type { QuestionView } from '../../../contract';
 import CodeCells from './CodeCells.vue';
+import { useReader } from '../../kit/reader';
+import { siteSays } from '../site.sentences';
+
+const says = siteSays(useReader());
 
 const props = defineProps<{
   id: string;
@@ -73,7 +77,7 @@ const shared = computed(() => ({
       :autocomplete="autocomplete ?? 'new-password'"
     />
     <button v-if="alive" type="button" class="field__show" :aria-pressed="shown" @click="shown = !shown">
-      {{ shown ? 'Hide' : 'Show' }}<span class="unseen">&#32;the password</span>
+      {{ shown ? says.hide : says.show }}<span class="unseen">&#32;{{ says.thePassword }}</span>
     </button>
   </div>
   <input
@@ -86,7 +90,7 @@ const shared = computed(() => ({
     autocomplete="off"
   />
   <select v-else-if="input.kind === 'oneChoice'" v-bind="shared" v-model="text" class="input input--select">
-    <option value="">Choose one</option>
+    <option value="">{{ says.chooseOne }}</option>
     <option v-for="choice in input.choices" :key="choice.id" :value="choice.id">{{ choice.label }}</option>
   </select>
   <div v-else-if="input.kind === 'severalChoices'" class="ticks">

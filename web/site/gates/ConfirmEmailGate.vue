@@ -2,21 +2,24 @@
 /** The gate Confirm email: six cells, a new code when it may be asked for. */
 import { computed, onBeforeUnmount, onMounted, ref, watch } from 'vue';
 import type { GateSight } from '../../../core/joining/gates';
-import { countOf } from '../../../core/kernel/count';
 import { call } from '../calls';
+import Sentence from '../Sentence.vue';
 import SiteForm from '../form/SiteForm.vue';
 import SiteInput from '../form/SiteInput.vue';
 import { useForm } from '../form/useForm';
 import { useGo } from '../go';
 import { useSite } from '../store';
+import { useReader } from '../../kit/reader';
+import { siteSays } from '../site.sentences';
+
+const says = siteSays(useReader());
 
 const props = defineProps<{ act: Extract<GateSight, { kind: 'confirmEmail' }> }>();
 const site = useSite();
 const { answers, sending, trouble, send } = useForm('code', { code: '' }, ['code']);
 const resending = useForm('resend', {});
 const resent = site.view?.attempt?.form === 'resend' && site.view.attempt.through;
-const NEW_CODE = 'A new code is on its way. The one before no longer works.';
-const said = ref<string | null>(resent ? NEW_CODE : null);
+const said = ref<string | null>(resent ? says.newCodeComes : null);
 const wait = ref(props.act.wait);
 const wrong = computed(() => trouble.value ?? resending.trouble.value);
 const go = useGo();
@@ -33,12 +36,12 @@ async function enter(): Promise<void> {
   said.value = null;
   resending.trouble.value = null;
   if (answers.code.length < 6) {
-    trouble.value = 'The code has 6 characters. It is in the mail we sent you.';
+    trouble.value = says.codeHasSix;
     return;
   }
   const through = await send(() => call('enterCode', { code: answers.code }));
   if (!through) beginAgain();
-  await go('/joining', through ? 'Thank you, your address is confirmed.' : null);
+  await go('/joining', through ? says.thanksConfirmed : null);
 }
 
 /** A wrong code is no use any more: empty cells, ready to be typed into. */
@@ -51,48 +54,50 @@ async function resend(): Promise<void> {
   trouble.value = null;
   if (!(await resending.send(() => call('resend', {})))) return;
   answers.code = '';
-  said.value = NEW_CODE;
+  said.value = says.newCodeComes;
   await go('/joining');
 }
 </script>
 
 <template>
   <section class="act" aria-labelledby="code-title">
-    <h2 id="code-title">Confirm your email</h2>
+    <h2 id="code-title">{{ says.confirmEmail }}</h2>
     <p v-if="act.usable">
-      We sent a code of 6 characters to <b class="address">{{ act.mail }}</b>. It works until {{ act.until }}.
+      <Sentence :says="says.codeSent({ mail: act.mail, until: act.until })" :strong="act.mail" />
     </p>
     <p v-else>
       <b>{{ act.fault }}</b>
     </p>
     <SiteForm v-if="act.usable" name="code" act="code" action="/joining" @send="enter">
       <div class="field">
-        <label class="unseen" for="code">Code</label>
+        <label class="unseen" for="code">{{ says.code }}</label>
         <SiteInput
           id="code"
           v-model="answers.code"
           name="code"
           :input="{ kind: 'code' }"
-          label="Code"
+          :label="says.code"
           :bad="wrong !== null"
           described="code-note"
         />
-        <p id="code-note" class="quiet small">Big or small letters, both are fine. We never use 0, O, 1, I or L.</p>
+        <p id="code-note" class="quiet small">{{ says.codeLetters }}</p>
       </div>
       <p v-if="wrong" class="field__fault" role="alert">{{ wrong }}</p>
       <p v-if="said" class="said" role="status">{{ said }}</p>
-      <div class="act__row"><button type="submit" class="button" :disabled="sending">Confirm</button></div>
+      <div class="act__row">
+        <button type="submit" class="button" :disabled="sending">{{ says.confirm }}</button>
+      </div>
     </SiteForm>
     <p v-else-if="wrong" class="field__fault" role="alert">{{ wrong }}</p>
     <SiteForm name="resend" act="resend" action="/joining" class="act__row" @send="resend">
       <button v-if="!act.usable && wait === 0" type="submit" class="button" :disabled="resending.sending.value">
-        Send a new code
+        {{ says.newCode }}
       </button>
-      <p v-if="!act.usable && wait === 0" class="small quiet">It goes to {{ act.mail }}.</p>
+      <p v-if="!act.usable && wait === 0" class="small quiet">{{ says.goesTo({ mail: act.mail }) }}</p>
       <p v-else class="small">
-        <span class="quiet">Nothing came? Look in your junk folder, or </span>
-        <span v-if="wait > 0" class="quiet">ask for a new code in {{ countOf(wait, 'second') }}.</span>
-        <button v-else type="submit" class="linklike" :disabled="resending.sending.value">send a new code</button>
+        <span class="quiet">{{ says.nothingCame }}</span>&#32;
+        <span v-if="wait > 0" class="quiet">{{ says.newCodeIn({ count: wait }) }}</span>
+        <button v-else type="submit" class="linklike" :disabled="resending.sending.value">{{ says.newCode }}</button>
       </p>
     </SiteForm>
   </section>

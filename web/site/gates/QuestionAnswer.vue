@@ -6,6 +6,10 @@ import SiteForm from '../form/SiteForm.vue';
 import SiteInput from '../form/SiteInput.vue';
 import { useForm } from '../form/useForm';
 import { useGo } from '../go';
+import { useReader } from '../../kit/reader';
+import { siteSays } from '../site.sentences';
+
+const says = siteSays(useReader());
 
 defineProps<{ question: string; answer: string | null }>();
 const { answers, sending, trouble, send } = useForm('answer', { text: '' });
@@ -15,29 +19,35 @@ async function answerIt(): Promise<void> {
   const through = await send(() => call('answer', { text: answers.text }));
   if (!through) return;
   answers.text = '';
-  await go('/joining', 'Thank you, your answer is with us.');
+  await go('/joining', says.thanksAnswer);
 }
 </script>
 
 <template>
   <div v-if="answer !== null" class="question">
-    <p><b>We asked:</b> {{ question }}</p>
-    <p class="question__given"><b>You answered:</b> {{ answer }}</p>
+    <p>
+      <b>{{ says.weAsked }}</b> {{ question }}
+    </p>
+    <p class="question__given">
+      <b>{{ says.youAnswered }}</b> {{ answer }}
+    </p>
   </div>
   <SiteForm v-else name="answer" act="answer" action="/joining" class="question" @send="answerIt">
-    <p><b>We have a question:</b> {{ question }}</p>
-    <FieldFrame id="answer" label="Your answer" :fault="trouble">
+    <p>
+      <b>{{ says.question }}</b> {{ question }}
+    </p>
+    <FieldFrame id="answer" :label="says.yourAnswer" :fault="trouble">
       <SiteInput
         id="answer"
         v-model="answers.text"
         name="text"
         :input="{ kind: 'text', long: true, longest: 4000, autocomplete: 'off' }"
-        label="Your answer"
+        :label="says.yourAnswer"
         required
         :bad="trouble !== null"
         :described="describedBy('answer', trouble, null)"
       />
     </FieldFrame>
-    <button type="submit" class="button" :disabled="sending">Send my answer</button>
+    <button type="submit" class="button" :disabled="sending">{{ says.sendMyAnswer }}</button>
   </SiteForm>
 </template>

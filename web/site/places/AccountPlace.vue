@@ -6,6 +6,10 @@ import SiteForm from '../form/SiteForm.vue';
 import { useForm } from '../form/useForm';
 import { useGo } from '../go';
 import PasswordChange from './PasswordChange.vue';
+import { useReader } from '../../kit/reader';
+import { siteSays } from '../site.sentences';
+
+const says = siteSays(useReader());
 
 defineProps<{ place: Extract<PlaceView, { kind: 'account' }> }>();
 const { sending, trouble, send } = useForm('sessions', {});
@@ -22,43 +26,45 @@ async function end(id: string, says: string): Promise<void> {
       <h1 tabindex="-1">{{ place.title }}</h1>
       <dl class="answers">
         <div>
-          <dt>Name</dt>
+          <dt>{{ says.name }}</dt>
           <dd>{{ place.name }}</dd>
         </div>
         <div>
-          <dt>Email</dt>
+          <dt>{{ says.email }}</dt>
           <dd class="address">{{ place.mail }}</dd>
         </div>
         <div>
-          <dt>Standing</dt>
+          <dt>{{ says.standing }}</dt>
           <dd>{{ place.standing }}</dd>
         </div>
         <div v-if="place.level">
-          <dt>Level</dt>
+          <dt>{{ says.level }}</dt>
           <dd>{{ place.level }}</dd>
         </div>
         <div v-if="place.groups">
-          <dt>Groups</dt>
+          <dt>{{ says.groups }}</dt>
           <dd>{{ place.groups }}</dd>
         </div>
       </dl>
-      <h2 class="heading">Where you are signed in</h2>
+      <h2 class="heading">{{ says.whereSignedIn }}</h2>
       <p v-if="trouble" class="field__fault" role="alert">{{ trouble }}</p>
       <ul class="sessions">
         <li v-for="session in place.sessions" :key="session.id">
           <span
             ><b>{{ session.device }}</b
-            ><span class="quiet">{{ session.here ? 'this device' : session.seen }}</span></span
+            ><span class="quiet">{{ session.here ? says.thisDevice : session.seen }}</span></span
           >
           <SiteForm
             v-if="!session.here"
             name="sessions"
             act="endSession"
             action="/account"
-            @send="end(session.id, 'That device is signed out.')"
+            @send="end(session.id, says.deviceOut)"
           >
             <input type="hidden" name="id" :value="session.id" />
-            <button type="submit" class="button button--plain button--small" :disabled="sending">Sign out there</button>
+            <button type="submit" class="button button--plain button--small" :disabled="sending">
+              {{ says.signOutThere }}
+            </button>
           </SiteForm>
         </li>
       </ul>
@@ -68,12 +74,12 @@ async function end(id: string, says: string): Promise<void> {
         act="endSession"
         action="/account"
         class="sessions__all"
-        @send="end('others', 'All other devices are signed out.')"
+        @send="end('others', says.othersOut)"
       >
         <input type="hidden" name="id" value="others" />
-        <button type="submit" class="linklike" :disabled="sending">Sign out everywhere else</button>
+        <button type="submit" class="linklike" :disabled="sending">{{ says.signOutEverywhereElse }}</button>
       </SiteForm>
     </main>
-    <aside aria-label="Password"><PasswordChange /></aside>
+    <aside :aria-label="says.password"><PasswordChange /></aside>
   </div>
 </template>

@@ -12,19 +12,21 @@ import SiteInput from '../form/SiteInput.vue';
 import { useForm } from '../form/useForm';
 import { useGo } from '../go';
 import SiteLink from '../SiteLink.vue';
+import { useReader } from '../../kit/reader';
+import { siteSays } from '../site.sentences';
+
+const says = siteSays(useReader());
 
 const props = defineProps<{ place: Extract<PlaceView, { kind: 'confirm' }> }>();
 const { answers, sending, faults, trouble, faultOf, send } = useForm('confirm', { password: '' }, ['password']);
 const throwing = useForm('discard', {});
 const go = useGo();
-const HELP =
-  'The one you chose when you applied, or a new one of 10 characters or more. From now on only this one works.';
 
 async function confirm(): Promise<void> {
   let next = '/';
   const { token } = props.place;
   const work = async () => void (next = (await call('confirm', { token, password: answers.password })).next ?? '/');
-  if (await send(work)) await go(next, 'Thank you, your address is confirmed.');
+  if (await send(work)) await go(next, says.thanksConfirmed);
 }
 
 async function discard(): Promise<void> {
@@ -48,8 +50,8 @@ async function discard(): Promise<void> {
         <FieldFrame
           v-if="place.choosesPassword"
           id="c-password"
-          label="Password"
-          :help="HELP"
+          :label="says.password"
+          :help="says.passwordHelp"
           :fault="faultOf('password')"
         >
           <SiteInput
@@ -57,27 +59,29 @@ async function discard(): Promise<void> {
             v-model="answers.password"
             name="password"
             :input="{ kind: 'password', least: 10 }"
-            label="Password"
+            :label="says.password"
             required
             :bad="faultOf('password') !== null"
-            :described="describedBy('c-password', faultOf('password'), HELP)"
+            :described="describedBy('c-password', faultOf('password'), says.passwordHelp)"
           />
         </FieldFrame>
         <div class="form__send">
-          <button type="submit" class="button" :disabled="sending">Yes, confirm my address</button>
+          <button type="submit" class="button" :disabled="sending">{{ says.yesConfirm }}</button>
         </div>
       </SiteForm>
       <SiteForm name="discard" act="discard" class="form discard" @send="discard">
         <p v-if="throwing.trouble.value" class="field__fault" role="alert">{{ throwing.trouble.value }}</p>
         <p class="quiet">
-          It was not you?
-          <button type="submit" class="linklike" :disabled="throwing.sending.value">Throw this application away</button>
+          {{ says.notYou }}
+          <button type="submit" class="linklike" :disabled="throwing.sending.value">
+            {{ says.throwAway }}
+          </button>
         </p>
       </SiteForm>
     </template>
     <p v-else>
       <SiteLink to="/sign-in?next=/joining" class="button button--plain">
-        {{ place.state === 'done' ? 'Go to your application' : 'Sign in' }}
+        {{ place.state === 'done' ? says.goToApplication : says.signIn }}
       </SiteLink>
     </p>
   </main>

@@ -10,6 +10,10 @@ import SiteInput from '../form/SiteInput.vue';
 import { useForm } from '../form/useForm';
 import SiteLink from '../SiteLink.vue';
 import { useSite } from '../store';
+import { useReader } from '../../kit/reader';
+import { siteSays } from '../site.sentences';
+
+const says = siteSays(useReader());
 
 defineProps<{ place: Extract<PlaceView, { kind: 'forgotten' }> }>();
 const site = useSite();
@@ -26,32 +30,34 @@ async function ask(): Promise<void> {
     <h1 tabindex="-1">{{ place.title }}</h1>
     <template v-if="sent">
       <p role="status">
-        If we know that address, we have written to it. The mail has a link to choose a new password; it works for an
-        hour.
+        {{ says.written }}
       </p>
       <p class="quiet">
-        Nothing came? Look in your junk folder, or
-        <SiteLink to="/forgotten"><span @click="sent = false">try another address</span></SiteLink
-        >.
+        {{ says.nothingCame }}
+        <SiteLink to="/forgotten"
+          ><span @click="sent = false">{{ says.tryAnother }}</span></SiteLink
+        >
       </p>
     </template>
     <SiteForm v-else name="forgotten" class="form" @send="ask">
-      <p class="quiet">Tell us your address and we send you a link to choose a new one.</p>
+      <p class="quiet">{{ says.tellAddress }}</p>
       <FaultList :faults="faults" :trouble="trouble" prefix="g-" />
-      <FieldFrame id="g-mail" label="Email" :fault="faultOf('mail')">
+      <FieldFrame id="g-mail" :label="says.email" :fault="faultOf('mail')">
         <SiteInput
           id="g-mail"
           v-model="answers.mail"
           name="mail"
           :input="{ kind: 'mail' }"
-          label="Email"
+          :label="says.email"
           required
           :bad="faultOf('mail') !== null"
           :described="describedBy('g-mail', faultOf('mail'), null)"
           autocomplete="username"
         />
       </FieldFrame>
-      <div class="form__send"><button class="button" type="submit" :disabled="sending">Send me the link</button></div>
+      <div class="form__send">
+        <button class="button" type="submit" :disabled="sending">{{ says.sendLink }}</button>
+      </div>
     </SiteForm>
   </main>
 </template>

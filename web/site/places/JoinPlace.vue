@@ -11,6 +11,10 @@ import SiteInput from '../form/SiteInput.vue';
 import { useForm } from '../form/useForm';
 import GateList from '../GateList.vue';
 import { useSite } from '../store';
+import { useReader } from '../../kit/reader';
+import { siteSays } from '../site.sentences';
+
+const says = siteSays(useReader());
 
 const props = defineProps<{ place: Extract<PlaceView, { kind: 'join' }> }>();
 const blank = Object.fromEntries(props.place.questions.map(({ name, input }) => [name, emptyOf(input.kind)]));
@@ -91,7 +95,7 @@ const isGroup = (kind: string) => ['severalChoices', 'agreement', 'yesNo'].inclu
           </template>
         </div>
         <div class="trap" aria-hidden="true">
-          <label for="f-website">Leave this empty</label>
+          <label for="f-website">{{ says.leaveThisEmpty }}</label>
           <input id="f-website" v-model="answers['website']" name="website" tabindex="-1" autocomplete="off" />
         </div>
         <input type="hidden" name="once" :value="place.once" />
@@ -102,6 +106,6 @@ const isGroup = (kind: string) => ['severalChoices', 'agreement', 'yesNo'].inclu
         </div>
       </SiteForm>
     </main>
-    <aside aria-label="How joining goes"><GateList title="How joining goes" :gates="place.gates" /></aside>
+    <aside :aria-label="says.howJoiningGoes"><GateList :title="says.howJoiningGoes" :gates="place.gates" /></aside>
   </div>
 </template>

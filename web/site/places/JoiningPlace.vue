@@ -11,6 +11,10 @@ import { useGo } from '../go';
 import { fetchPlace } from '../places';
 import SiteLink from '../SiteLink.vue';
 import { useSite } from '../store';
+import { useReader } from '../../kit/reader';
+import { siteSays } from '../site.sentences';
+
+const says = siteSays(useReader());
 
 defineProps<{ place: JoiningView }>();
 const site = useSite();
@@ -44,10 +48,10 @@ async function withdraw(): Promise<void> {
     </div>
     <div class="two__now">
       <component :is="gateParts[place.act.kind]" v-if="place.act" :act="place.act as never" />
-      <GateList title="Your way in" :gates="place.gates" />
+      <GateList :title="says.yourWayIn" :gates="place.gates" />
     </div>
     <div>
-      <h2>What you told us</h2>
+      <h2>{{ says.whatYouToldUs }}</h2>
       <dl class="answers">
         <div v-for="answer in place.answers" :key="answer.label">
           <dt>{{ answer.label }}</dt>
@@ -55,11 +59,11 @@ async function withdraw(): Promise<void> {
         </div>
       </dl>
       <details v-if="place.state === 'open'" class="withdraw">
-        <summary>Changed your mind? Withdraw this application</summary>
+        <summary>{{ says.changedMind }}</summary>
         <SiteForm name="withdraw" act="withdraw" action="/joining" class="withdraw__ask" @send="withdraw">
-          <p>This erases your application, your account and everything above. It cannot be taken back.</p>
+          <p>{{ says.erasesAll }}</p>
           <p v-if="trouble" class="field__fault" role="alert">{{ trouble }}</p>
-          <button type="submit" class="button button--bad" :disabled="sending">Withdraw and erase</button>
+          <button type="submit" class="button button--bad" :disabled="sending">{{ says.withdrawAndErase }}</button>
         </SiteForm>
       </details>
     </div>

@@ -4,6 +4,10 @@ import { computed } from 'vue';
 import type { PlaceView } from '../../../contract';
 import { blockParts } from '../blocks';
 import SiteLink from '../SiteLink.vue';
+import { useReader } from '../../kit/reader';
+import { siteSays } from '../site.sentences';
+
+const says = siteSays(useReader());
 
 const props = defineProps<{ place: Extract<PlaceView, { kind: 'page' }> }>();
 const ways = computed(() => props.place.shut?.ways ?? []);
@@ -30,7 +34,7 @@ const ways = computed(() => props.place.shut?.ways ?? []);
         </ul>
       </section>
     </main>
-    <aside v-if="place.aside.length" aria-label="Beside the page">
+    <aside v-if="place.aside.length" :aria-label="says.besidePage">
       <component :is="blockParts[block.kind]" v-for="block in place.aside" :key="block.id" :block="block as never" />
     </aside>
   </div>

@@ -7,55 +7,61 @@ import SiteForm from '../form/SiteForm.vue';
 import SiteInput from '../form/SiteInput.vue';
 import { useForm } from '../form/useForm';
 import { useGo } from '../go';
+import { useReader } from '../../kit/reader';
+import { siteSays } from '../site.sentences';
+
+const says = siteSays(useReader());
 
 const start = { current: '', password: '' };
 const { answers, sending, faults, trouble, faultOf, send } = useForm('password', start, ['current', 'password']);
 const go = useGo();
-const HELP = '10 characters or more.';
+const HELP = says.tenOrMore;
 
 async function change(): Promise<void> {
   const through = await send(
     () => call('changePassword', { ...answers }),
     (found) => {
-      if (found.code === 'wrong-password') return [{ at: 'current', label: 'Present password', says: found.says }];
-      return found.code === 'weak-password' ? [{ at: 'password', label: 'New password', says: found.says }] : null;
+      if (found.code === 'wrong-password') return [{ at: 'current', label: says.presentPassword, says: found.says }];
+      return found.code === 'weak-password' ? [{ at: 'password', label: says.newPassword, says: found.says }] : null;
     },
   );
   if (!through) return;
   Object.assign(answers, start);
-  await go('/account', 'Your password is changed. All other devices are signed out.');
+  await go('/account', says.passwordChanged);
 }
 </script>
 
 <template>
   <SiteForm name="password" act="password" action="/account" class="act form" @send="change">
-    <h2>Change your password</h2>
+    <h2>{{ says.changeYourPassword }}</h2>
     <FaultList :faults="faults" :trouble="trouble" prefix="p-" />
-    <FieldFrame id="p-current" label="Present password" :fault="faultOf('current')">
+    <FieldFrame id="p-current" :label="says.presentPassword" :fault="faultOf('current')">
       <SiteInput
         id="p-current"
         v-model="answers.current"
         name="current"
         :input="{ kind: 'password', least: 1 }"
-        label="Present password"
+        :label="says.presentPassword"
         required
         :bad="faultOf('current') !== null"
         :described="describedBy('p-current', faultOf('current'), null)"
         autocomplete="current-password"
       />
     </FieldFrame>
-    <FieldFrame id="p-password" label="New password" :help="HELP" :fault="faultOf('password')">
+    <FieldFrame id="p-password" :label="says.newPassword" :help="HELP" :fault="faultOf('password')">
       <SiteInput
         id="p-password"
         v-model="answers.password"
         name="password"
         :input="{ kind: 'password', least: 10 }"
-        label="New password"
+        :label="says.newPassword"
         required
         :bad="faultOf('password') !== null"
         :described="describedBy('p-password', faultOf('password'), HELP)"
       />
     </FieldFrame>
-    <div class="form__send"><button class="button" type="submit" :disabled="sending">Change it</button></div>
+    <div class="form__send">
+      <button class="button" type="submit" :disabled="sending">{{ says.changeIt }}</button>
+    </div>
   </SiteForm>
 </template>

@@ -2,8 +2,13 @@
 /** Places with a sentence and a way on: signed in already, withdrawn, and no such page. */
 import type { PlaceView } from '../../../contract';
 import { call } from '../calls';
+import Sentence from '../Sentence.vue';
 import SiteForm from '../form/SiteForm.vue';
 import SiteLink from '../SiteLink.vue';
+import { useReader } from '../../kit/reader';
+import { siteSays } from '../site.sentences';
+
+const says = siteSays(useReader());
 
 defineProps<{ place: PlaceView }>();
 
@@ -18,23 +23,27 @@ async function switchPerson(next: string): Promise<void> {
     <h1 tabindex="-1">{{ place.title }}</h1>
     <template v-if="place.kind === 'alreadyIn'">
       <p>
-        You are signed in as <b>{{ place.name }}</b>.
+        <Sentence :says="says.signedInAs({ name: place.name })" :strong="place.name" />
       </p>
       <div class="act__row">
-        <SiteLink :to="place.next" class="button">Go on</SiteLink>
+        <SiteLink :to="place.next" class="button">{{ says.goOn }}</SiteLink>
         <SiteForm name="switch" action="/sign-out" @send="switchPerson(place.next)">
           <input type="hidden" name="next" :value="`/sign-in?next=${encodeURIComponent(place.next)}`" />
-          <button type="submit" class="linklike">Not you? Sign in as somebody else</button>
+          <button type="submit" class="linklike">{{ says.notYouSwitch }}</button>
         </SiteForm>
       </div>
     </template>
     <template v-else-if="place.kind === 'withdrawn'">
-      <p>Everything you told us is erased, and the account with it. You will hear no more from us.</p>
-      <p><SiteLink to="/" class="button">To the welcome page</SiteLink></p>
+      <p>{{ says.allErased }}</p>
+      <p>
+        <SiteLink to="/" class="button">{{ says.toWelcome }}</SiteLink>
+      </p>
     </template>
     <template v-else>
-      <p>The address may be mistyped, or the page is not there any more.</p>
-      <p><SiteLink to="/" class="button">To the welcome page</SiteLink></p>
+      <p>{{ says.mistyped }}</p>
+      <p>
+        <SiteLink to="/" class="button">{{ says.toWelcome }}</SiteLink>
+      </p>
     </template>
   </main>
 </template>

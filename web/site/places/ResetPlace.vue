@@ -9,20 +9,25 @@ import SiteInput from '../form/SiteInput.vue';
 import { useForm } from '../form/useForm';
 import { useGo } from '../go';
 import SiteLink from '../SiteLink.vue';
+import { useReader } from '../../kit/reader';
+import { siteSays } from '../site.sentences';
+
+const says = siteSays(useReader());
 
 const props = defineProps<{ place: Extract<PlaceView, { kind: 'reset' }> }>();
 const { answers, sending, faults, trouble, faultOf, send } = useForm('reset', { password: '' }, ['password']);
 const go = useGo();
-const HELP = '10 characters or more.';
+const HELP = says.tenOrMore;
 
 async function reset(): Promise<void> {
   let next = '/';
   const through = await send(
     async () =>
       void (next = (await call('reset', { token: props.place.token, password: answers.password })).next ?? '/'),
-    (found) => (found.code === 'weak-password' ? [{ at: 'password', label: 'New password', says: found.says }] : null),
+    (found) =>
+      found.code === 'weak-password' ? [{ at: 'password', label: says.newPassword, says: found.says }] : null,
   );
-  if (through) await go(next, 'Your new password is set, and you are signed in.');
+  if (through) await go(next, says.passwordSet);
 }
 </script>
 
@@ -30,24 +35,28 @@ async function reset(): Promise<void> {
   <main class="narrow">
     <h1 tabindex="-1">{{ place.title }}</h1>
     <template v-if="!place.usable">
-      <p>This link has been used or is too old. Ask for a new one.</p>
-      <p><SiteLink to="/forgotten" class="button">Send me a new link</SiteLink></p>
+      <p>{{ says.linkUsed }}</p>
+      <p>
+        <SiteLink to="/forgotten" class="button">{{ says.sendNewLink }}</SiteLink>
+      </p>
     </template>
     <SiteForm v-else name="reset" class="form" @send="reset">
       <FaultList :faults="faults" :trouble="trouble" prefix="r-" />
-      <FieldFrame id="r-password" label="New password" :help="HELP" :fault="faultOf('password')">
+      <FieldFrame id="r-password" :label="says.newPassword" :help="HELP" :fault="faultOf('password')">
         <SiteInput
           id="r-password"
           v-model="answers.password"
           name="password"
           :input="{ kind: 'password', least: 10 }"
-          label="New password"
+          :label="says.newPassword"
           required
           :bad="faultOf('password') !== null"
           :described="describedBy('r-password', faultOf('password'), HELP)"
         />
       </FieldFrame>
-      <div class="form__send"><button class="button" type="submit" :disabled="sending">Set this password</button></div>
+      <div class="form__send">
+        <button class="button" type="submit" :disabled="sending">{{ says.setPassword }}</button>
+      </div>
     </SiteForm>
   </main>
 </template>

@@ -10,6 +10,10 @@ import { useForm } from '../form/useForm';
 import { useGo } from '../go';
 import SiteLink from '../SiteLink.vue';
 import { useSite } from '../store';
+import { useReader } from '../../kit/reader';
+import { siteSays } from '../site.sentences';
+
+const says = siteSays(useReader());
 
 const props = defineProps<{ place: Extract<PlaceView, { kind: 'signIn' }> }>();
 const start = { mail: '', password: '', remember: false };
@@ -31,26 +35,26 @@ async function signIn(): Promise<void> {
     <h1 tabindex="-1">{{ place.title }}</h1>
     <SiteForm name="sign-in" class="form" @send="signIn">
       <FaultList :faults="faults" :trouble="trouble" prefix="s-" />
-      <FieldFrame id="s-mail" label="Email" :fault="faultOf('mail')">
+      <FieldFrame id="s-mail" :label="says.email" :fault="faultOf('mail')">
         <SiteInput
           id="s-mail"
           v-model="answers.mail"
           name="mail"
           :input="{ kind: 'mail' }"
-          label="Email"
+          :label="says.email"
           required
           :bad="faultOf('mail') !== null"
           :described="describedBy('s-mail', faultOf('mail'), null)"
           autocomplete="username"
         />
       </FieldFrame>
-      <FieldFrame id="s-password" label="Password" :fault="faultOf('password')">
+      <FieldFrame id="s-password" :label="says.password" :fault="faultOf('password')">
         <SiteInput
           id="s-password"
           v-model="answers.password"
           name="password"
           :input="{ kind: 'password', least: 1 }"
-          label="Password"
+          :label="says.password"
           required
           :bad="faultOf('password') !== null"
           :described="describedBy('s-password', faultOf('password'), null)"
@@ -62,18 +66,19 @@ async function signIn(): Promise<void> {
           id="s-remember"
           v-model="answers.remember"
           name="remember"
-          :input="{ kind: 'agreement', text: [], agree: 'Keep me signed in on this device' }"
-          label="Keep me signed in on this device"
+          :input="{ kind: 'agreement', text: [], agree: says.keepMeIn }"
+          :label="says.keepMeIn"
         />
       </div>
       <input type="hidden" name="next" :value="place.next" />
       <div class="form__send">
-        <button class="button" type="submit" :disabled="sending">{{ sending ? 'Signing in…' : 'Sign in' }}</button>
-        <SiteLink to="/forgotten">Forgotten your password?</SiteLink>
+        <button class="button" type="submit" :disabled="sending">{{ sending ? says.signingIn : says.signIn }}</button>
+        <SiteLink to="/forgotten">{{ says.forgotten }}</SiteLink>
       </div>
     </SiteForm>
     <p v-if="site.view?.shell.canJoin" class="quiet">
-      Not a member yet? <SiteLink :to="site.view.shell.canJoin.href">{{ site.view.shell.canJoin.label }}</SiteLink>
+      {{ says.notAMemberYet }}
+      <SiteLink :to="site.view.shell.canJoin.href">{{ site.view.shell.canJoin.label }}</SiteLink>
     </p>
   </main>
 </template>

@@ -1,0 +1,4 @@
+import { sentences } from '../../core/kernel';
+
+/** Where somebody is signed in. */
+export const callersSays = sentences({ lastUsed: 'last used {when}' });

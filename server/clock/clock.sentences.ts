@@ -1,0 +1,21 @@
+/** The site clock of a demo. */
+import { sentences } from '../../core/kernel';
+
+export const clockSays = sentences({
+  onlyDemo: 'The site clock moves only in a demo.',
+  ahead: '{span} ahead of real time',
+  applicationOf: 'the application of {name}',
+  moment: '{date}, {time}',
+  nothingEver: 'Nothing is due at any time.',
+  nowNothing: 'It is now {now}. Nothing was due.',
+  nowThings: {
+    one: 'It is now {now}. {count} thing happened on the way.',
+    other: 'It is now {now}. {count} things happened on the way.',
+  },
+  applicationTimer: 'an application',
+  settlePaths: 'a look at changed paths',
+  resetMail: 'a letter for a forgotten password',
+  staffResetMail: 'a letter for a forgotten password',
+  sendMail: 'a letter',
+  somethingElse: 'something',
+});

@@ -1,0 +1,10 @@
+/** Letters that do not get through. */
+import { sentences } from '../../core/kernel';
+
+export const messagesSays = sentences({
+  toStaff: 'somebody at the desk, or no member',
+  givenUp: '{error}. It is not tried any more.',
+  triedAgain: '{error}. Tried again {when}.',
+  noneStuck: 'No letter is stuck.',
+  tried: { one: '{Count} letter tried again now.', other: '{Count} letters tried again now.' },
+});
