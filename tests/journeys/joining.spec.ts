@@ -199,7 +199,7 @@ test('codes: a new one voids the old, five wrong tries void it, age ends it', as
   await page.getByRole('button', { name: 'Send my application' }).click();
   await inputsReady(page);
   const first = codeIn(await product.letter(mail, /Your code/));
-  await expect(page.getByText(/ask for a new code in \d+ seconds/)).toBeVisible();
+  await expect(page.getByText(/You can ask for a new code in \d+ seconds/)).toBeVisible();
   const code = page.getByLabel('Code', { exact: true });
   const confirm = page.getByRole('button', { name: 'Confirm', exact: true });
   for (const left of ['4 tries', '3 tries', '2 tries', '1 try']) {
@@ -220,7 +220,7 @@ test('codes: a new one voids the old, five wrong tries void it, age ends it', as
   await moveClock(desk, 'On by an hour');
   await page.reload();
   await inputsReady(page);
-  await page.getByRole('button', { name: 'send a new code' }).click();
+  await page.getByRole('button', { name: 'Send a new code' }).click();
   await expect(page.getByText('A new code is on its way. The one before no longer works.')).toBeVisible();
   await code.fill(first);
   await confirm.click();
@@ -235,7 +235,7 @@ test('codes: a new one voids the old, five wrong tries void it, age ends it', as
   await page.getByLabel('Password', { exact: true }).fill('moss lantern heather');
   await page.getByRole('button', { name: 'Sign in', exact: true }).click();
   await expect(page.getByText(/^That code worked until /)).toBeVisible();
-  await page.getByRole('button', { name: 'send a new code' }).click();
+  await page.getByRole('button', { name: 'Send a new code' }).click();
   await inputsReady(page);
   await expect.poll(async () => (await product.letters(mail)).length).toBe(3);
   await code.fill(codeIn((await product.letters(mail))[0]!));
