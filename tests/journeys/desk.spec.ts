@@ -322,6 +322,28 @@ test('two reviewers: what one does shows at the other, and nothing typed is lost
   await expect(page.getByRole('button', { name: 'Review Jessamy Thorle' })).toHaveCount(0);
 });
 
+test('an answer lost on the way: sent again, the act is carried out once', async ({ page, product }) => {
+  await staffIn(page, product, 'tamsin');
+  await page.getByRole('button', { name: 'Review Fabian Sedgefield' }).click();
+  const sheet = page.getByRole('complementary', { name: 'Fabian Sedgefield' });
+  // The server decides, and the line breaks before its answer is here.
+  await page.route(
+    '**/api/desk/applications/*/approve',
+    async (route) => {
+      await route.fetch();
+      await route.abort();
+    },
+    { times: 1 },
+  );
+  await page.route('**/api/desk/pulse', (route) => route.abort());
+  await sheet.getByRole('button', { name: 'Admit Fabian' }).click();
+  await expect(
+    sheet.getByText('We could not be reached. Nothing you typed is lost; try again in a moment.'),
+  ).toBeVisible();
+  await sheet.getByRole('button', { name: 'Admit Fabian' }).click();
+  await expect(page.getByText('Fabian Sedgefield is admitted. The letter leaves in a minute.')).toBeVisible();
+});
+
 test('a session that ended: signed in over the page, and on', async ({ page, product }) => {
   await staffIn(page, product, 'tamsin');
   await page.getByRole('button', { name: 'Review Maud Esterling' }).click();

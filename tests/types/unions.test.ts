@@ -26,6 +26,13 @@ const growths: readonly Growth[] = [
     breaks: ['core/fields/kinds/index.ts'],
   },
   {
+    union: 'inputs of a form',
+    file: 'core/fields/input.ts',
+    after: "export const FieldInput = z.discriminatedUnion('kind', [",
+    member: "z.object({ kind: z.literal('newInput') }),",
+    breaks: ['web/site/inputs/index.ts'],
+  },
+  {
     union: 'form parts',
     file: 'core/fields/items.ts',
     after: "export const SignupPart = z.discriminatedUnion('part', [",

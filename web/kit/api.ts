@@ -11,10 +11,6 @@ import type { Problem } from '../../contract';
 /** What a call may be given beside its input: the key of one sending, so that a repeat is known as one. */
 export type Sent = { readonly once?: string };
 
-/** A new key of one sending. */
-export const newKey = (): string =>
-  Array.from(crypto.getRandomValues(new Uint8Array(16)), (byte) => byte.toString(16).padStart(2, '0')).join('');
-
 /** Makes a client for some areas of the contract. @param answered hears of each answer before its caller does */
 export function makeClient<T extends AnyContractRouter>(
   areas: T,

@@ -3,6 +3,7 @@
  * can be sent without anything having to be fetched first.
  */
 import type { Problem, account, joining } from '../../contract';
+import { newKey } from '../kit/key';
 import { pageReader } from '../kit/reader';
 import { siteSays } from './site.sentences';
 
@@ -40,6 +41,9 @@ export class Refused extends Error {
 
 const says = () => siteSays(pageReader());
 
+/** Keys of what was sent and not answered: sent again as it is, it is known as the same and carried out once. */
+const unanswered = new Map<string, string>();
+
 /** @throws Refused with what to show; nothing has happened then, or it can be sent again without harm */
 export async function call<K extends keyof typeof paths>(name: K, input: Input<K>): Promise<{ next?: string }> {
   const given = { ...(input as Record<string, unknown>) };
@@ -48,18 +52,22 @@ export async function call<K extends keyof typeof paths>(name: K, input: Input<K
     delete given[part];
     return encodeURIComponent(value);
   });
+  const sent = JSON.stringify([name, input]);
+  const once = unanswered.get(sent) ?? newKey();
+  unanswered.set(sent, once);
   let response: Response;
   let body: unknown;
   try {
     response = await fetch(`/api${path}`, {
       method: 'POST',
-      headers: { 'content-type': 'application/json', accept: 'application/json' },
+      headers: { 'content-type': 'application/json', accept: 'application/json', 'idempotency-key': once },
       body: JSON.stringify(given),
     });
     body = await response.json();
   } catch {
     throw new Refused({ code: 'offline', says: says().away });
   }
+  unanswered.delete(sent);
   if (response.ok) return body as { next?: string };
   const problem = body as Partial<Problem>;
   throw new Refused({

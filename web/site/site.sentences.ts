@@ -48,6 +48,8 @@ export const siteSays = sentences({
   menu: 'Menu',
   closeTheMenu: 'Close the menu',
   membership: 'Your membership',
+  yes: 'Yes',
+  no: 'No',
   chooseOne: 'Choose one',
   confirmEmail: 'Confirm your email',
   code: 'Code',

@@ -5,10 +5,11 @@
  * come.
  */
 import { computed, nextTick, onMounted, ref } from 'vue';
+import type { Tied } from './input';
 import { CODE_LENGTH, readCode } from '../../../core/joining/codes';
 
-defineOptions({ inheritAttrs: false });
-const model = defineModel<string>({ required: true });
+defineProps<{ tied: Tied; input: { kind: 'code' }; autocomplete?: string }>();
+const model = defineModel<string>({ default: '' });
 const alive = ref(false);
 const box = ref<HTMLInputElement>();
 const at = ref<number | null>(null);
@@ -34,12 +35,12 @@ function place(): void {
 <template>
   <div class="code" :class="{ 'code--alive': alive }">
     <div v-if="alive" class="code__cells" aria-hidden="true">
-      <i v-for="n in CODE_LENGTH" :key="n" :class="{ on: at === n - 1, bad: $attrs['aria-invalid'] }">{{
+      <i v-for="n in CODE_LENGTH" :key="n" :class="{ on: at === n - 1, bad: tied['aria-invalid'] }">{{
         model[n - 1]
       }}</i>
     </div>
     <input
-      v-bind="$attrs"
+      v-bind="tied"
       ref="box"
       v-model="typed"
       class="input code__input"

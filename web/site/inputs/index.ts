@@ -1,0 +1,26 @@
+/** Purpose: the input that draws each kind. The compiler holds the table complete. */
+import type { Component } from 'vue';
+import type { FieldInput } from '../../../core/fields';
+import AgreementInput from './AgreementInput.vue';
+import CodeInput from './CodeInput.vue';
+import MailInput from './MailInput.vue';
+import NumberInput from './NumberInput.vue';
+import OneChoiceInput from './OneChoiceInput.vue';
+import PasswordInput from './PasswordInput.vue';
+import SeveralChoicesInput from './SeveralChoicesInput.vue';
+import TextInput from './TextInput.vue';
+import YesNoInput from './YesNoInput.vue';
+
+export const inputParts = {
+  text: TextInput,
+  mail: MailInput,
+  password: PasswordInput,
+  number: NumberInput,
+  yesNo: YesNoInput,
+  oneChoice: OneChoiceInput,
+  severalChoices: SeveralChoicesInput,
+  agreement: AgreementInput,
+  code: CodeInput,
+  /** A heading stands in the form by itself. */
+  heading: null,
+} as const satisfies Record<FieldInput['kind'] | 'code', Component | null>;
