@@ -101,6 +101,13 @@ describe('sentences', () => {
     expect(found.filter((text) => !/: (Esc|Admissa)$/.test(text))).toEqual([]);
   });
 
+  it('lose no space: one at the beginning of an element or at the end of a line is not kept', () => {
+    const lost = files.filter(
+      (file) => file.endsWith('.vue') && /<[a-z][^<>]*>&#32;\s*\{\{|&#32;[^\S\n]*\n/.test(readFileSync(file, 'utf8')),
+    );
+    expect(lost).toEqual([]);
+  });
+
   it('have their names filled in: no brace is left open, no catalogue says one thing twice', () => {
     const catalogues = ['core', 'server', 'web'].flatMap((folder) =>
       readdirSync(folder, { recursive: true, encoding: 'utf8' })

@@ -30,7 +30,7 @@ export const describedBy = (id: string, fault: unknown, help: unknown): string |
     :aria-describedby="group ? describedBy(id, fault, help) : undefined"
   >
     <component :is="group ? 'legend' : 'label'" :id="`${id}-label`" class="field__label" :for="group ? undefined : id">
-      {{ label }}<span v-if="optional" class="field__optional">&#32;{{ says.ifYouLike }}</span>
+      {{ label }}&#32;<span v-if="optional" class="field__optional">{{ says.ifYouLike }}</span>
     </component>
     <slot />
     <p v-if="fault" :id="`${id}-fault`" class="field__fault">{{ fault }}</p>

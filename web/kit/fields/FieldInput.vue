@@ -57,7 +57,7 @@ const text = computed({
   <VTextField v-else v-bind="{ ...shared, ...own, ...(autocomplete ? { autocomplete } : {}) }" v-model="text">
     <template v-if="kind === 'password'" #append-inner>
       <button type="button" class="field__show" :aria-pressed="shown" @click="shown = !shown">
-        {{ shown ? says.hide : says.show }}<span class="unseen">&#32;{{ says.thePassword }}</span>
+        {{ shown ? says.hide : says.show }}&#32;<span class="unseen">{{ says.thePassword }}</span>
       </button>
     </template>
   </VTextField>

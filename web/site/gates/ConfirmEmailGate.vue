@@ -95,9 +95,10 @@ async function resend(): Promise<void> {
       </button>
       <p v-if="!act.usable && wait === 0" class="small quiet">{{ says.goesTo({ mail: act.mail }) }}</p>
       <p v-else class="small">
-        <span class="quiet">{{ says.nothingCame }}</span>&#32;
-        <span v-if="wait > 0" class="quiet">{{ says.newCodeIn({ count: wait }) }}</span>
-        <button v-else type="submit" class="linklike" :disabled="resending.sending.value">{{ says.newCode }}</button>
+        <span class="quiet">{{ says.nothingCame }} {{ wait > 0 ? says.newCodeIn({ count: wait }) : '' }}</span>
+        <button v-if="wait === 0" type="submit" class="linklike" :disabled="resending.sending.value">
+          {{ says.newCode }}
+        </button>
       </p>
     </SiteForm>
   </section>

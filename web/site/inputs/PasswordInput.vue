@@ -25,7 +25,7 @@ onMounted(() => (alive.value = true));
       :autocomplete="autocomplete ?? 'new-password'"
     />
     <button v-if="alive" type="button" class="field__show" :aria-pressed="shown" @click="shown = !shown">
-      {{ shown ? says.hide : says.show }}<span class="unseen">&#32;{{ says.thePassword }}</span>
+      {{ shown ? says.hide : says.show }}&#32;<span class="unseen">{{ says.thePassword }}</span>
     </button>
   </div>
 </template>
