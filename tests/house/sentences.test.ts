@@ -101,7 +101,7 @@ describe('sentences', () => {
     expect(found.filter((text) => !/: (Esc|Admissa)$/.test(text))).toEqual([]);
   });
 
-  it('lose no space: one at the beginning of an element or at the end of a line is not kept', () => {
+  it('keep their blanks: the compiler drops one that begins an element or closes a row', () => {
     const lost = files.filter(
       (file) => file.endsWith('.vue') && /<[a-z][^<>]*>&#32;\s*\{\{|&#32;[^\S\n]*\n/.test(readFileSync(file, 'utf8')),
     );

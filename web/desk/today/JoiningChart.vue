@@ -1,6 +1,7 @@
 <script setup lang="ts">
 /** The last 30 days' sign-ups, gate by gate: passed, waiting, fell away. The numbers stand beside the bars. */
 import { computed } from 'vue';
+import { VTable } from 'vuetify/components/VTable';
 import type { TodayView } from '../../../contract';
 import { reader } from '../reader';
 import { todaySays } from './today.sentences';
@@ -22,7 +23,7 @@ const sum = (of: 'waiting' | 'fell') => props.joining.gates.reduce((total, gate)
       <h2>{{ says.joiningLately }}</h2>
       <span class="section-head__note quiet">{{ joining.span }}</span>
     </div>
-    <table class="funnel">
+    <VTable class="funnel">
       <caption class="unseen">
         {{
           says.byGate
@@ -78,7 +79,7 @@ const sum = (of: 'waiting' | 'fell') => props.joining.gates.reduce((total, gate)
           <td class="num funnel__n-fell">{{ gate.fell || '' }}</td>
         </tr>
       </tbody>
-    </table>
+    </VTable>
     <ul class="legend" aria-hidden="true">
       <li>
         <svg width="14" height="12"><rect width="14" height="12" class="funnel__passed" /></svg>{{ says.passed }}
