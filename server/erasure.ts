@@ -23,8 +23,11 @@ export const erasure: Readonly<Record<string, Erased | Kept>> = {
     erased: 'member = ?',
     columns: 'id member shadow path state gate_kind gate_since needs_at submitted_at data',
   },
-  // What staff were answered about them runs out in half an hour.
-  sent_act: { erased: 'who = ?', columns: 'key_hash sent_hash who answer expires_at' },
+  // What they sent, and what staff were answered about them.
+  sent_act: {
+    erased: `? IN (who, JSON_VALUE(answer, '$.value.member'))`,
+    columns: 'key_hash sent_hash who answer expires_at',
+  },
   member_value: { erased: 'member = ?', columns: 'member field text number value' },
   member_term: { erased: 'member = ?', columns: 'member level from_at until_at' },
   member_group: { erased: 'member = ?', columns: 'member group_id since' },

@@ -1,6 +1,7 @@
 /**
  * Purpose: a rule in words, with the set-up's own names for levels, groups and fields.
  */
+import { begins } from '../kernel';
 import { conditionKindOf } from './conditions';
 import { doorsSays } from './doors.sentences';
 import { childrenOf, isCondition, type Known, type Rule } from './rule';
@@ -8,8 +9,8 @@ import { childrenOf, isCondition, type Known, type Rule } from './rule';
 /** A whole rule as one sentence without its full stop. */
 export function describe(rule: Rule, known: Known, nested = false): string {
   if (isCondition(rule)) {
-    const says = conditionKindOf(rule).says(rule, known);
-    return nested ? says.charAt(0).toLowerCase() + says.slice(1) : says;
+    const clause = conditionKindOf(rule).says(rule, known);
+    return nested ? clause : begins(clause, known.doc.site);
   }
   const parts = childrenOf(rule);
   const words = doorsSays(known.doc.site);

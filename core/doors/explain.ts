@@ -3,7 +3,7 @@
  * Invariant: the trace mirrors the rule, and the verdict equals the compiled predicate.
  */
 import type { Facts } from '../facts';
-import type { Instant } from '../kernel';
+import { begins, type Instant } from '../kernel';
 import { conditionKindOf } from './conditions';
 import { childrenOf, isCondition, unknownIn, type Known, type Rule } from './rule';
 
@@ -28,7 +28,7 @@ function judge(rule: Rule, facts: Facts, now: Instant, known: Known): Judged {
     const trace: Trace = {
       of: 'condition',
       met,
-      says: kind.says(rule, known),
+      says: begins(kind.says(rule, known), known.doc.site),
       found: kind.found(rule, facts, now, known),
     };
     return { trace, unmet: !met && unknownIn(rule, known).length === 0 };

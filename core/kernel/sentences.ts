@@ -68,6 +68,10 @@ function toolsOf({ locale }: Reader): Tools {
 /** `a, b and c`, as the reader's language joins them. */
 export const listed = (parts: readonly string[], reader: Reader): string => toolsOf(reader).list(parts, 'conjunction');
 
+/** A clause as the beginning of a sentence. */
+export const begins = (clause: string, { locale }: Reader): string =>
+  clause.replace(/^\p{L}/u, (letter) => letter.toLocaleUpperCase(locale));
+
 /** `1,200`, as the reader's language writes it. */
 export const sayNumber = (value: number, reader: Reader): string => toolsOf(reader).number(value);
 

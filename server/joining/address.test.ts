@@ -266,6 +266,13 @@ describe('who leaves leaves nothing', () => {
     await who.post('/site/joining/code', { code: codeIn(await latest(mail)) });
     for (let day = 0; day < 6; day++) await stack.pass('day');
     await stack.letter('tamsin@quillmoor.example', (letter) => letter.subject.startsWith('Wystan'));
+    // What a reviewer was answered a moment ago names them, too.
+    const tamsin = await caller().staffIn('tamsin@quillmoor.example');
+    const [row] = await stack.query<{ id: string }>(
+      'SELECT a.id FROM application a JOIN member m ON m.id = a.member WHERE m.mail = ?',
+      [mail],
+    );
+    await tamsin.post(`/desk/applications/${row!.id}/ask`, { text: 'How far is it?' }, crypto.randomUUID());
     const back = caller();
     await back.signIn(mail, perrin.password);
     expect(await traces(/Wystan|ingrid\.\d+@oake/)).not.toEqual([]);

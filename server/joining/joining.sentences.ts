@@ -80,6 +80,6 @@ export const joiningSays = sentences({
   endedWithdrawn: 'Withdrawn on {date}.',
   sameName: 'same name',
   sameMail: 'same email',
-  sameFamily: 'same family name and {field}, {value}',
+  sameFamily: 'same family name, {field} {value}',
   applications: { none: 'no applications', one: '{count} application', other: '{count} applications' },
 });

@@ -396,7 +396,7 @@ describe('the review', () => {
         .application.duplicates;
     expect((await twins(member)).map((twin) => twin.why)).toContain('same name');
     expect((await twins(second.member)).map((twin) => `${twin.name}: ${twin.why}`)).toContain(
-      'Ida Marrowby: same family name and apiary postcode, QM4 7TB',
+      'Ida Marrowby: same family name, Apiary postcode QM4 7TB',
     );
   });
 

@@ -137,9 +137,8 @@ async function likelyDuplicates(
   await ask(words.sameName, 'm.name = ?', answers.name);
   await ask(words.sameMail, 'm.mail_key = ?', mailKey(answers.mail));
   for (const { field, value } of given) {
-    const label = field.label.charAt(0).toLowerCase() + field.label.slice(1);
     await ask(
-      words.sameFamily({ field: label, value }),
+      words.sameFamily({ field: field.label, value }),
       `m.name LIKE ? AND m.id IN (SELECT v.member FROM member_value v WHERE v.field = ? AND v.text = ?)`,
       family,
       field.id,

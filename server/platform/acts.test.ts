@@ -9,14 +9,7 @@ beforeAll(async () => {
 afterAll(() => stack.stop());
 
 const key = () => crypto.randomUUID();
-const send = (who: Caller, path: string, body: unknown, once: string) =>
-  who
-    .raw(`/api${path}`, {
-      method: 'POST',
-      headers: { 'content-type': 'application/json', origin: who.address, 'idempotency-key': once },
-      body: JSON.stringify(body),
-    })
-    .then(async (response) => ({ status: response.status, body: (await response.json()) as Record<string, unknown> }));
+const send = (who: Caller, path: string, body: unknown, once: string) => who.post(path, body, once);
 
 const acts = (subject: string) =>
   stack.query<{ who: string; name: string; act: string }>(

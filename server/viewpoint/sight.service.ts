@@ -65,7 +65,7 @@ export class Sight {
             ? words.ahead({ count: days })
             : words.ago({ count: -days }),
       sentence: before
-        ? words.before({ name: before.name ?? '', date: first, sight: lowerFirst(sightSentence(pages, '', site)) })
+        ? words.before({ name: before.name ?? '', date: first, sight: sightSentence(pages, '', site) })
         : sightSentence(pages, waiting, site),
       pages: pages.map((page) => ({ ...page, because: page.because as SightView['pages'][number]['because'] })),
     };
@@ -81,8 +81,6 @@ export class Sight {
 
 function noteOf(facts: Facts, setup: Setup, at: Instant): string {
   const level = levelNote(facts, setup, at);
-  const standing = facts.standing ? sayStanding(facts.standing, setup.doc.site).toLowerCase() : '';
+  const standing = facts.standing ? sayStanding(facts.standing, setup.doc.site) : '';
   return facts.standing === 'admitted' ? (level ?? standing) : standing;
 }
-
-const lowerFirst = (text: string): string => text.charAt(0).toLowerCase() + text.slice(1);

@@ -9,7 +9,7 @@ export const viewpointSays = sentences({
   todayAt: 'today, {time}',
   ahead: { one: 'in {count} day', other: 'in {count} days' },
   ago: { one: '{count} day ago', other: '{count} days ago' },
-  before: '{name} was not here yet: first seen on {date}. A visitor of that day {sight}',
+  before: '{name} was not here yet: first seen on {date}. As a visitor of that day: {sight}',
   wouldSee: 'A view: the site as {who} would see it on {date}. Nothing can be sent from here.',
   saw: 'A view: the site as {who} saw it on {date}. Nothing can be sent from here.',
   nobody: 'There is no such person, or not any more.',

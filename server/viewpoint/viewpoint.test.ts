@@ -131,7 +131,7 @@ describe('a past day', () => {
     expect(yesterday.distance).toBe('1 day ago');
     const before = await sight(mercy, day(-4));
     expect(before.sentence).toMatch(
-      /^Mercy Oake was not here yet: first seen on .+\. A visitor of that day opens 2 of 5/,
+      /^Mercy Oake was not here yet: first seen on .+\. As a visitor of that day: Opens 2 of 5/,
     );
     expect(before.person).toMatchObject({ name: 'Mercy Oake', note: 'not here yet' });
   });

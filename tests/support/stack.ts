@@ -191,10 +191,19 @@ export class Caller {
     return { status: response.status, body: (await response.json()) as T };
   }
 
-  async post<T = Record<string, unknown>>(path: string, body: unknown = {}): Promise<{ status: number; body: T }> {
+  /** @param once the key of the sending, where it has one */
+  async post<T = Record<string, unknown>>(
+    path: string,
+    body: unknown = {},
+    once?: string,
+  ): Promise<{ status: number; body: T }> {
     const response = await this.raw(`/api${path}`, {
       method: 'POST',
-      headers: { 'content-type': 'application/json', origin: this.address },
+      headers: {
+        'content-type': 'application/json',
+        origin: this.address,
+        ...(once ? { 'idempotency-key': once } : {}),
+      },
       body: JSON.stringify(body),
     });
     return { status: response.status, body: (await response.json()) as T };

@@ -15,7 +15,7 @@ export const signedIn: ConditionKind<z.infer<typeof signedInOf>> & { schema: typ
   bits: (_, layout) => [layout.signedIn],
   meets: (_, facts) => facts.member !== null,
   says: (_, { doc }) => doorsSays(doc.site).signedIn,
-  found: (_, facts, _now, { doc }) => doorsSays(doc.site)[facts.member ? 'isSignedIn' : 'isNotSignedIn'],
+  found: (_, facts, _now, { doc }) => doorsSays(doc.site)[facts.member ? 'signedIn' : 'isNotSignedIn'],
   marks: none,
 };
 
