@@ -1,4 +1,9 @@
 import { sentences } from '../../core/kernel';
 
 /** Where somebody is signed in. */
-export const callersSays = sentences({ lastUsed: 'last used {when}' });
+export const callersSays = sentences({
+  lastUsed: 'last used {when}',
+  device: '{browser} on {system}',
+  someBrowser: 'A browser',
+  someSystem: 'an unknown system',
+});

@@ -6,8 +6,9 @@ import type { Pool, RowDataPacket } from 'mysql2/promise';
 import { Not, type EntityManager } from 'typeorm';
 import type { StaffPart } from '../../contract';
 import { readFacts, type Facts } from '../../core/facts';
-import { DAY, HOUR, MINUTE, type Instant, type SessionId } from '../../core/kernel';
+import { DAY, HOUR, MINUTE, owners, type Instant, type SessionId } from '../../core/kernel';
 import { digest, type Randomness } from '../platform/ids';
+import { callersSays } from './callers.sentences';
 import { SessionRow } from './session.entity';
 
 export type SessionKind = 'member' | 'staff';
@@ -152,27 +153,24 @@ export class Sessions {
   }
 }
 
-/** `Firefox on Linux`, from what the browser says of itself. */
+/* The first that is found counts: each browser also names those it wants to be taken for. */
+const browsers = [
+  [/Edg\//, 'Edge'],
+  [/Firefox\//, 'Firefox'],
+  [/Chrom(e|ium)\//, 'Chromium'],
+  [/Safari\//, 'Safari'],
+] as const;
+const systems = [
+  [/Android/, 'Android'],
+  [/iPhone|iPad/, 'iOS'],
+  [/Windows/, 'Windows'],
+  [/Mac OS/, 'macOS'],
+  [/Linux/, 'Linux'],
+] as const;
+
+/** `Firefox on Linux`, from what the browser says of itself; kept with the session as it is written here. */
 export function deviceOf(userAgent: string): string {
-  const browser = /Edg\//.test(userAgent)
-    ? 'Edge'
-    : /Firefox\//.test(userAgent)
-      ? 'Firefox'
-      : /Chrom(e|ium)\//.test(userAgent)
-        ? 'Chromium'
-        : /Safari\//.test(userAgent)
-          ? 'Safari'
-          : 'A browser';
-  const system = /Android/.test(userAgent)
-    ? 'Android'
-    : /iPhone|iPad/.test(userAgent)
-      ? 'iOS'
-      : /Windows/.test(userAgent)
-        ? 'Windows'
-        : /Mac OS/.test(userAgent)
-          ? 'macOS'
-          : /Linux/.test(userAgent)
-            ? 'Linux'
-            : 'an unknown system';
-  return `${browser} on ${system}`;
+  const says = callersSays(owners);
+  const named = (list: typeof browsers | typeof systems) => list.find(([mark]) => mark.test(userAgent))?.[1];
+  return says.device({ browser: named(browsers) ?? says.someBrowser, system: named(systems) ?? says.someSystem });
 }
