@@ -7,6 +7,7 @@ import {
   linkIn,
   moveClock,
   signIn,
+  slowAsAPerson,
   staffIn,
   test,
   watch,
@@ -385,6 +386,8 @@ test('what is typed is never lost: before the script, offline, over a reload and
   // The fault goes as soon as the answer is right, and the help stays.
   await postcode.fill('QM4 7TB');
   await expect(postcode).toHaveAccessibleDescription('Never shown to other members.');
+  // The page was loaded anew on the way, so its second begins there.
+  await slowAsAPerson(page);
   await send.click();
   await expect(page.getByRole('heading', { name: 'Confirm your email' })).toBeVisible();
   // Sent: nothing of it is kept.
