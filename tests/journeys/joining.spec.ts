@@ -306,6 +306,7 @@ test('without script: wrong, right, a wrong code, the right one, a question, out
   await page.getByLabel('How many colonies do you keep?').fill('3');
   await page.getByLabel('Years keeping bees').fill('4');
   await page.getByLabel('I agree to the rules of the association').check();
+  await slowAsAPerson(page);
   await page.getByRole('button', { name: 'Send my application' }).click();
   await expect(page).toHaveURL(/\/joining$/);
   const code = codeIn(await product.letter(mail, /Your code/));

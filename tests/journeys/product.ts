@@ -180,5 +180,5 @@ export async function fillRight(page: Page, mail: string): Promise<void> {
 
 /** What is sent within a second of opening was not filled in by a person, and is refused. */
 export async function slowAsAPerson(page: Page): Promise<void> {
-  await page.waitForFunction(() => performance.now() > 1_500);
+  await expect.poll(() => page.evaluate(() => performance.now())).toBeGreaterThan(1_500);
 }
