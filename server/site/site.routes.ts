@@ -202,6 +202,7 @@ export class Site {
   private send(res: Response, status: number, body: Buffer | string, live: Live): void {
     res.statusCode = status;
     res.setHeader(POLICY, this.look(live).policy);
+    res.setHeader('Link', this.ports.template.typefaces);
     res.setHeader('Content-Type', 'text/html; charset=utf-8');
     res.setHeader('Cache-Control', 'private, no-cache');
     res.end(body);
