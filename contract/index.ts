@@ -6,6 +6,7 @@ import { letters } from './letters';
 import { members } from './members';
 import { generalProblems } from './problems';
 import { review, reviewProblems } from './review';
+import { setup, setupProblems } from './setup';
 import { site } from './site';
 import { staff } from './staff';
 import { today } from './today';
@@ -19,13 +20,20 @@ export * from './letters';
 export * from './members';
 export * from './problems';
 export * from './review';
+export * from './setup';
 export * from './site';
 export * from './staff';
 export * from './today';
 export * from './viewpoint';
 
-export const contract = { site, account, joining, staff, today, review, members, viewpoint, letters, clock };
+export const contract = { site, account, joining, staff, today, review, members, viewpoint, letters, clock, setup };
 
 /** Every refusal the product can answer with. */
-export const problems = { ...generalProblems, ...accountProblems, ...joiningProblems, ...reviewProblems };
+export const problems = {
+  ...generalProblems,
+  ...accountProblems,
+  ...joiningProblems,
+  ...reviewProblems,
+  ...setupProblems,
+};
 export type ProblemCode = keyof typeof problems;

@@ -30,6 +30,7 @@ const day = z.string().regex(/^\d{4}-\d{2}-\d{2}$/);
 /** The site through somebody’s eyes. */
 export const viewpoint = {
   sight: endpoint(anyStaff, 'GET', '/desk/viewpoint', 'What one person can open on one day')
-    .input(z.object({ person, on: day.optional() }))
+    // `draft`: through the draft instead of what is live.
+    .input(z.object({ person, on: day.optional(), draft: z.literal('yes').optional() }))
     .output(SightView),
 };

@@ -6,6 +6,7 @@ import { existsSync, readFileSync } from 'node:fs';
 import { join } from 'node:path';
 import express, { type ErrorRequestHandler, type Express, type Request, type Response } from 'express';
 import sirv from 'sirv';
+import { setupSchema } from '../core/setup';
 import { Door, accountForms } from './accounts';
 import { apiHandler, areasOf, openApi, ownHost, sameSite, sendProblem, type ApiPorts } from './api';
 import { joiningForms } from './joining';
@@ -62,6 +63,8 @@ export async function makeApp(ports: AppPorts, log: Log): Promise<Express> {
   for (const part of ['site', 'desk']) app.use(`/assets/${part}`, builtFiles(join(config.dist, part)));
 
   app.get('/api/openapi.json', (_req, res) => void res.type('json').send(described));
+  const schema = JSON.stringify(setupSchema());
+  app.get('/api/setup-schema.json', (_req, res) => void res.type('application/schema+json').send(schema));
   app.get('/api/site/view', site.json);
   const areas = areasOf(ports);
   app.use('/api', sameSite(own, log), apiHandler(areas, ports, log));

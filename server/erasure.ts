@@ -59,8 +59,8 @@ export const erasure: Readonly<Record<string, Erased | Kept>> = {
     columns: 'id mail_key mail name parts password_hash created_at',
   },
   setup_item: {
-    kept: 'The set-up is the owner’s words, not a person’s.',
-    columns: 'kind id position live draft version format',
+    kept: 'The set-up is the owner’s words, not a person’s; who changed it is staff.',
+    columns: 'kind id position live draft version format by at',
   },
   setup_revision: {
     kept: 'The set-up is the owner’s words; its author is staff.',

@@ -2,6 +2,16 @@
 import { sentences } from '../kernel/sentences';
 
 export const fieldsSays = sentences({
+  kindShortText: 'Words',
+  kindShaped: 'Like {example}',
+  kindLongText: 'Several lines',
+  kindMail: 'Email',
+  kindPhone: 'Phone',
+  kindWhole: 'Whole number',
+  kindNumber: 'Number',
+  kindYesNo: 'Yes or no',
+  kindOne: { other: 'One of {count}' },
+  kindSeveral: { other: 'Several of {count}' },
   needed: 'This is needed.',
   chooseAnswer: 'Choose an answer.',
   chooseOffered: 'Choose one of the answers offered.',

@@ -154,7 +154,9 @@ export function reopen(
   const gate =
     path.gates.find(({ id }) => id === application.gate) ??
     nextGate(path, application) ??
-    path.gates[path.gates.length - 1]!;
+    path.gates[path.gates.length - 1];
+  // A path without gates has nowhere to wait, and reopening lets nobody in.
+  if (!gate) return refuse({ code: 'not-at-this-gate' });
   const entered = enterGate(gate, noted(open, { at: now, what: 'reopened', by }), now, setup);
   return ok({ ...entered, effects: [{ do: 'setStanding', standing: 'applicant' }, ...entered.effects], told: null });
 }

@@ -15,7 +15,8 @@ export type Grant = z.infer<typeof Grant>;
 export const PathItem = z.strictObject({
   id: PathId,
   title: Title,
-  gates: z.array(GateItem).min(1).max(8),
+  /** Without a gate whoever sends the form is in at once. */
+  gates: z.array(GateItem).max(8),
   grants: z.array(Grant).max(20),
   admitted: MessageId,
   declined: MessageId,

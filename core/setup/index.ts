@@ -1,5 +1,5 @@
 export * from './document';
 export * from './setup';
-export * from './findings';
 export * from './items';
+export { setupSchema } from './schema';
 export { FORMAT_VERSION, upgradeDocument, upgradeItems } from './upgrade';

@@ -35,3 +35,14 @@ export function documentOf(entries: readonly SetupEntry[]): Record<string, unkno
     ...Object.fromEntries(kinds.map(([kind, { list }]) => [list, of(kind)])),
   };
 }
+
+/** The same whatever the order in which the properties were written. */
+const canonical = (value: unknown): string =>
+  JSON.stringify(value, (_, part: unknown) =>
+    part && typeof part === 'object' && !Array.isArray(part)
+      ? Object.fromEntries(Object.entries(part).sort(([a], [b]) => (a < b ? -1 : 1)))
+      : part,
+  );
+
+/** Whether two bodies say the same. */
+export const sameBody = (one: unknown, other: unknown): boolean => canonical(one) === canonical(other);

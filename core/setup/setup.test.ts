@@ -1,8 +1,8 @@
 import { describe, expect, it } from 'vitest';
-import { quillmoor, quillmoorDocument, setupOf } from '../../tests/support/quillmoor';
-import { starterSetup } from '../../server/setup/starter';
+import { NOW, quillmoor, quillmoorDocument } from '../../tests/support/quillmoor';
 import first from '../../tests/fixtures/setup.1.json';
-import { documentOf, findingsOf, itemsOf, makeSetup, referencesOf, salvageSetup, upgradeDocument } from './index';
+import { documentOf, itemsOf, makeSetup, referencesOf, salvageSetup, upgradeDocument } from './index';
+import { checkUp } from '../checkup';
 import { contrast, siteColours } from '../site';
 import { sayPrice } from '../levels';
 
@@ -18,13 +18,6 @@ const faultsAfter = (change: Change) => {
   const made = changed(change);
   return made.ok ? [] : made.refusal.map((fault) => `${fault.where}: ${fault.says}`);
 };
-/** What is found in the changed document, which is a set-up all the same. */
-const foundAfter = (change: Change) => {
-  const made = changed(change);
-  if (!made.ok) throw new Error(JSON.stringify(made.refusal));
-  return findingsOf(made.value).map(({ grave, where, says }) => `${grave}: ${where}: ${says}`);
-};
-
 describe('Quillmoor', () => {
   it('is complete and cannot be changed', () => {
     expect(quillmoor.pages.size).toBe(5);
@@ -38,91 +31,8 @@ describe('Quillmoor', () => {
   });
 });
 
-describe('the plain set-up of a new site', () => {
-  it('has no hole', () => {
-    const plain = setupOf(starterSetup('Quillmoor Beekeepers', 'hello@quillmoor.example'));
-    expect(plain.forms.size).toBe(1);
-    expect(findingsOf(plain)).toEqual([]);
-    expect(findingsOf(quillmoor)).toEqual([]);
-  });
-});
-
-describe('a draft with holes is a set-up, and its holes are named with their place and the way to mend them', () => {
-  it('a reference to nothing, wherever it stands', () => {
-    const gone = (what: string) => `There is no ${what} “gone”. Choose one that exists or add it.`;
-    expect(foundAfter((doc) => doc.groups.splice(0, 1))).toEqual([
-      'hole: paths.0.grants.1: There is no group “mentors”. Choose one that exists or add it.',
-      'hole: doors.0.rule: There is no group “mentors”. Choose one that exists or add it.',
-      'hole: doors.1.rule: There is no group “mentors”. Choose one that exists or add it.',
-    ]);
-    expect(foundAfter((doc) => (doc.forms[0]!.path = 'gone' as never))).toEqual([
-      `hole: forms.0.path: ${gone('admission path')}`,
-    ]);
-    expect(foundAfter((doc) => (doc.site.home = 'gone' as never))).toEqual([`hole: site.home: ${gone('page')}`]);
-    expect(foundAfter((doc) => (doc.site.menu = 'gone' as never))).toEqual([`hole: site.menu: ${gone('menu')}`]);
-    expect(foundAfter((doc) => (doc.account.resetPassword = 'gone' as never))).toEqual([
-      `hole: account.resetPassword: ${gone('message')}`,
-    ]);
-    expect(foundAfter((doc) => (doc.pages[2]!.door = { named: 'gone' as never }))).toEqual([
-      `hole: pages.2.door: ${gone('door')}`,
-    ]);
-    expect(foundAfter((doc) => (doc.menus[0]!.items[0]!.to = { page: 'gone' as never }))).toEqual([
-      `hole: menus.0.items.0.to: ${gone('page')}`,
-    ]);
-    expect(
-      foundAfter((doc) => (doc.paths[0]!.gates[0] = { ...doc.paths[0]!.gates[0]!, message: 'gone' } as never)),
-    ).toEqual([`hole: paths.0.gates.0.message: ${gone('message')}`]);
-    const chip = [{ chip: 'field:gone' as never, or: 'bees' }];
-    expect(foundAfter((doc) => (doc.messages[0]!.subject = chip))).toEqual([
-      `hole: messages.0: ${gone('profile field')}`,
-    ]);
-    expect(foundAfter((doc) => (doc.pages[1]!.heading = chip))).toEqual([
-      `hole: pages.1.heading: ${gone('profile field')}`,
-    ]);
-  });
-
-  it('a form that cannot make an account', () => {
-    expect(foundAfter((doc) => doc.forms[0]!.parts.splice(2, 1))).toEqual([
-      'hole: forms.0: The form must ask once for a password.',
-    ]);
-    expect(foundAfter((doc) => doc.forms[0]!.parts.splice(1, 1))).toEqual([
-      'hole: forms.0: The form must ask once, as required, for the field that holds the mail address.',
-    ]);
-    expect(
-      foundAfter((doc) =>
-        doc.forms[0]!.parts.push({ part: 'field', field: 'years-keeping' as never, required: false, half: false }),
-      )[0],
-    ).toMatch(/^hole: forms.0: Two questions of the form have the same name/);
-  });
-
-  it('what is retired and still in use, which keeps nothing from going live but what everybody meets', () => {
-    expect(foundAfter((doc) => (doc.groups[0]!.retired = true))).toContain(
-      'odd: doors.0.rule: The group “mentors” is retired. Choose another or bring it back.',
-    );
-    const home = foundAfter((doc) => (doc.pages.find(({ id }) => id === doc.site.home)!.retired = true));
-    expect(home.filter((found) => found.startsWith('hole'))).toEqual([
-      'hole: site.home: The page “welcome” is retired. Choose another or bring it back.',
-    ]);
-    // Nobody asks after the references of what is retired itself.
-    const both = foundAfter((doc) => {
-      doc.forms[0]!.retired = true;
-      doc.paths[0]!.retired = true;
-    });
-    expect(both.some((found) => found.includes('forms.0.path'))).toBe(false);
-  });
-
-  it('two gates of one path with one id', () => {
-    expect(foundAfter((doc) => (doc.paths[0]!.gates[1]!.id = doc.paths[0]!.gates[0]!.id))).toEqual([
-      'hole: paths.0.gates.1: “confirm-email” is used twice; give one of them another.',
-    ]);
-  });
-});
-
 describe('what keeps a document from being a set-up', () => {
-  it('the same id or address twice', () => {
-    expect(faultsAfter((doc) => (doc.pages[1]!.address = 'welcome'))).toEqual([
-      'pages.1: “welcome” is used twice; give one of them another.',
-    ]);
+  it('the same id twice', () => {
     expect(faultsAfter((doc) => (doc.levels[1]!.id = 'friend' as never))[0]).toBe(
       'levels.1: “friend” is used twice; give one of them another.',
     );
@@ -222,7 +132,7 @@ describe('a set-up that was live outlives a stricter schema', () => {
     expect(doc.fields.find(({ id }) => id === 'odd')!.of).toEqual({ kind: 'shortText', longest: 120 });
     expect(upgradeDocument(doc)).toBe(doc);
     expect(upgradeDocument('no document')).toBe('no document');
-    expect(findingsOf(made.value)).toEqual([]);
+    expect(checkUp(made.value, { now: NOW, reviewers: null, live: null })).toEqual([]);
   });
 });
 

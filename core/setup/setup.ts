@@ -77,15 +77,13 @@ export const faultsOf = ({ issues }: Issues, at = ''): SetupFault[] =>
 
 const saysTwice = (id: string) => kernelSays(owners).usedTwice({ id });
 
-/** Ids and addresses that two of one kind share. */
+/** Ids that two of one kind share. */
 function usedTwice(doc: SetupDocument): SetupFault[] {
   const keys: [list: RefKind, key: (item: never) => string][] = [
     ...Object.values(listKinds).map(({ list }): [RefKind, (item: never) => string] => [
       list,
       ({ id }: { id: string }) => id,
     ]),
-    ['forms', ({ address }: SignupForm) => address],
-    ['pages', ({ address }: PageItem) => address],
   ];
   return keys.flatMap(([list, key]) => {
     const seen = new Set<string>();
@@ -101,19 +99,22 @@ function usedTwice(doc: SetupDocument): SetupFault[] {
 function indexed(data: SetupDocument): Setup {
   const doc = deepFreeze(data);
   const by = <T>(items: readonly T[], key: (item: T) => string) => new Map(items.map((item) => [key(item), item]));
+  // Where two share an address the first stands at it; the check-up says so.
+  const byAddress = <T extends { readonly address: string }>(items: readonly T[]) =>
+    by([...items].reverse(), ({ address }) => address);
   const byId = (item: { id: string }) => item.id;
   return Object.freeze({
     doc,
     fields: by(doc.fields, byId),
     forms: by(doc.forms, byId),
-    formByAddress: by(doc.forms, (form) => form.address),
+    formByAddress: byAddress(doc.forms),
     paths: by(doc.paths, byId),
     levels: by(doc.levels, byId),
     groups: by(doc.groups, byId),
     topics: by(doc.topics, byId),
     doors: by(doc.doors, byId),
     pages: by(doc.pages, byId),
-    pageByAddress: by(doc.pages, (page) => page.address),
+    pageByAddress: byAddress(doc.pages),
     menus: by(doc.menus, byId),
     messages: by(doc.messages, byId),
   });

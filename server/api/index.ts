@@ -20,6 +20,7 @@ import { isUnreachable } from '../platform/database';
 import type { OwnAddresses } from '../platform/hosts';
 import { pathPattern, type Log } from '../platform/log';
 import { asProblem, plainProblem, problem, problemBody } from '../platform/problem';
+import { setupApi, type SetupPorts } from '../setup';
 import { siteApi, type PlaceSources } from '../site';
 import { todayApi, type Today } from '../today';
 import { viewpointApi, type Sight } from '../viewpoint';
@@ -30,7 +31,8 @@ import { platformSays as says } from '../platform/platform.sentences';
 export type ApiPorts = AccountPorts &
   StaffPorts &
   JoiningPorts &
-  MembersPorts & {
+  MembersPorts &
+  SetupPorts & {
     readonly sources: PlaceSources;
     readonly today: Today;
     readonly letters: StuckLetters;
@@ -50,6 +52,7 @@ export const areasOf = (ports: ApiPorts) => ({
   viewpoint: viewpointApi(ports),
   letters: lettersApi(ports),
   clock: clockApi(ports),
+  setup: setupApi(ports),
 });
 export type Areas = ReturnType<typeof areasOf>;
 

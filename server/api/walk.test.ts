@@ -11,6 +11,7 @@ import {
   joiningProblems,
   problems,
   reviewProblems,
+  setupProblems,
   type Access,
   type EndpointMeta,
 } from '../../contract';
@@ -104,6 +105,8 @@ const written: Record<string, string> = {
   'members.list members.counts members.one members.find': 'owner manager reviewer editor bookkeeper',
   'review.approve review.decline review.ask review.undoApproval review.reopen': 'owner manager reviewer',
   'letters.retry clock.move': 'owner manager',
+  'setup.draft setup.save setup.remove setup.order setup.replace': 'owner manager editor',
+  'setup.people setup.publish setup.history setup.revision': 'owner manager editor',
 };
 
 it('every endpoint is declared for those it is written down for', () => {
@@ -117,7 +120,7 @@ it('every endpoint is declared for those it is written down for', () => {
 });
 
 it('a refusal’s code stands for one thing', () => {
-  const codes = [generalProblems, accountProblems, joiningProblems, reviewProblems].flatMap((list) =>
+  const codes = [generalProblems, accountProblems, joiningProblems, reviewProblems, setupProblems].flatMap((list) =>
     Object.keys(list),
   );
   expect([...codes].sort()).toEqual(Object.keys(problems).sort());

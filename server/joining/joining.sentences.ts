@@ -82,4 +82,7 @@ export const joiningSays = sentences({
   sameMail: 'same email',
   sameFamily: 'same family name, {field} {value}',
   applications: { none: 'no applications', one: '{count} application', other: '{count} applications' },
+  wouldEnter: '{name} is admitted',
+  wouldMove: '{name} goes on to {gate}',
+  wouldEnd: '{name}’s application ends, and the letter says so',
 });

@@ -7,6 +7,7 @@ import type { DataSource, EntityManager } from 'typeorm';
 import { nameOfPart, readForm, type AnswerFault, type RawForm } from '../../core/fields';
 import {
   advance,
+  gateOf,
   readCode,
   relocate,
   storyOf,
@@ -104,6 +105,27 @@ export class Joining {
       const step = stored ? becomes(stored.application) : null;
       if (stored && step) await this.store(manager, stored.application, step, now, after);
     }
+  }
+
+  /** Whom a set-up would move, were it live now, and where to: by the very function that will move them. */
+  async moved(after: Setup): Promise<{ member: MemberId; name: string; says: string }[]> {
+    const { setup } = this.live.must;
+    const now = this.clock.now();
+    const says = joiningSays(setup.doc.site);
+    return (await openApplications(this.db.manager, setup)).flatMap((waiting) => {
+      const step = relocate(after.paths.get(waiting.path), waiting, now, after, setup.paths.get(waiting.path));
+      if (!step) return [];
+      const { application } = step;
+      const gate = gateOf(after.paths.get(application.path), application);
+      const { name } = waiting.answers;
+      const moved =
+        application.state === 'admitted'
+          ? says.wouldEnter({ name })
+          : gate
+            ? says.wouldMove({ name, gate: gate.title })
+            : says.wouldEnd({ name });
+      return [{ member: waiting.member, name, says: moved }];
+    });
   }
 
   /**

@@ -31,6 +31,7 @@ describe('migrations', () => {
       { name: 'Safe1700000000002' },
       { name: 'Editable1700000000003' },
       { name: 'Slices1700000000004' },
+      { name: 'Worked1700000000005' },
     ]);
     for (const other of others) await other.close();
   });

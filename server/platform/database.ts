@@ -10,6 +10,7 @@ import { Foundation1 } from './migrations/foundation';
 import { Editable3 } from './migrations/editable';
 import { Safe2 } from './migrations/safe';
 import { Slices4 } from './migrations/slices';
+import { Worked5 } from './migrations/worked';
 
 export type Database = { readonly source: DataSource; readonly pool: Pool; close(): Promise<void> };
 
@@ -30,7 +31,7 @@ export async function openDatabase(config: Config, entities: MixedList<EntityCla
     bigNumberStrings: true,
     poolSize: 12,
     entities: entities as EntityClass[],
-    migrations: [Foundation1, Safe2, Editable3, Slices4],
+    migrations: [Foundation1, Safe2, Editable3, Slices4, Worked5],
     migrationsTableName: 'migration',
   });
   await source.initialize();

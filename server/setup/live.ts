@@ -5,7 +5,7 @@
 import type { DataSource } from 'typeorm';
 import { doorsOf, type Doors } from '../../core/doors';
 import { owners, type Reader } from '../../core/kernel';
-import type { Setup } from '../../core/setup';
+import { salvageSetup, type Setup } from '../../core/setup';
 import type { SiteClock } from '../platform/clock';
 import type { Log } from '../platform/log';
 import type { SetupStore } from './setup.store';
@@ -16,6 +16,7 @@ const EVERY = 400;
 
 export class LiveSetup {
   private value: Live | null = null;
+  private drafted: { readonly stamp: string; readonly live: Live } | null = null;
   private timer: NodeJS.Timeout | null = null;
 
   constructor(
@@ -39,6 +40,18 @@ export class LiveSetup {
   get must(): Live {
     if (!this.value) throw new Error('There is no set-up yet.');
     return this.value;
+  }
+
+  /** The draft as if it were live, as much of it as can be read; what is live where nothing of it can. */
+  async draft(): Promise<Live> {
+    const { document, stamp } = await this.store.draft();
+    if (this.drafted?.stamp === stamp) return this.drafted.live;
+    const made = salvageSetup(document);
+    if (!made.ok) return this.must;
+    const { setup } = made.value;
+    const live = Object.freeze({ revision: this.must.revision, setup, doors: doorsOf(setup) });
+    this.drafted = { stamp, live };
+    return live;
   }
 
   /** Reads the revision number and the clock; re-reads the set-up when the number has changed. */

@@ -26,6 +26,13 @@ export class SetupItemRow {
   /** The version of the format in which both sides are written. */
   @Column({ type: 'smallint', default: 1 })
   format!: number;
+
+  /** Who of the staff changed the draft of it last, by name, and when; '' where nobody did. */
+  @TextColumn(120, { default: '' })
+  by!: string;
+
+  @InstantColumn({ nullable: true })
+  at!: number | null;
 }
 
 /** One publication. `document` is the whole set-up as it went live, so that any revision can be read again. */

@@ -90,7 +90,7 @@ describe('publishing', () => {
     const refused = await publish('With a hole');
     expect(refused).toMatchObject({
       ok: false,
-      refusal: { code: 'setup-faults', faults: [{ where: 'paths.0.admitted' }] },
+      refusal: { code: 'setup-faults', faults: [{ where: 'path keeper-path admitted' }] },
     });
     await live.refresh();
     expect(live.must.setup.doc.paths[0]!.admitted).toBe('welcome-keeper');

@@ -6,17 +6,19 @@
 import { createHash } from 'node:crypto';
 import type { DataSource, EntityManager } from 'typeorm';
 import { ok, owners, refuse, type Instant, type Reader, type Result } from '../../core/kernel';
+import { checkUp, whereOf } from '../../core/checkup';
 import {
   FORMAT_VERSION,
   documentOf,
   faultsOf,
-  findingsOf,
   itemKinds,
   itemsOf,
   listKinds,
   makeSetup,
   referencesOf,
   salvageSetup,
+  sameBody,
+  upgradeDocument,
   upgradeItems,
   type ItemKind,
   type ListItemKind,
@@ -25,7 +27,7 @@ import {
   type SetupEntry,
   type SetupFault,
 } from '../../core/setup';
-import { isDuplicate, transact, within } from '../platform/database';
+import { isDuplicate, within } from '../platform/database';
 import type { Log } from '../platform/log';
 import { SetupItemRow, SetupRevisionRow } from './setup.entities';
 import { setupSays } from './setup.sentences';
@@ -54,12 +56,26 @@ export type PublishRefusal =
 /** What happens to rows when a revision goes live, in its transaction. */
 export type OnPublish = (manager: EntityManager, before: Setup | null, after: Setup, now: Instant) => Promise<void>;
 
+/** Who changes the draft, by name, and when. */
+export type Hand = { readonly by: string; readonly at: Instant };
+
+/** An item of the draft as it lies there; a body of null takes it away. */
+export type DraftRow = {
+  readonly kind: ItemKind;
+  readonly id: string;
+  readonly version: number;
+  readonly body: unknown;
+  readonly by: string;
+  readonly at: Instant | null;
+};
+
 export type Draft = {
   readonly document: Record<string, unknown>;
+  readonly rows: readonly DraftRow[];
   /** Names this state of it. */ readonly stamp: string;
 };
 
-type Row = Pick<SetupItemRow, 'kind' | 'id' | 'position' | 'live' | 'draft' | 'version' | 'format'>;
+type Row = Pick<SetupItemRow, 'kind' | 'id' | 'position' | 'live' | 'draft' | 'version' | 'format' | 'by' | 'at'>;
 
 /** Items of one side, each brought up to the present format. */
 function entries(rows: readonly Row[], side: 'live' | 'draft'): SetupEntry[] {
@@ -79,7 +95,7 @@ const stampOf = (rows: readonly Row[]): string =>
   createHash('sha256')
     .update(
       rows
-        .map(({ kind, id, version, draft }) => `${kind}/${id}/${version}/${draft === null ? '-' : '+'}`)
+        .map(({ kind, id, version, draft, position }) => `${kind}/${id}/${version}/${draft === null ? '-' : position}`)
         .sort()
         .join('\n'),
     )
@@ -124,7 +140,19 @@ export class SetupStore {
   /** The draft as a document, not yet parsed, and the stamp that names it. */
   async draft(manager: EntityManager = this.db.manager): Promise<Draft> {
     const rows = await manager.getRepository(SetupItemRow).find();
-    return { document: documentOf(entries(rows, 'draft')), stamp: stampOf(rows) };
+    const held = [...rows].sort((a, b) => a.position - b.position || (a.id < b.id ? -1 : 1));
+    return {
+      document: documentOf(entries(rows, 'draft')),
+      rows: held.map((row) => ({
+        kind: row.kind as ItemKind,
+        id: row.id,
+        version: row.version,
+        body: upgraded(row, 'draft'),
+        by: row.by,
+        at: row.at,
+      })),
+      stamp: stampOf(rows),
+    };
   }
 
   /**
@@ -132,17 +160,24 @@ export class SetupStore {
    * @param version the version the change was made from, 0 for a new item
    * @returns the new version, or what stands there now when somebody else saved meanwhile
    */
-  async save(kind: ItemKind, id: string, body: unknown, version: number): Promise<Result<number, SaveRefusal>> {
+  async save(
+    kind: ItemKind,
+    id: string,
+    body: unknown,
+    version: number,
+    hand: Hand | null = null,
+    joined?: EntityManager,
+  ): Promise<Result<number, SaveRefusal>> {
     const read = itemKinds[kind].schema.safeParse(body);
     if (!read.success) return refuse({ code: 'setup-faults', faults: faultsOf(read.error) });
     if ('id' in read.data && read.data.id !== id)
       return refuse({ code: 'setup-faults', faults: [{ where: 'id', says: setupSays(owners).keepsId }] });
     const save = () =>
-      transact(this.db, async (manager): Promise<Result<number, SaveRefusal>> => {
+      within(this.db, joined, async (manager): Promise<Result<number, SaveRefusal>> => {
         const rows = manager.getRepository(SetupItemRow);
         const row = await rows.findOne({ where: { kind, id }, lock: { mode: 'pessimistic_write' } });
         if ((row?.version ?? 0) !== version) return refuse(stale(row));
-        const next = { draft: read.data as unknown, version: version + 1, format: FORMAT_VERSION };
+        const next = { draft: read.data as unknown, version: version + 1, format: FORMAT_VERSION, ...hand };
         if (row) await rows.update({ kind, id }, { ...next, live: upgraded(row, 'live') } as never);
         else {
           const [last] = (await manager.query('SELECT MAX(position) AS n FROM setup_item WHERE kind = ?', [kind])) as {
@@ -154,14 +189,20 @@ export class SetupStore {
       });
     // Of two who make one new item in the same moment the second finds the other's.
     return save().catch((error: unknown) => {
-      if (isDuplicate(error)) return save();
+      if (isDuplicate(error) && !joined) return save();
       throw error;
     });
   }
 
   /** Takes an item out of the draft. Refused while anything points at it, with the places and counts. */
-  async remove(kind: ListItemKind, id: string, version: number): Promise<Result<number, RemoveRefusal>> {
-    return transact(this.db, async (manager): Promise<Result<number, RemoveRefusal>> => {
+  async remove(
+    kind: ListItemKind,
+    id: string,
+    version: number,
+    hand: Hand | null = null,
+    joined?: EntityManager,
+  ): Promise<Result<number, RemoveRefusal>> {
+    return within(this.db, joined, async (manager): Promise<Result<number, RemoveRefusal>> => {
       const all = await manager.getRepository(SetupItemRow).find({ lock: { mode: 'pessimistic_write' } });
       const row = all.find((item) => item.kind === kind && item.id === id);
       if (!row || row.draft === null) return refuse({ code: 'not-found' });
@@ -176,8 +217,25 @@ export class SetupStore {
       const reader = made.ok ? made.value.setup.doc.site : owners;
       const rows = (await this.usesOf(manager, kind, id, reader)).filter(sawUse);
       if (places.length || rows.length) return refuse({ code: 'in-use', places, rows });
-      await manager.getRepository(SetupItemRow).update({ kind, id }, { draft: null, version: version + 1 } as never);
+      const next = { draft: null, version: version + 1, ...hand };
+      await manager.getRepository(SetupItemRow).update({ kind, id }, next as never);
       return ok(version + 1);
+    });
+  }
+
+  /**
+   * Puts the items of one list into another order. Those that are not named, since somebody has added them meanwhile,
+   * come after the others as they stood.
+   */
+  async reorder(kind: ListItemKind, ids: readonly string[], joined?: EntityManager): Promise<void> {
+    await within(this.db, joined, async (manager) => {
+      const rows = await manager
+        .getRepository(SetupItemRow)
+        .find({ where: { kind }, lock: { mode: 'pessimistic_write' } });
+      const place = (id: string) => (ids.includes(id) ? ids.indexOf(id) : ids.length);
+      const sorted = rows.sort((a, b) => place(a.id) - place(b.id) || a.position - b.position);
+      for (const [position, { id }] of sorted.entries())
+        await manager.getRepository(SetupItemRow).update({ kind, id }, { position });
     });
   }
 
@@ -187,10 +245,10 @@ export class SetupStore {
   }
 
   /**
-   * Replaces the whole draft by a document, for a first set-up or an import.
+   * Replaces the whole draft by a document, for a first set-up or an import. What is as it was stays as it is.
    * @returns the stamp of the draft
    */
-  async replaceDraft(doc: SetupDocument, joined?: EntityManager): Promise<string> {
+  async replaceDraft(doc: SetupDocument, joined?: EntityManager, hand: Hand | null = null): Promise<string> {
     return within(this.db, joined, async (manager) => {
       const rows = manager.getRepository(SetupItemRow);
       const old = new Map((await rows.find()).map((row) => [`${row.kind}/${row.id}`, row]));
@@ -199,9 +257,13 @@ export class SetupStore {
         old.delete(`${kind}/${id}`);
         const live = row ? upgraded(row, 'live') : null;
         const version = (row?.version ?? 0) + 1;
-        await rows.save({ kind, id, position, live, draft: body, version, format: FORMAT_VERSION });
+        const same = row && row.draft !== null && sameBody(upgraded(row, 'draft'), body);
+        if (same && row.position === position) continue;
+        const who = same ? {} : hand;
+        await rows.save({ kind, id, position, live, draft: body, version, format: FORMAT_VERSION, ...who });
       }
-      for (const row of old.values()) await rows.save({ ...row, draft: null, version: row.version + 1 });
+      for (const row of old.values())
+        if (row.draft !== null) await rows.save({ ...row, draft: null, version: row.version + 1, ...hand });
       return (await this.draft(manager)).stamp;
     });
   }
@@ -220,8 +282,14 @@ export class SetupStore {
       const document = documentOf(entries(rows, 'draft'));
       const made = makeSetup(document);
       if (!made.ok) return refuse({ code: 'setup-faults', faults: made.refusal });
-      const holes = findingsOf(made.value).filter(({ grave }) => grave === 'hole');
-      if (holes.length) return refuse({ code: 'setup-faults', faults: holes });
+      const before = await this.live(manager);
+      const world = { now: about.at, reviewers: null, live: before?.setup ?? null };
+      const holes = checkUp(made.value, world).filter(({ blocks }) => blocks);
+      if (holes.length)
+        return refuse({
+          code: 'setup-faults',
+          faults: holes.map((hole) => ({ where: whereOf(hole), says: `${hole.says}. ${hole.mend}` })),
+        });
       const gone = rows.filter((row) => row.draft === null);
       const missed = [];
       for (const { kind, id } of gone) {
@@ -229,7 +297,6 @@ export class SetupStore {
         if (uses.length) missed.push({ where: `${kind} ${id}`, rows: uses });
       }
       if (missed.length) return refuse({ code: 'in-use', items: missed });
-      const before = await this.live(manager);
       const changed = rows.filter((row) => JSON.stringify(upgraded(row, 'live')) !== JSON.stringify(row.draft));
       const number = (before?.revision ?? 0) + 1;
       const { note, author, at } = about;
@@ -248,6 +315,12 @@ export class SetupStore {
       for (const listener of this.listeners) await listener(manager, before?.setup ?? null, made.value, at);
       return ok(number);
     });
+  }
+
+  /** One revision as it went live, as a document of the present format; null where there is none. */
+  async document(number: number): Promise<unknown> {
+    const row = await this.db.getRepository(SetupRevisionRow).findOneBy({ number });
+    return row ? upgradeDocument(row.document) : null;
   }
 
   async history(): Promise<Pick<SetupRevisionRow, 'number' | 'note' | 'author' | 'at' | 'changes'>[]> {

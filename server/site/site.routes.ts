@@ -50,6 +50,7 @@ export class Site {
         ['Content-Type', 'text/html; charset=utf-8'],
         ['Cache-Control', 'private, no-cache'],
         ['Vary', 'Accept-Encoding'],
+        ['Link', this.ports.template.typefaces],
       ].flat();
     let made: { live: Live; fixed: string[] } | null = null;
     return (req: Request, res: Response, next: (error?: unknown) => void): void => {

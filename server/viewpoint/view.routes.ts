@@ -31,12 +31,14 @@ export const viewpointRoute =
     };
     const now = ports.clock.now();
     if (!(await ports.viewers.staff(req))) return refuse('not-signed-in');
-    const live = ports.live.current;
-    const [, , person = '', day = '', ...rest] = req.path.split('/');
+    const [, , first = '', ...parts] = req.path.split('/');
+    const drafted = first === 'draft';
+    const [person = '', day = '', ...rest] = drafted ? parts : [first, ...parts];
+    const live = ports.live.current && (drafted ? await ports.live.draft() : ports.live.current);
     const known = /^(visitor|[a-z0-9]{20})$/.test(person) && /^\d{4}-\d{2}-\d{2}$/.test(day);
     const view = live && known ? await ports.sight.of(person, day, now, live.setup) : null;
     if (!live || !view) return refuse('not-found');
-    const base = `/viewpoint/${person}/${day}`;
+    const base = `/viewpoint/${drafted ? 'draft/' : ''}${person}/${day}`;
     const looker = { facts: view.facts, session: null, now: view.at };
     const query = req.originalUrl.includes('?') ? req.originalUrl.slice(req.originalUrl.indexOf('?')) : '';
     let place = await placeFor(`/${rest.join('/')}${query}`, looker, live, ports.sources);

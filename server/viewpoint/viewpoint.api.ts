@@ -14,7 +14,7 @@ export type ViewpointPorts = { readonly sight: Sight; readonly clock: SiteClock;
 
 export const viewpointApi = ({ sight, clock, live: setups }: ViewpointPorts) => ({
   sight: api.sight.handler(async ({ input }) => {
-    const live = setups.must;
+    const live = input.draft ? await setups.draft() : setups.must;
     const now = clock.now();
     const view = await sight.of(input.person, input.on, now, live.setup);
     if (!view) throw problem('not-found', { detail: viewpointSays(live.setup.doc.site).nobody });

@@ -7,7 +7,14 @@ import { fieldsSays } from '../fields.sentences';
 import { holdsNothing, textColumns, type FieldKindOf } from './kind';
 
 const choices = z
-  .array(z.strictObject({ id: Address, label: Title }))
+  .array(
+    z.strictObject({
+      id: Address,
+      label: Title,
+      /** Choosing it has no consequence, and is meant to have none. */
+      idle: z.boolean().optional(),
+    }),
+  )
   .min(2)
   .max(60)
   .refine((list) => new Set(list.map(({ id }) => id)).size === list.length, {
@@ -21,12 +28,13 @@ const labelOf = (offered: Choices, id: unknown): string =>
 const oneChoiceOf = z.strictObject({ kind: z.literal('oneChoice'), choices });
 export const oneChoice: FieldKindOf<z.infer<typeof oneChoiceOf>> & { schema: typeof oneChoiceOf } = {
   schema: oneChoiceOf,
+  called: ({ choices }, reader) => fieldsSays(reader).kindOne({ count: choices.length }),
   missing: (_, reader) => fieldsSays(reader).chooseAnswer,
   read: (of, raw, reader) =>
     of.choices.some(({ id }) => id === raw) ? ok(String(raw)) : refuse(fieldsSays(reader).chooseOffered),
   show: (of, value) => labelOf(of.choices, value),
   brief: (of, value) => labelOf(of.choices, value),
-  input: (of) => ({ kind: 'oneChoice', choices: of.choices.map((choice) => ({ ...choice })) }),
+  input: (of) => ({ kind: 'oneChoice', choices: of.choices.map(({ id, label }) => ({ id, label })) }),
   columns: textColumns,
   // By its label people would look, and the id is nobody's word.
   found: () => [],
@@ -36,6 +44,7 @@ export const oneChoice: FieldKindOf<z.infer<typeof oneChoiceOf>> & { schema: typ
 const severalChoicesOf = z.strictObject({ kind: z.literal('severalChoices'), choices });
 export const severalChoices: FieldKindOf<z.infer<typeof severalChoicesOf>> & { schema: typeof severalChoicesOf } = {
   schema: severalChoicesOf,
+  called: ({ choices }, reader) => fieldsSays(reader).kindSeveral({ count: choices.length }),
   missing: (_, reader) => fieldsSays(reader).chooseAnswer,
   read(of, raw, reader) {
     const chosen = Array.isArray(raw) ? [...new Set(raw)] : [String(raw)];
@@ -49,7 +58,7 @@ export const severalChoices: FieldKindOf<z.infer<typeof severalChoicesOf>> & { s
       reader,
     ),
   brief: (of, value, reader) => severalChoices.show(of, value, reader),
-  input: (of) => ({ kind: 'severalChoices', choices: of.choices.map((choice) => ({ ...choice })) }),
+  input: (of) => ({ kind: 'severalChoices', choices: of.choices.map(({ id, label }) => ({ id, label })) }),
   columns: (value) => ({ text: (Array.isArray(value) ? value.join(',') : String(value)).slice(0, 190), number: null }),
   found: () => [],
   holds: holdsNothing,

@@ -16,6 +16,8 @@ export type ValueColumns = { readonly text: string | null; readonly number: numb
 
 export type FieldKindOf<K extends { kind: string }> = {
   readonly schema: z.ZodType<K>;
+  /** What such a field is, short: `One of 4`. */
+  called(of: K, reader: Reader): string;
   /** The sentence for a needed answer that is missing. */
   missing(of: K, reader: Reader): string;
   /** What was typed, as the value to store, or one sentence that says what is wrong and how to mend it. */

@@ -25,6 +25,8 @@ const shortTextOf = z.strictObject({
 });
 export const shortText: FieldKindOf<z.infer<typeof shortTextOf>> & { schema: typeof shortTextOf } = {
   schema: shortTextOf,
+  called: ({ shape }, reader) =>
+    shape ? fieldsSays(reader).kindShaped({ example: shape.example }) : fieldsSays(reader).kindShortText,
   missing: ({ shape }, reader) =>
     shape ? fieldsSays(reader).writeLike({ example: shape.example }) : fieldsSays(reader).needed,
   read({ longest, shape }, raw, reader) {
@@ -59,6 +61,7 @@ const longTextOf = z.strictObject({
 });
 export const longText: FieldKindOf<z.infer<typeof longTextOf>> & { schema: typeof longTextOf } = {
   schema: longTextOf,
+  called: (_, reader) => fieldsSays(reader).kindLongText,
   missing: (_, reader) => fieldsSays(reader).needed,
   read({ longest }, raw, reader) {
     const text = visible(String(raw)).replace(/\r\n?/g, '\n').trim();
@@ -77,6 +80,7 @@ export const longText: FieldKindOf<z.infer<typeof longTextOf>> & { schema: typeo
 const mailOf = z.strictObject({ kind: z.literal('mail') });
 export const mail: FieldKindOf<z.infer<typeof mailOf>> & { schema: typeof mailOf } = {
   schema: mailOf,
+  called: (_, reader) => fieldsSays(reader).kindMail,
   missing: (_, reader) => fieldsSays(reader).writeMail,
   read: (_, raw, reader) => readMail(String(raw), reader),
   show: (_, value) => String(value),
@@ -90,6 +94,7 @@ export const mail: FieldKindOf<z.infer<typeof mailOf>> & { schema: typeof mailOf
 const phoneOf = z.strictObject({ kind: z.literal('phone') });
 export const phone: FieldKindOf<z.infer<typeof phoneOf>> & { schema: typeof phoneOf } = {
   schema: phoneOf,
+  called: (_, reader) => fieldsSays(reader).kindPhone,
   missing: (_, reader) => fieldsSays(reader).writePhone,
   read(_, raw, reader) {
     const digits = oneLine(raw)

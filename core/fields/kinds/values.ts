@@ -20,6 +20,7 @@ const numberOf = z
   });
 export const number: FieldKindOf<z.infer<typeof numberOf>> & { schema: typeof numberOf } = {
   schema: numberOf,
+  called: ({ whole }, reader) => (whole ? fieldsSays(reader).kindWhole : fieldsSays(reader).kindNumber),
   missing: (_, reader) => fieldsSays(reader).writeNumber,
   read({ whole, least, most }, raw, reader) {
     const says = fieldsSays(reader);
@@ -47,6 +48,7 @@ export const number: FieldKindOf<z.infer<typeof numberOf>> & { schema: typeof nu
 const yesNoOf = z.strictObject({ kind: z.literal('yesNo') });
 export const yesNo: FieldKindOf<z.infer<typeof yesNoOf>> & { schema: typeof yesNoOf } = {
   schema: yesNoOf,
+  called: (_, reader) => fieldsSays(reader).kindYesNo,
   missing: (_, reader) => fieldsSays(reader).answerYesNo,
   read: (_, raw, reader) => (typeof raw === 'boolean' ? ok(raw) : refuse(fieldsSays(reader).answerYesNo)),
   show: (_, value, reader) => (value === true ? fieldsSays(reader).yes : fieldsSays(reader).no),

@@ -1,0 +1,219 @@
+import { describe, expect, it } from 'vitest';
+import { NOW, quillmoor, quillmoorDocument, setupOf } from '../../tests/support/quillmoor';
+import { starterSetup } from '../../server/setup/starter';
+import { referencesOf, type SetupDocument } from '../setup';
+import { holds } from './conditions';
+import { checkUp, whereOf, type World } from './index';
+
+const world: World = { now: NOW, reviewers: 2, live: null };
+type Change = (doc: SetupDocument) => unknown;
+const lookAt = (doc: SetupDocument, about: Partial<World> = {}) => checkUp(setupOf(doc), { ...world, ...about });
+const after = (change: Change, about: Partial<World> = {}) => {
+  const doc = quillmoorDocument();
+  change(doc);
+  return lookAt(doc, about);
+};
+const told = (change: Change, about: Partial<World> = {}) =>
+  after(change, about).map((found) => `${found.check} ${whereOf(found)}${found.blocks ? ', blocks' : ''}`);
+const gate = (doc: SetupDocument, at: number) => doc.paths[0]!.gates[at] as never as Record<string, unknown>;
+const fieldOf = (doc: SetupDocument, id: string) => doc.fields.find((field) => field.id === id)!;
+const messageOf = (doc: SetupDocument, id: string) => doc.messages.find((message) => message.id === id)!;
+const routedBy = (doc: SetupDocument, field: string, test: unknown) =>
+  doc.paths[0]!.grants.push({ group: 'mentors', when: { fact: 'field', field, test } } as never);
+
+it('finds nothing in Quillmoor, nor in what a new site begins with', () => {
+  expect(checkUp(quillmoor, world)).toEqual([]);
+  expect(lookAt(starterSetup('Quillmoor Beekeepers', 'hello@quillmoor.example') as SetupDocument)).toEqual([]);
+});
+
+/** Each check appears by the one change and goes again by the other. */
+const table: Record<
+  string,
+  { at: string; hole: Change; mend?: Change; about?: Partial<World>; mended?: Partial<World> }
+> = {
+  nothingThere: {
+    at: 'form join-quillmoor path, blocks',
+    hole: (doc) => (doc.forms[0]!.path = 'gone' as never),
+    mend: (doc) => (doc.forms[0]!.path = 'keeper-path' as never),
+  },
+  retiredInUse: {
+    at: 'form join-quillmoor parts.5',
+    hole: (doc) => (fieldOf(doc, 'years-keeping').retired = true),
+    mend: (doc) => (fieldOf(doc, 'years-keeping').retired = false),
+  },
+  oneAddress: {
+    at: 'page about address, blocks',
+    hole: (doc) => (doc.pages.find(({ id }) => id === 'about')!.address = 'welcome'),
+    mend: (doc) => (doc.pages.find(({ id }) => id === 'about')!.address = 'about-us'),
+  },
+  asksEnough: {
+    at: 'form join-quillmoor mail, blocks',
+    hole: (doc) => doc.forms[0]!.parts.splice(1, 1),
+    mend: (doc) => doc.forms[0]!.parts.push({ part: 'field', field: 'mail' as never, required: true, half: false }),
+  },
+  sameQuestion: {
+    at: 'form join-quillmoor parts.9, blocks',
+    hole: (doc) =>
+      doc.forms[0]!.parts.push({ part: 'field', field: 'years-keeping' as never, required: false, half: false }),
+    mend: (doc) => doc.forms[0]!.parts.pop(),
+  },
+  nobodySets: {
+    at: 'field hive-type changedBy',
+    hole: (doc) => (fieldOf(doc, 'hive-type').changedBy = 'nobody'),
+    mend: (doc) =>
+      doc.forms[0]!.parts.push({ part: 'field', field: 'hive-type' as never, required: false, half: false }),
+  },
+  unrouted: {
+    at: 'field heard-of-us choices',
+    hole: (doc) => routedBy(doc, 'heard-of-us', { op: 'is', value: 'swarm' }),
+    mend: (doc) => {
+      const { of } = fieldOf(doc, 'heard-of-us') as { of: { choices: { id: string; idle?: boolean }[] } };
+      for (const choice of of.choices) if (choice.id !== 'swarm') choice.idle = true;
+    },
+  },
+  unlinked: {
+    at: 'form offer-a-talk address',
+    hole: (doc) => doc.forms.push({ ...structuredClone(doc.forms[0]!), id: 'offer-a-talk', address: 'talk' } as never),
+    mend: (doc) => doc.menus[0]!.items.push({ to: { form: 'offer-a-talk' as never } }),
+  },
+  agreementChanged: {
+    at: 'form join-quillmoor parts.7',
+    about: { live: quillmoor },
+    hole: (doc) => ((doc.forms[0]!.parts[7] as { text: string[] }).text[0] = 'Bring cake.'),
+    mend: (doc) => ((doc.forms[0]!.parts[7] as { version: number }).version = 4),
+  },
+  neverOrAlways: {
+    at: 'path keeper-path grants.2',
+    hole: (doc) => routedBy(doc, 'years-keeping', { op: 'atLeast', value: 91 }),
+    mend: (doc) => doc.paths[0]!.grants.pop(),
+  },
+  unproven: {
+    at: 'path keeper-path gates',
+    hole: (doc) => doc.paths[0]!.gates.splice(0, 2),
+    mend: (doc) => doc.paths[0]!.gates.push(quillmoorDocument().paths[0]!.gates[0]!),
+  },
+  unfinished: {
+    at: 'path keeper-path gates.0, blocks',
+    hole: (doc) => (messageOf(doc, 'confirm-email').parts = [{ part: 'text', words: 'Hello.' }]),
+    mend: (doc) => messageOf(doc, 'confirm-email').parts.push({ part: 'code' }),
+  },
+  gateTwice: {
+    at: 'path keeper-path gates.1, blocks',
+    hole: (doc) => (doc.paths[0]!.gates[1]!.id = doc.paths[0]!.gates[0]!.id),
+    mend: (doc) => (doc.paths[0]!.gates[1]!.id = 'review' as never),
+  },
+  nobodyReviews: {
+    at: 'path keeper-path gates.1',
+    hole: () => null,
+    about: { reviewers: 0 },
+    mended: { reviewers: 1 },
+  },
+  targetAfterLimit: {
+    at: 'path keeper-path gates.1',
+    hole: (doc) => (gate(doc, 1)['target'] = { count: 3, unit: 'weeks' }),
+    mend: (doc) => (gate(doc, 1)['target'] = { count: 2, unit: 'weeks' }),
+  },
+  landingShut: {
+    at: 'path keeper-path landing',
+    hole: (doc) => doc.paths[0]!.grants.splice(0, 1),
+    mend: (doc) => (doc.paths[0]!.landing = doc.site.home),
+  },
+  chipWithoutSource: {
+    at: 'message declined level',
+    hole: (doc) => (messageOf(doc, 'declined').subject = [{ chip: 'level', or: '' }]),
+    mend: (doc) => (messageOf(doc, 'declined').subject = [{ chip: 'level', or: 'a level' }]),
+  },
+};
+
+describe('each check', () => {
+  it.each(Object.entries(table))('%s appears and goes', (name, { at, hole, mend, about = {}, mended = about }) => {
+    const only = (found: string[]) => found.filter((one) => one.startsWith(`${name} `));
+    expect(only(told(hole, about))).toContain(`${name} ${at}`);
+    const both = (doc: SetupDocument) => {
+      hole(doc);
+      mend?.(doc);
+    };
+    expect(only(told(both, mended))).toEqual([]);
+  });
+
+  it('is in the table', () => {
+    const names = new Set(
+      Object.values(table).flatMap(({ hole, about }) => after(hole, about).map(({ check }) => check)),
+    );
+    expect([...names].sort()).toEqual(Object.keys(table).sort());
+  });
+
+  it('says what, why and how in whole sentences, without ids', () => {
+    for (const { hole, about } of Object.values(table))
+      for (const { says, why, mend } of after(hole, about)) {
+        expect(says).toMatch(/^[\p{Lu}“]/u);
+        expect(`${why} ${mend}`).not.toMatch(/\{|undefined|keeper-path|join-quillmoor/);
+        expect(why).toMatch(/\.$/);
+        expect(mend).toMatch(/\.$/);
+      }
+  });
+});
+
+it('finds every reference that leads to nothing, wherever it stands', () => {
+  const { doc } = quillmoor;
+  for (const reference of referencesOf(doc)) {
+    const without = quillmoorDocument();
+    const list = without[reference.kind] as { id: string }[];
+    list.splice(
+      list.findIndex(({ id }) => id === reference.id),
+      1,
+    );
+    const places = referencesOf(setupOf(without).doc).filter(
+      ({ kind, id }) => kind === reference.kind && id === reference.id,
+    );
+    const found = lookAt(without).filter(({ check, says }) => check === 'nothingThere' && says.length > 0);
+    expect(found.length).toBeGreaterThanOrEqual(places.length);
+  }
+});
+
+it('what is retired keeps nothing from going live but what everybody meets', () => {
+  expect(told((doc) => (doc.groups[0]!.retired = true)).some((found) => found.endsWith('blocks'))).toBe(false);
+  expect(told((doc) => (doc.pages.find(({ id }) => id === doc.site.home)!.retired = true))).toContain(
+    'retiredInUse site site home, blocks',
+  );
+  // Nobody asks after the references of what is retired itself.
+  const both = told((doc) => {
+    doc.forms[0]!.retired = true;
+    doc.paths[0]!.retired = true;
+  });
+  expect(both.some((found) => found.includes('form join-quillmoor path'))).toBe(false);
+});
+
+describe('never and always', () => {
+  const rule = (field: string, test: unknown) => ({ fact: 'field', field, test }) as never;
+  it.each([
+    ['colonies-kept', { op: 'atLeast', value: 0 }, 'always'],
+    ['colonies-kept', { op: 'atLeast', value: 501 }, 'never'],
+    ['colonies-kept', { op: 'atMost', value: 500 }, 'always'],
+    ['colonies-kept', { op: 'atMost', value: -1 }, 'never'],
+    ['colonies-kept', { op: 'is', value: 3 }, 'may'],
+    ['colonies-kept', { op: 'is', value: 'three' }, 'never'],
+    ['heard-of-us', { op: 'is', value: 'swarm' }, 'may'],
+    ['heard-of-us', { op: 'is', value: 'owl' }, 'never'],
+    ['interests', { op: 'includes', value: 'pollen' }, 'may'],
+    ['interests', { op: 'is', value: 'pollen' }, 'never'],
+    ['full-name', { op: 'startsWith', value: 'A' }, 'may'],
+  ])('%s %j: %s', (field, test, comes) => {
+    expect(holds(rule(field, test), quillmoor)).toBe(comes);
+  });
+
+  it('combine as Kleene’s tables say', () => {
+    const [no, yes, may] = [
+      rule('colonies-kept', { op: 'atLeast', value: 501 }),
+      rule('colonies-kept', { op: 'atLeast', value: 0 }),
+      rule('colonies-kept', { op: 'is', value: 3 }),
+    ];
+    expect(holds({ all: [may, no] }, quillmoor)).toBe('never');
+    expect(holds({ all: [yes, yes] }, quillmoor)).toBe('always');
+    expect(holds({ any: [may, yes] }, quillmoor)).toBe('always');
+    expect(holds({ any: [no, no] }, quillmoor)).toBe('never');
+    expect(holds({ any: [no, may] }, quillmoor)).toBe('may');
+    expect(holds({ none: [no] }, quillmoor)).toBe('always');
+    expect(holds({ none: [yes] }, quillmoor)).toBe('never');
+  });
+});

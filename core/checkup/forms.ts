@@ -1,0 +1,132 @@
+/** Purpose: what is wrong with profile fields and signup forms. */
+import { checkupSays } from './checkup.sentences';
+import type { Check, Found } from './finding';
+import { conditionsOf, type Rule } from '../doors';
+import { nameOfPart, type SignupForm } from '../fields';
+import { listed } from '../kernel';
+import { titleIn } from '../revisions';
+import type { Setup } from '../setup';
+
+const live = (setup: Setup): SignupForm[] => setup.doc.forms.filter(({ retired }) => !retired);
+
+/** A form that signs people up must ask for what an account needs, once each. */
+export const asksEnough: Check = (setup) =>
+  setup.doc.forms.flatMap((form) => {
+    const says = checkupSays(setup.doc.site);
+    const named = { form: form.title };
+    const found: Found[] = [];
+    const lacks = (what: 'Name' | 'Mail' | 'Password') =>
+      found.push({
+        kind: 'form',
+        id: form.id,
+        at: what.toLowerCase(),
+        grave: 'stops',
+        blocks: true,
+        says: says[`no${what}`](named),
+        why: says[`no${what}Why`],
+        mend: says[`no${what}Mend`],
+      });
+    for (const [role, what] of [
+      ['name', 'Name'],
+      ['mail', 'Mail'],
+    ] as const) {
+      const asked = form.parts.filter((part) => part.part === 'field' && setup.fields.get(part.field)?.role === role);
+      const only = asked[0];
+      if (asked.length !== 1 || only?.part !== 'field' || !only.required) lacks(what);
+    }
+    if (form.parts.filter(({ part }) => part === 'password').length !== 1) lacks('Password');
+    return found;
+  });
+
+export const sameQuestion: Check = (setup) =>
+  setup.doc.forms.flatMap((form) => {
+    const says = checkupSays(setup.doc.site);
+    const names = form.parts.map(nameOfPart);
+    return form.parts.flatMap((part, at): Found[] => {
+      const name = names[at];
+      if (!name || part.part === 'password' || names.indexOf(name) === at) return [];
+      const question =
+        part.part === 'field' ? titleIn('fields', part.field, setup) : 'label' in part ? part.label : name;
+      const words = {
+        says: says.sameQuestion({ form: form.title }),
+        why: says.sameQuestionWhy({ question }),
+        mend: says.sameQuestionMend,
+      };
+      return [{ kind: 'form', id: form.id, at: `parts.${at}`, grave: 'loses', blocks: true, ...words }];
+    });
+  });
+
+/** A field that stays empty for ever: asked nowhere, and to be changed by nobody. */
+export const nobodySets: Check = (setup) => {
+  const says = checkupSays(setup.doc.site);
+  const asked = new Set(live(setup).flatMap((form) => form.parts.map(nameOfPart)));
+  return setup.doc.fields.flatMap(({ id, label, retired, changedBy }): Found[] => {
+    if (retired || changedBy !== 'nobody' || asked.has(id)) return [];
+    const named = { field: label };
+    const words = { says: says.nobodySets(named), why: says.nobodySetsWhy, mend: says.nobodySetsMend };
+    return [{ kind: 'field', id, at: 'changedBy', grave: 'loses', blocks: false, ...words }];
+  });
+};
+
+/** Of a field whose answers decide something on a path, the choices that decide nothing and are not meant so. */
+export const unrouted: Check = (setup) => {
+  const says = checkupSays(setup.doc.site);
+  const rules = setup.doc.paths.flatMap((path) =>
+    path.retired ? [] : path.grants.flatMap(({ when }): Rule[] => (when ? [when] : [])),
+  );
+  const conditions = rules.flatMap(conditionsOf).flatMap((one) => (one.fact === 'field' ? [one] : []));
+  return setup.doc.fields.flatMap(({ id, label, of, retired }): Found[] => {
+    const about = conditions.filter(({ field }) => field === id);
+    if (retired || about.length === 0 || !('choices' in of)) return [];
+    if (about.some(({ test }) => test.op === 'answered')) return [];
+    const used = new Set(about.map(({ test }) => ('value' in test ? String(test.value) : '')));
+    const left = of.choices.filter((choice) => !choice.idle && !used.has(choice.id));
+    if (left.length === 0) return [];
+    const named = {
+      field: label,
+      choices: listed(
+        left.map((choice) => `“${choice.label}”`),
+        setup.doc.site,
+      ),
+    };
+    const words = { says: says.unrouted(named), why: says.unroutedWhy(named), mend: says.unroutedMend };
+    return [{ kind: 'field', id, at: 'choices', grave: 'loses', blocks: false, ...words }];
+  });
+};
+
+/** A form that no menu, block or Join button leads to. */
+export const unlinked: Check = (setup) => {
+  const says = checkupSays(setup.doc.site);
+  const { site, menus, pages } = setup.doc;
+  const targets = [
+    ...menus.flatMap((menu) => (menu.retired ? [] : menu.items.map(({ to }) => to))),
+    ...pages.flatMap((page) => (page.retired ? [] : page.blocks.flatMap((block) => ('to' in block ? [block.to] : [])))),
+  ];
+  const linked = new Set<string>(targets.flatMap((to) => ('form' in to ? [to.form] : [])));
+  if (site.joinBy) linked.add(site.joinBy);
+  return live(setup).flatMap(({ id, title }): Found[] => {
+    if (linked.has(id)) return [];
+    const words = { says: says.unlinked({ form: title }), why: says.unlinkedWhy, mend: says.unlinkedMend };
+    return [{ kind: 'form', id, at: 'address', grave: 'loses', blocks: false, ...words }];
+  });
+};
+
+/** An agreement in other words under the same version: who agreed to what would not be known any more. */
+export const agreementChanged: Check = (setup, { live: before }) => {
+  const says = checkupSays(setup.doc.site);
+  const text = (part: { readonly label: string; readonly text: readonly string[] }) =>
+    [part.label, ...part.text].join('\n');
+  return setup.doc.forms.flatMap((form) =>
+    form.parts.flatMap((part, at): Found[] => {
+      if (part.part !== 'agreement') return [];
+      const old = before?.forms.get(form.id)?.parts.find((one) => one.part === 'agreement' && one.id === part.id);
+      if (old?.part !== 'agreement' || old.version !== part.version || text(old) === text(part)) return [];
+      const words = {
+        says: says.agreement({ form: form.title }),
+        why: says.agreementWhy({ version: part.version }),
+        mend: says.agreementMend,
+      };
+      return [{ kind: 'form', id: form.id, at: `parts.${at}`, grave: 'misleads', blocks: false, ...words }];
+    }),
+  );
+};

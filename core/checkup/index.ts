@@ -1,0 +1,45 @@
+/**
+ * Purpose: the check-up over a whole set-up: holes, and what can never happen. A draft with findings can be saved,
+ * looked at and explained; one that blocks keeps the draft from being published.
+ */
+import type { Setup } from '../setup';
+import { neverOrAlways } from './conditions';
+import { findingOf, graves, type Check, type Finding, type World } from './finding';
+import { agreementChanged, asksEnough, nobodySets, sameQuestion, unlinked, unrouted } from './forms';
+import { chipWithoutSource } from './letters';
+import { gateTwice, landingShut, nobodyReviews, targetAfterLimit, unfinished, unproven } from './paths';
+import { nothingThere, oneAddress, retiredInUse } from './references';
+
+export { checkupSays } from './checkup.sentences';
+export { graves, keyOf, whereOf, type Finding, type Grave, type World } from './finding';
+
+/** Every check there is. */
+const checks = {
+  nothingThere,
+  retiredInUse,
+  oneAddress,
+  asksEnough,
+  sameQuestion,
+  nobodySets,
+  unrouted,
+  unlinked,
+  agreementChanged,
+  neverOrAlways,
+  unproven,
+  unfinished,
+  gateTwice,
+  nobodyReviews,
+  targetAfterLimit,
+  landingShut,
+  chipWithoutSource,
+} as const satisfies Readonly<Record<string, Check>>;
+
+/** All that is found, the gravest first in the order of the document. Linear in the size of the set-up. */
+export function checkUp(setup: Setup, world: World): Finding[] {
+  const found = Object.entries(checks).flatMap(([name, check]) =>
+    check(setup, world).map((one) => findingOf(name, one)),
+  );
+  return graves.flatMap((grave) => found.filter((one) => one.grave === grave));
+}
+
+export const checkCount = Object.keys(checks).length;

@@ -1,0 +1,98 @@
+/**
+ * Purpose: an item of a set-up in words, one line a matter, so that two states of it can be told apart in words.
+ * Invariant: what two states differ in shows in their lines (`changesBetween` has a last line for what none tells).
+ */
+import { describe } from '../doors';
+import { sayPrice } from '../levels';
+import type { ItemKind, Setup, SetupDocument, listKinds } from '../setup';
+import { fieldLines, formLines } from './field.lines';
+import { doorWords, line, order, sayings, titleIn, type Line } from './line';
+import { messageLines, pageLines } from './page.lines';
+import { pathLines } from './path.lines';
+
+type BodyOf = { [K in keyof typeof listKinds]: SetupDocument[(typeof listKinds)[K]['list']][number] } & {
+  site: SetupDocument['site'];
+  account: SetupDocument['account'];
+};
+type Tells = { readonly [K in ItemKind]: (item: BodyOf[K], setup: Setup) => Line[] };
+
+const tells: Tells = {
+  field: fieldLines,
+  form: formLines,
+  path: pathLines,
+  level: (level, setup) => [
+    ...line('title', sayings(setup).title, level.title),
+    ...line('plural', sayings(setup).plural, level.plural),
+    ...line('price', sayings(setup).price, sayPrice(level, setup.doc.site)),
+  ],
+  group: ({ title }, setup) => line('title', sayings(setup).title, title),
+  topic: ({ title, text }, setup) => [
+    ...line('title', sayings(setup).title, title),
+    ...line('text', sayings(setup).text, text),
+  ],
+  door: ({ title, rule }, setup) => [
+    ...line('title', sayings(setup).title, title),
+    ...line('rule', sayings(setup).rule, describe(rule, setup)),
+  ],
+  page: pageLines,
+  menu: ({ items }, setup) => {
+    const named = items.map(({ label, to, door }): [string, string, string] => {
+      const page = 'page' in to ? titleIn('pages', to.page, setup) : titleIn('forms', to.form, setup);
+      const name = label ?? page;
+      return [`${'page' in to ? to.page : to.form}`, name, door ? `${name}, ${doorWords(door, setup)}` : name];
+    });
+    return [
+      ...named.flatMap(([id, , says]) => line(`item ${id}`, sayings(setup).items, says)),
+      ...order(
+        'items',
+        named.map(([id, name]) => [id, name]),
+        setup,
+      ),
+    ];
+  },
+  message: messageLines,
+  site: (site, setup) => {
+    const says = sayings(setup);
+    const { accent, tint, paper, mark } = site.look;
+    return [
+      ...line('name', says.siteName, site.name),
+      ...line('shortName', says.shortName, site.shortName),
+      ...line('zone', says.zone, site.zone),
+      ...line('locale', says.language, site.locale),
+      ...line('currency', says.currency, site.currency),
+      ...line('replyTo', says.replyTo, site.replyTo),
+      ...line('home', says.home, titleIn('pages', site.home, setup)),
+      ...line('menu', says.menu, site.menu && titleIn('menus', site.menu, setup)),
+      ...line('joinBy', says.joinBy, site.joinBy && titleIn('forms', site.joinBy, setup)),
+      ...line('accent', says.accent, accent),
+      ...line('tint', says.tint, tint),
+      ...line('paper', says.paper, paper),
+      ...line('mark', says.mark, mark && says.drawn({ count: mark.paths.length })),
+    ];
+  },
+  account: (account, setup) => {
+    const says = sayings(setup);
+    const labels = {
+      addressKnown: says.known,
+      resetPassword: says.reset,
+      resetUnknown: says.resetUnknown,
+      passwordChanged: says.passwordChanged,
+    };
+    return (Object.keys(labels) as (keyof typeof labels)[]).flatMap((at) =>
+      line(at, labels[at], titleIn('messages', account[at], setup)),
+    );
+  },
+};
+
+/** An item in words, by the names of the set-up it stands in. */
+export const linesOf = (kind: ItemKind, item: unknown, setup: Setup): Line[] =>
+  (tells[kind] as (item: unknown, setup: Setup) => Line[])(item, setup);
+
+/** What an item is called, in a list of items of its kind. */
+export function itemTitle(kind: ItemKind, item: unknown, setup: Setup): string {
+  const says = sayings(setup);
+  if (kind === 'site') return says.theSite;
+  if (kind === 'account') return says.theAccount;
+  const { title, label, id } = item as { title?: string; label?: string; id: string };
+  return title ?? label ?? id;
+}

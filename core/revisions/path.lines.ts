@@ -1,0 +1,86 @@
+/** Purpose: admission paths, their gates and grants in words. */
+import { describe } from '../doors';
+import type { GateItem } from '../joining/gates';
+import type { Grant, PathItem } from '../joining/path';
+import { never, sayNumber, saySpan, type Span } from '../kernel';
+import type { Setup } from '../setup';
+import { line, order, sayings, titleIn, type Line } from './line';
+
+/** A gate's settings as its owner reads them, one a matter. */
+export function gateLines(gate: GateItem, setup: Setup): Line[] {
+  const says = sayings(setup);
+  const { site } = setup.doc;
+  const span = (at: string, label: string, value: Span) => line(at, label, saySpan(value, site));
+  switch (gate.kind) {
+    case 'confirmEmail':
+      return [
+        ...span('lifetime', says.codeLasts, gate.lifetime),
+        ...line('wrongTries', says.wrongTries, sayNumber(gate.wrongTries, site)),
+        ...span('resendEvery', says.newCode, gate.resendEvery),
+        ...line('sendsADay', says.codesADay, sayNumber(gate.sendsADay, site)),
+        ...span('limit', says.limit, gate.limit),
+        ...line('message', says.letterCode, titleIn('messages', gate.message, setup)),
+      ];
+    case 'review':
+      return [
+        ...line('reader', says.reader, gate.reader),
+        ...span('target', says.target, gate.target),
+        ...span('limit', says.limit, gate.limit),
+        ...line(
+          'then',
+          says.then,
+          gate.then === 'askAgain'
+            ? says.thenAgain({ extra: saySpan(gate.extra, site) })
+            : gate.then === 'close'
+              ? says.thenClose
+              : says.thenAdmit,
+        ),
+        ...line('reminder', says.letterReminder, titleIn('messages', gate.reminder, setup)),
+      ];
+    default:
+      return never(gate);
+  }
+}
+
+/** `gives Keeper for 1 year, if Years keeping bees is 10 or more`. */
+export function grantWords(grant: Grant, setup: Setup): string {
+  const says = sayings(setup);
+  const gives =
+    'group' in grant
+      ? says.gives({ what: titleIn('groups', grant.group, setup) })
+      : grant.lasts
+        ? says.givesFor({ what: titleIn('levels', grant.level, setup), span: saySpan(grant.lasts, setup.doc.site) })
+        : says.gives({ what: titleIn('levels', grant.level, setup) });
+  return grant.when ? says.ifRule({ gives, rule: describe(grant.when, setup, true) }) : gives;
+}
+
+export function pathLines(path: PathItem, setup: Setup): Line[] {
+  const says = sayings(setup);
+  const letter = (id: string) => titleIn('messages', id, setup);
+  return [
+    ...line('title', says.title, path.title),
+    ...path.gates.flatMap((gate) => [
+      ...line(`gate ${gate.id}`, says.gate, gate.title),
+      ...gateLines(gate, setup).map(({ at, label, says: told }) => ({
+        at: `gate ${gate.id} ${at}`,
+        label: says.ofGate({ gate: gate.title, matter: label }),
+        says: told,
+      })),
+    ]),
+    ...order(
+      'gates',
+      path.gates.map(({ id, title }) => [id, title]),
+      setup,
+    ),
+    ...path.grants.flatMap((grant, at) => {
+      const what = 'group' in grant ? grant.group : grant.level;
+      const same = path.grants.slice(0, at).filter((one) => ('group' in one ? one.group : one.level) === what).length;
+      return line(`grant ${what} ${same}`, says.grant, grantWords(grant, setup));
+    }),
+    ...line('admitted', says.letterAdmitted, letter(path.admitted)),
+    ...line('declined', says.letterDeclined, letter(path.declined)),
+    ...line('outOfTime', says.letterOutOfTime, letter(path.outOfTime)),
+    ...line('asked', says.letterAsked, letter(path.asked)),
+    ...line('landing', says.landing, titleIn('pages', path.landing, setup)),
+  ];
+}
