@@ -47,7 +47,8 @@ export const DraftView = z.object({
 });
 export type DraftView = z.infer<typeof DraftView>;
 
-const Saved = z.object({ version });
+/** What stands there now: its version, who saved it, and when in words. */
+const Saved = z.object({ version, by: text, at: text });
 
 export const RevisionRow = z.object({ number: z.number(), note: text, author: text, at: text });
 export type RevisionRow = z.infer<typeof RevisionRow>;

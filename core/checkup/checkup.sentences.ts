@@ -2,9 +2,6 @@
 import { sentences } from '../kernel';
 
 export const checkupSays = sentences({
-  stops: 'Stops people',
-  loses: 'Loses something',
-  misleads: 'Misleads people',
   fields: 'profile field',
   forms: 'signup form',
   paths: 'admission path',

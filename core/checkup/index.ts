@@ -10,8 +10,7 @@ import { chipWithoutSource } from './letters';
 import { gateTwice, landingShut, nobodyReviews, targetAfterLimit, unfinished, unproven } from './paths';
 import { nothingThere, oneAddress, retiredInUse } from './references';
 
-export { checkupSays } from './checkup.sentences';
-export { graves, keyOf, whereOf, type Finding, type Grave, type World } from './finding';
+export { keyOf, whereOf, type Finding, type World } from './finding';
 
 /** Every check there is. */
 const checks = {

@@ -1,4 +1,3 @@
 export * from './changes';
-export { plainWords, titleIn, type Line } from './line';
+export { titleIn } from './line';
 export { itemTitle, linesOf } from './lines';
-export { gateLines, grantWords } from './path.lines';

@@ -7,7 +7,7 @@ import type { Setup } from '../setup';
 import { line, order, sayings, titleIn, type Line } from './line';
 
 /** A gate's settings as its owner reads them, one a matter. */
-export function gateLines(gate: GateItem, setup: Setup): Line[] {
+function gateLines(gate: GateItem, setup: Setup): Line[] {
   const says = sayings(setup);
   const { site } = setup.doc;
   const span = (at: string, label: string, value: Span) => line(at, label, saySpan(value, site));
@@ -43,7 +43,7 @@ export function gateLines(gate: GateItem, setup: Setup): Line[] {
 }
 
 /** `gives Keeper for 1 year, if Years keeping bees is 10 or more`. */
-export function grantWords(grant: Grant, setup: Setup): string {
+function grantWords(grant: Grant, setup: Setup): string {
   const says = sayings(setup);
   const gives =
     'group' in grant

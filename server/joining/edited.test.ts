@@ -239,7 +239,7 @@ describe('the draft', () => {
     expect(await setups.save('path', path.id, holed, row!.version)).toMatchObject({ ok: true });
     expect(await publishDraft()).toMatchObject({
       ok: false,
-      refusal: { code: 'setup-faults', faults: [{ where: 'path keeper-path admitted', grave: 'hole' }] },
+      refusal: { code: 'setup-faults', faults: [{ where: 'path keeper-path admitted' }] },
     });
     await reset();
   });

@@ -1,4 +1,4 @@
 export { SetupStore, type CountUse, type RowUses } from './setup.store';
-export { setupApi, type Moved, type SetupPorts } from './setup.api';
+export { setupApi, type SetupPorts } from './setup.api';
 export { LiveSetup, type Live } from './live';
 export { starterSetup } from './starter';

@@ -24,9 +24,9 @@ const save = async (kind: string, id: string, change: object, who = wilf) => {
 
 describe('the draft', () => {
   it('tells who changed what, and is saved item by item', async () => {
-    expect(await save('field', 'colonies-kept', { help: 'Nuclei too.' })).toEqual({
+    expect(await save('field', 'colonies-kept', { help: 'Nuclei too.' })).toMatchObject({
       status: 200,
-      body: { version: 2 },
+      body: { version: 2, by: 'Wilf Garrowby' },
     });
     expect(await item('field', 'colonies-kept')).toMatchObject({
       version: 2,

@@ -54,6 +54,8 @@ export const setupApi = ({ setups, live, acts, clock, reviewers, moved }: SetupP
       faults: faults.map(({ where, says: what }) => ({ at: where, label: where, says: what })),
     });
 
+  const saved = (context: Call, version: number) => ({ version, by: staffOf(context).name, at: when(clock.now()) });
+
   /** Who was quicker, in words. */
   async function overtaken(kind: string, id: string) {
     const row = (await setups.draft()).rows.find((item) => item.kind === kind && item.id === id);
@@ -106,7 +108,7 @@ export const setupApi = ({ setups, live, acts, clock, reviewers, moved }: SetupP
       const done = await work(context, 'setup.saved', input, { kind, id }, (manager, hand) =>
         setups.save(kind, id, body, version, hand, manager),
       );
-      if (done.ok) return { version: done.value.value };
+      if (done.ok) return saved(context, done.value.value);
       if (done.refusal.code !== 'setup-faults') throw await overtaken(kind, id);
       throw faultsProblem(done.refusal.faults, says().cannotSave({ says: said(done.refusal.faults) }));
     }),
@@ -116,7 +118,7 @@ export const setupApi = ({ setups, live, acts, clock, reviewers, moved }: SetupP
       const done = await work(context, 'setup.removed', input, { kind, id }, (manager, hand) =>
         setups.remove(kind, id, version, hand, manager),
       );
-      if (done.ok) return { version: done.value.value };
+      if (done.ok) return saved(context, done.value.value);
       const { refusal } = done;
       if (refusal.code === 'not-found') throw problem('not-found');
       if (refusal.code !== 'in-use') throw await overtaken(kind, id);

@@ -33,6 +33,11 @@ export class Site {
     this.looks = new Looks(ports.template.css);
   }
 
+  /** The `Link` header of a page that lies on the mount of the desk. */
+  get mountLinks(): string {
+    return this.ports.template.allTypefaces;
+  }
+
   /** How a set-up's pages look, and the content policy that goes with it. */
   look(live: Live): Look {
     return this.looks.of(live);

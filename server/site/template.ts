@@ -31,6 +31,8 @@ export type Template = {
   readonly css: string;
   /** The `Link` header that goes with each document: the typefaces to fetch at once. */
   readonly typefaces: string;
+  /** The same, however narrow the paper is: the desk has a line that can carry them. */
+  readonly allTypefaces: string;
 };
 
 /** Loads the built site. @throws Error when it has not been built */
@@ -58,9 +60,11 @@ export async function loadTemplate(dist: string): Promise<Template> {
   const fonts = readdirSync(join(dist, 'site')).filter((file) =>
     /^(besley|source-sans-3)-latin-wght.*\.woff2$/.test(file),
   );
-  const typefaces = fonts
-    .map((file) => `<${url(file)}>; rel=preload; as=font; type="font/woff2"; crossorigin; media="(width>600px)"`)
-    .join(', ');
+  const typefaces = (media?: string) =>
+    fonts
+      .map((file) => `<${url(file)}>; rel=preload; as=font; type="font/woff2"; crossorigin`)
+      .map((link) => (media ? `${link}; media="${media}"` : link))
+      .join(', ');
   const links = [
     ...[...preload].map((href) => `<link rel="modulepreload" href="${href}">`),
     `<script type="module" src="${url(entry.file)}"></script>`,
@@ -68,7 +72,8 @@ export async function loadTemplate(dist: string): Promise<Template> {
   return {
     render: renderer.render,
     css,
-    typefaces,
+    typefaces: typefaces('(width>600px)'),
+    allTypefaces: typefaces(),
     page: ({ html, state, title, description, canonical, lang, style, icon, robots }) =>
       `<!doctype html><html lang="${escapeHtml(lang)}"><head><meta charset="utf-8">` +
       `<meta name="viewport" content="width=device-width,initial-scale=1"><title>${escapeHtml(title)}</title>` +

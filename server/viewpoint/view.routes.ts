@@ -54,9 +54,10 @@ export const viewpointRoute =
     res.status(200);
     res.setHeader('Content-Type', 'text/html; charset=utf-8');
     res.setHeader('Cache-Control', 'no-store');
+    res.setHeader('Link', ports.site.mountLinks);
     res.setHeader(
       'Content-Security-Policy',
-      `default-src 'none'; style-src ${ports.site.look(live).source}; font-src 'self'; img-src 'self'; frame-ancestors 'self'; sandbox allow-same-origin`,
+      `default-src 'none'; style-src ${ports.site.look(live).source}; font-src 'self'; img-src 'self' data:; frame-ancestors 'self'; sandbox allow-same-origin`,
     );
     res.end(alone ? marked(inert(html, base), says) : inert(html, base));
   };

@@ -74,7 +74,7 @@ describe('the view', () => {
   it('is inert, may be framed by the desk alone, and keeps its links to itself', async () => {
     const response = await view('Anselm Pikard', '/joining');
     expect(response.headers.get('content-security-policy')).toMatch(
-      /^default-src 'none'; style-src 'sha256-[\w+\/]{43}='; font-src 'self'; img-src 'self'; frame-ancestors 'self'; sandbox allow-same-origin$/,
+      /^default-src 'none'; style-src 'sha256-[\w+\/]{43}='; font-src 'self'; img-src 'self' data:; frame-ancestors 'self'; sandbox allow-same-origin$/,
     );
     const html = await response.text();
     expect(html).toContain('Your application is with us');

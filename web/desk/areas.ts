@@ -3,7 +3,13 @@
  * stands, by which key one gets there, and how its state reads; index, phone list, addresses and keys come from here.
  */
 import type { Area } from './area';
+import { checkup } from './checkup/area';
+import { joining } from './joining/area';
 import { members } from './members/area';
+import { may, type Me } from './session';
 import { today } from './today/area';
 
-export const areas: readonly Area[] = [today, members];
+export const areas: readonly Area[] = [today, members, joining, checkup];
+
+/** The areas somebody works in. */
+export const areasFor = (me: Me): readonly Area[] => areas.filter(({ needs }) => !needs || may(me, needs));

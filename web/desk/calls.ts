@@ -4,6 +4,7 @@ import { clock } from '../../contract/clock';
 import { letters } from '../../contract/letters';
 import { members } from '../../contract/members';
 import { review } from '../../contract/review';
+import { setup } from '../../contract/setup';
 import { staff } from '../../contract/staff';
 import { today } from '../../contract/today';
 import { viewpoint } from '../../contract/viewpoint';
@@ -15,7 +16,7 @@ export { troubleOf, type Trouble } from '../kit/api';
 export const sessionEnded = ref(false);
 
 /** What the desk calls, by area. */
-export const desk = { clock, letters, members, review, staff, today, viewpoint };
+export const desk = { clock, letters, members, review, setup, staff, today, viewpoint };
 
 export const calls = makeClient(desk, (response) => {
   if (response.status === 401 && !response.url.endsWith('/desk/sign-in')) sessionEnded.value = true;

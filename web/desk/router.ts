@@ -10,7 +10,13 @@ export const makeRouter = () =>
   createRouter({
     history: createWebHistory(),
     routes: [
-      ...areas.map(({ name, path, view }) => ({ path, component: view, meta: { title: name } })),
+      ...areas.flatMap(({ name, path, view, parts }) => [
+        ...(parts ? [] : [{ path, component: view, meta: { title: name } }]),
+        ...(parts ?? []).flatMap((part) => [
+          { path: part.path, component: part.view, meta: { title: name } },
+          ...(part.path === path ? [] : [{ path: `${part.path}/:id`, component: part.view, meta: { title: name } }]),
+        ]),
+      ]),
       {
         path: '/desk/account',
         component: () => import('./account/AccountView.vue'),

@@ -10,4 +10,7 @@ export const kitSays = sentences({
   thePassword: 'the password',
   ifYouLike: 'if you like',
   tryAgain: 'Try again',
+  move: 'Move {name}',
+  moveHow: 'Drag, or Alt and an arrow key',
+  movedTo: { other: '{name}, now {place} of {count}' },
 });

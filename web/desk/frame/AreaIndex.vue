@@ -3,19 +3,27 @@
 import { computed } from 'vue';
 import { useRoute } from 'vue-router';
 import MenuButton from '../../kit/MenuButton.vue';
-import { areas } from '../areas';
-import { useIndex } from '../session';
+import { isWithin } from '../area';
+import { areasFor } from '../areas';
+import { useIndex, type Me } from '../session';
+import { setupStanding } from '../setup/standing';
+import { setupSays } from '../setup/setup.sentences';
 import { reader } from '../reader';
 import { frameSays } from './frame.sentences';
 
 const says = frameSays(reader);
+const common = setupSays(reader);
 
-defineProps<{ siteName: string }>();
+const props = defineProps<{ siteName: string; me: Me }>();
 const route = useRoute();
 const index = useIndex();
-const here = computed(() => areas.find((area) => area.path === route.path) ?? null);
+const areas = computed(() => areasFor(props.me));
+const here = computed(() => areas.value.find((area) => isWithin(area, route.path)) ?? null);
 const shown = computed(() =>
-  areas.map((area) => ({ ...area, state: index.data.value ? area.state(index.data.value) : null })),
+  areas.value.map((area) => ({
+    ...area,
+    state: index.data.value ? area.state(index.data.value, setupStanding.value) : null,
+  })),
 );
 const places = computed(() =>
   shown.value.map(({ name, path, state }) => ({ title: name, to: path, ...(state ? { note: state.says } : {}) })),
@@ -41,6 +49,7 @@ const places = computed(() =>
         <b>{{ area.name }}</b>
         <span class="index__state">
           <span :class="{ flag: area.state?.flag }">{{ area.state?.says }}</span>
+          <span v-if="area.state?.draft" class="index__draft">{{ common.draft }}</span>
         </span>
       </RouterLink>
     </div>

@@ -1,12 +1,16 @@
 <script setup lang="ts">
 /** The bar: the area's title, finding anyone, the site clock of a demo, and the person at the desk. */
 import { useQueryCache } from '@pinia/colada';
+import { computed, defineAsyncComponent } from 'vue';
 import { useRoute } from 'vue-router';
 import MenuButton, { type MenuItem } from '../../kit/MenuButton.vue';
+import { isWithin } from '../area';
+import { areas } from '../areas';
 import { calls, desk } from '../calls';
 import FindBox from '../people/FindBox.vue';
 import { may, type Me } from '../session';
 import { useToday } from '../today/today.query';
+import AreaParts from './AreaParts.vue';
 import ClockControl from './ClockControl.vue';
 import { reader } from '../reader';
 import { frameSays } from './frame.sentences';
@@ -18,6 +22,9 @@ const emit = defineEmits<{ keys: [] }>();
 const route = useRoute();
 const today = useToday(() => route.path === '/desk');
 const cache = useQueryCache();
+/** The draft brings the core along, so it comes behind what is shown first. */
+const DraftBar = defineAsyncComponent(() => import('../setup/DraftBar.vue'));
+const parts = computed(() => areas.find((area) => isWithin(area, route.path))?.parts);
 
 async function signOut(): Promise<void> {
   await calls.staff.signOut({}).catch(() => undefined);
@@ -36,8 +43,10 @@ const items: readonly MenuItem[] = [
   <header class="bar">
     <h1>{{ route.path === '/desk' && today.data.value ? today.data.value.date : title }}</h1>
     <p v-if="route.path === '/desk' && today.data.value" class="bar__hello quiet">{{ today.data.value.greeting }}</p>
+    <AreaParts v-if="parts" :parts="parts" />
     <div class="bar__end">
       <FindBox />
+      <DraftBar v-if="may(me, desk.setup.save)" />
       <ClockControl v-if="may(me, desk.clock.move)" />
       <MenuButton :label="me.firstName" :items="items">{{ me.firstName }}</MenuButton>
     </div>

@@ -50,7 +50,7 @@ const tryAgain = () => location.assign(away.value ?? '/desk');
 <template>
   <a class="skip" href="#work">{{ says.toWork }}</a>
   <div class="desk">
-    <AreaIndex :site-name="me.siteName" />
+    <AreaIndex :site-name="me.siteName" :me="me" />
     <DeskBar :me="me" :title="title" @keys="help = true" />
     <main id="work" class="work" tabindex="-1">
       <p v-if="away" class="act-line act-line--bad" role="alert">

@@ -26,6 +26,7 @@ export const frameSays = sentences({
   areas: 'Areas',
   desk: 'Desk',
   noSuchPage: 'No such page',
+  partsLabel: 'Parts of this area',
   areasLabel: 'Areas of the desk',
   toWork: 'To the work area',
   partAway: 'That part of the desk could not be fetched. You may be offline.',

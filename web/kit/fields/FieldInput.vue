@@ -10,7 +10,7 @@ const says = kitSays(useReader());
 
 const props = defineProps<{
   id: string;
-  kind: 'mail' | 'password' | 'longText' | 'search' | 'date';
+  kind: 'text' | 'number' | 'mail' | 'password' | 'longText' | 'search' | 'date';
   /** Where no label stands beside it. */
   label?: string;
   required?: boolean;
@@ -41,6 +41,10 @@ const own = computed(() => {
     case 'search':
     case 'date':
       return { type: props.kind, autocomplete: 'off' };
+    case 'text':
+      return { type: 'text', autocomplete: 'off' };
+    case 'number':
+      return { type: 'text', inputmode: 'numeric', autocomplete: 'off' };
     case 'longText':
       return {};
   }

@@ -1,0 +1,187 @@
+<script setup lang="ts">
+/** One profile field: label, kind with its limits and choices, who sees it and who changes it. */
+import { computed } from 'vue';
+import type { FieldItem } from '../../../core/fields';
+import { idFrom } from '../../../core/setup';
+import KitChoice from '../../kit/fields/KitChoice.vue';
+import KitField from '../../kit/fields/KitField.vue';
+import KitButton from '../../kit/KitButton.vue';
+import { reader } from '../reader';
+import { useDraft } from '../setup/draft.store';
+import { useItem } from '../setup/item';
+import ChoiceList from './ChoiceList.vue';
+import { joiningSays } from './joining.sentences';
+
+const says = joiningSays(reader);
+const props = defineProps<{ id: string }>();
+defineEmits<{ done: [] }>();
+const draft = useDraft();
+const { body, set, faultAt, faulty } = useItem('field', () => props.id);
+const field = computed(() => body.value as FieldItem);
+type Kind = FieldItem['of'];
+
+const kinds: readonly { title: string; value: Kind['kind'] }[] = [
+  { title: says.kindShortText, value: 'shortText' },
+  { title: says.kindLongText, value: 'longText' },
+  { title: says.kindNumber, value: 'number' },
+  { title: says.kindYesNo, value: 'yesNo' },
+  { title: says.kindOneChoice, value: 'oneChoice' },
+  { title: says.kindSeveralChoices, value: 'severalChoices' },
+  { title: says.kindMail, value: 'mail' },
+  { title: says.kindPhone, value: 'phone' },
+];
+/** What a kind begins with; choices are kept between the two kinds that have them. */
+function changeKind(kind: string): void {
+  const { of } = field.value;
+  const choices =
+    'choices' in of ? of.choices : [1, 2].map((number) => ({ id: `choice-${number}`, label: says.choice({ number }) }));
+  const begin: Record<Kind['kind'], Kind> = {
+    shortText: { kind: 'shortText', longest: 120 },
+    longText: { kind: 'longText', longest: 2000 },
+    number: { kind: 'number', whole: true },
+    yesNo: { kind: 'yesNo' },
+    oneChoice: { kind: 'oneChoice', choices },
+    severalChoices: { kind: 'severalChoices', choices },
+    mail: { kind: 'mail' },
+    phone: { kind: 'phone' },
+  };
+  set({ of: begin[kind as Kind['kind']] });
+}
+const of = computed(() => field.value.of);
+const setOf = (change: object) => set({ of: { ...of.value, ...change } as Kind });
+/** A number that may be missing; what is no number stays as typed, and is marked. */
+const numberFrom = (text: string): number | undefined =>
+  text.trim() === '' ? undefined : Number.isFinite(Number(text)) ? Number(text) : (text as unknown as number);
+const shown = (value: unknown): string => (value === undefined ? '' : String(value));
+
+function addChoice(): void {
+  if (!('choices' in of.value)) return;
+  const { choices } = of.value;
+  const id = idFrom(
+    says.newChoice,
+    choices.map((choice) => choice.id),
+    'choice',
+  );
+  setOf({ choices: [...choices, { id, label: says.newChoice }] });
+}
+const role = computed(() => (field.value.role === 'name' ? says.roleName : field.value.role ? says.roleMail : null));
+</script>
+
+<template>
+  <div class="fieldset">
+    <div class="fieldset__three">
+      <KitField
+        id="field-label"
+        :model-value="field.label"
+        :label="says.label"
+        :fault="faultAt('label')"
+        @update:model-value="set({ label: $event })"
+      />
+      <KitChoice
+        v-if="!role"
+        :model-value="of.kind"
+        :label="says.kind"
+        :items="kinds"
+        @update:model-value="changeKind($event)"
+      />
+      <KitField
+        id="field-help"
+        :model-value="field.help ?? ''"
+        :label="says.helpUnder"
+        optional
+        :fault="faultAt('help')"
+        @update:model-value="set({ help: $event || undefined })"
+      />
+    </div>
+    <p v-if="role" class="quiet">{{ says.builtIn({ role }) }}</p>
+    <div class="fieldset__three">
+      <KitField
+        v-if="of.kind === 'shortText' || of.kind === 'longText'"
+        id="field-longest"
+        kind="number"
+        :model-value="shown(of.longest)"
+        :label="says.longest"
+        :fault="faultAt('of.longest')"
+        @update:model-value="setOf({ longest: numberFrom($event) })"
+      />
+      <template v-if="of.kind === 'number'">
+        <KitField
+          id="field-least"
+          kind="number"
+          :model-value="shown(of.least)"
+          :label="says.least"
+          optional
+          :fault="faultAt('of.least')"
+          @update:model-value="setOf({ least: numberFrom($event) })"
+        />
+        <KitField
+          id="field-most"
+          kind="number"
+          :model-value="shown(of.most)"
+          :label="says.most"
+          optional
+          :fault="faultAt('of.most')"
+          @update:model-value="setOf({ most: numberFrom($event) })"
+        />
+        <KitField
+          id="field-unit"
+          :model-value="of.unit?.many ?? ''"
+          :label="says.unitMany"
+          optional
+          :fault="faultAt('of.unit.many')"
+          @update:model-value="setOf({ unit: $event ? { one: of.unit?.one || $event, many: $event } : undefined })"
+        />
+        <KitField
+          v-if="of.unit"
+          id="field-unit-one"
+          :model-value="of.unit.one"
+          :label="says.unitOne"
+          :fault="faultAt('of.unit.one')"
+          @update:model-value="setOf({ unit: { one: $event, many: of.unit!.many } })"
+        />
+      </template>
+    </div>
+    <ChoiceList
+      v-if="'choices' in of"
+      :choices="of.choices"
+      :fault-at="(at) => faultAt(`of.choices${at}`)"
+      @change="setOf({ choices: $event })"
+      @add="addChoice"
+    />
+    <div class="fieldset__three">
+      <KitChoice
+        :model-value="field.seenBy"
+        :label="says.seenBy"
+        :items="[
+          { title: says.seenMember, value: 'member' },
+          { title: says.seenMembers, value: 'members' },
+          { title: says.seenStaff, value: 'staff' },
+        ]"
+        @update:model-value="set({ seenBy: $event as FieldItem['seenBy'] })"
+      />
+      <KitChoice
+        :model-value="field.changedBy"
+        :label="says.changedBy"
+        :items="[
+          { title: says.byMember, value: 'member' },
+          { title: says.byStaff, value: 'staff' },
+          { title: says.byNobody, value: 'nobody' },
+        ]"
+        @update:model-value="set({ changedBy: $event as FieldItem['changedBy'] })"
+      />
+      <div class="field">
+        <p class="field__label">{{ says.key }}</p>
+        <p class="fieldset__key">{{ says.keyForGood({ key: field.id }) }}</p>
+      </div>
+    </div>
+    <p v-if="faulty" class="field__fault" role="alert">{{ says.notSaved }}</p>
+    <p v-if="draft.trouble" class="field__fault" role="alert">{{ draft.trouble.says }}</p>
+    <div class="fieldset__foot">
+      <KitButton @click="$emit('done')">{{ says.done }}</KitButton>
+      <span v-if="!role" class="fieldset__end">
+        <KitButton kind="danger" @click="draft.remove('field', id)">{{ says.remove }}</KitButton>
+        <KitButton kind="danger" @click="set({ retired: true })">{{ says.retire }}</KitButton>
+      </span>
+    </div>
+  </div>
+</template>

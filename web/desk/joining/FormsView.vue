@@ -1,0 +1,222 @@
+<script setup lang="ts">
+/** A signup form: the shelf of fields, the questions in order, the chosen one opened in place, the form as it is seen. */
+import { computed, ref, watch } from 'vue';
+import { useRoute, useRouter } from 'vue-router';
+import { fieldKindOf, nameOfPart, type FieldItem, type SignupForm, type SignupPart } from '../../../core/fields';
+import type { FieldId } from '../../../core/kernel';
+import { idFrom } from '../../../core/setup';
+import KitButton from '../../kit/KitButton.vue';
+import KitOrder from '../../kit/KitOrder.vue';
+import KitToggle from '../../kit/KitToggle.vue';
+import MenuButton from '../../kit/MenuButton.vue';
+import Trouble from '../../kit/Trouble.vue';
+import Waiting from '../../kit/Waiting.vue';
+import { reader } from '../reader';
+import { useDraft, type Body } from '../setup/draft.store';
+import DraftMount from '../setup/DraftMount.vue';
+import { useItem } from '../setup/item';
+import ItemFindings from '../setup/ItemFindings.vue';
+import NewItem from '../setup/NewItem.vue';
+import FormSettings from './FormSettings.vue';
+import { joiningSays } from './joining.sentences';
+import { askedHow, questionsOf, shelfOf, titleOf } from './parts';
+import QuestionEditor from './QuestionEditor.vue';
+
+const says = joiningSays(reader);
+const draft = useDraft();
+const route = useRoute();
+const router = useRouter();
+const naming = ref(false);
+const settings = ref(false);
+const width = ref<'wide' | 'phone'>('wide');
+const open = ref<string | null>(null);
+
+const forms = computed(() => draft.ofKind('form').map(({ body }) => body as unknown as SignupForm));
+const id = computed(() => {
+  const asked = typeof route.params['id'] === 'string' ? route.params['id'] : null;
+  return asked ?? (forms.value.find(({ retired }) => !retired) ?? forms.value[0])?.id ?? null;
+});
+const { body, set, faultAt, faulty, findings } = useItem('form', () => id.value);
+const form = computed(() => body.value as SignupForm | null);
+const questions = computed(() => questionsOf(form.value?.parts ?? []));
+const fields = computed(() => draft.ofKind('field').map(({ body: field }) => field as unknown as FieldItem));
+const shelf = computed(() => shelfOf(fields.value, form.value?.parts ?? []));
+const site = computed(() => draft.setup?.doc.site ?? reader);
+watch(id, () => ((open.value = null), (settings.value = false)));
+
+/** From a finding one comes to the very part it is about. */
+watch(
+  [() => route.hash, questions],
+  ([hash]) => {
+    const at = Number(/^#parts\.(\d+)/.exec(hash)?.[1] ?? -1);
+    if (questions.value[at]) open.value = questions.value[at].id;
+    else if (hash === '#address') settings.value = true;
+  },
+  { immediate: true },
+);
+
+const setParts = (parts: readonly SignupPart[]) => set({ parts: [...parts] });
+function add(part: SignupPart): void {
+  setParts([...(form.value?.parts ?? []), part]);
+  open.value = questionsOf([...(form.value?.parts ?? []), part]).at(-1)!.id;
+}
+const agreements = computed(() =>
+  (form.value?.parts ?? []).flatMap((part) => (part.part === 'agreement' ? [part.id] : [])),
+);
+const pieces = computed(() => {
+  const has = (kind: string) => form.value?.parts.some(({ part }) => part === kind) ?? false;
+  const topic = draft.setup?.doc.topics.find(({ retired }) => !retired);
+  return [
+    { title: says.addHeading, act: () => add({ part: 'heading', text: says.newHeading }) },
+    {
+      title: says.addAgreement,
+      act: () =>
+        add({
+          part: 'agreement',
+          id: idFrom(says.agreement, agreements.value, 'agreement') as FieldId,
+          label: says.newAgreement,
+          text: [says.newAgreementText],
+          version: 1,
+        }),
+    },
+    ...(has('topics') || !topic
+      ? []
+      : [{ title: says.addTopics, act: () => add({ part: 'topics', label: says.newsByMail, topics: [topic.id] }) }]),
+    ...(has('password')
+      ? []
+      : [{ title: says.addPassword, act: () => add({ part: 'password', label: says.newPassword, half: false }) }]),
+  ];
+});
+
+/** A new form asks for what an account needs, so that it can be sent at once. */
+function make(title: string): void {
+  const made = idFrom(
+    title,
+    forms.value.map((one) => one.id),
+    'form',
+  );
+  const address = idFrom(
+    title,
+    forms.value.map((one) => one.address),
+    'join',
+  );
+  const role = (name: 'name' | 'mail') => fields.value.find((field) => field.role === name);
+  const ask = (field: FieldItem | undefined): SignupPart[] =>
+    field ? [{ part: 'field', field: field.id, required: true, half: false }] : [];
+  const path = draft.ofKind('path')[0]?.id ?? 'path';
+  const parts: SignupPart[] = [
+    ...ask(role('name')),
+    ...ask(role('mail')),
+    { part: 'password', label: says.newPassword, half: false },
+  ];
+  draft.edit('form', made, { id: made, address, title, path, sendLabel: says.newFormSend, parts } as unknown as Body);
+  void router.push(`/desk/joining/forms/${made}`);
+}
+const others = computed(() => forms.value.map((one) => ({ title: one.title, to: `/desk/joining/forms/${one.id}` })));
+const marked = computed(() => questions.value.find((question) => question.id === open.value));
+const mark = computed(() => {
+  const part = marked.value?.part;
+  const name = part && nameOfPart(part);
+  return name ? `f-${name}` : null;
+});
+</script>
+
+<template>
+  <div class="editor editor--form">
+    <section class="shelf" :aria-label="says.shelf">
+      <h2>{{ says.shelf }}</h2>
+      <ul>
+        <li v-for="{ field, placed } in shelf" :key="field.id">
+          <b>{{ field.label }}</b>
+          <span class="shelf__line"
+            ><span>{{ fieldKindOf(field.of).called(field.of, site) }}</span>
+            <span v-if="placed">{{ says.onForm }}</span>
+            <KitButton
+              v-else
+              kind="link"
+              class="shelf__place"
+              :aria-label="says.placeNamed({ name: field.label })"
+              :disabled="!form"
+              @click="add({ part: 'field', field: field.id, required: false, half: false })"
+              >{{ says.placeIt }}</KitButton
+            ></span
+          >
+        </li>
+      </ul>
+    </section>
+    <section class="editor__work" :aria-label="form?.title ?? says.signupForms">
+      <div class="editor__head">
+        <h2>{{ form?.title ?? says.signupForms }}</h2>
+        <MenuButton v-if="forms.length > 1" :label="says.theForm" :items="others">{{ says.theForm }}</MenuButton>
+        <MenuButton v-if="form" :label="says.addPiece" :items="pieces">{{ says.addPiece }}</MenuButton>
+        <KitButton v-if="form" :aria-expanded="settings" @click="settings = !settings">{{
+          says.formSettings
+        }}</KitButton>
+        <KitButton @click="naming = true">{{ says.newForm }}</KitButton>
+      </div>
+      <Trouble v-if="draft.loadTrouble" :error="draft.loadTrouble" @again="draft.load()" />
+      <Waiting v-else-if="!draft.view" :rows="8" />
+      <p v-else-if="!form" class="empty">{{ route.params['id'] ? says.noSuchForm : says.noForms }}</p>
+      <template v-else>
+        <p v-if="form.retired" class="quiet">
+          {{ says.formRetired }}
+          <KitButton kind="link" @click="set({ retired: undefined })">{{ says.bringBack }}</KitButton>
+        </p>
+        <ItemFindings :findings="findings" />
+        <FormSettings v-if="settings" :id="form.id" @done="settings = false" />
+        <p v-if="faulty" class="field__fault" role="alert">{{ says.notSaved }}</p>
+        <p v-if="draft.trouble" class="field__fault" role="alert">{{ draft.trouble.says }}</p>
+        <div class="editor__row-head question__cols">
+          <span>{{ says.questions }}</span><span>{{ says.answer }}</span>
+        </div>
+        <KitOrder
+          :items="questions"
+          :name-of="(question) => titleOf(question.part, draft.setup)"
+          :label="says.questions"
+          @order="setParts($event.map((name) => questions.find((one) => one.id === name)!.part))"
+        >
+          <template #default="{ item: question }">
+            <div class="row" :class="{ 'row--open': question.id === open }">
+              <button
+                type="button"
+                class="row__line question__cols"
+                :aria-expanded="question.id === open"
+                @click="open = open === question.id ? null : question.id"
+              >
+                <b class="row__name">{{ titleOf(question.part, draft.setup) }}</b>
+                <span class="quiet">{{ askedHow(question.part) }}</span>
+              </button>
+              <div v-if="question.id === open" class="row__panel">
+                <QuestionEditor
+                  :part="question.part"
+                  :fault-at="(at) => faultAt(`parts.${question.at}.${at}`)"
+                  @change="setParts(form.parts.map((part, at) => (at === question.at ? $event : part)))"
+                  @take-out="setParts(form.parts.filter((_, at) => at !== question.at))"
+                />
+              </div>
+            </div>
+          </template>
+        </KitOrder>
+      </template>
+    </section>
+    <DraftMount
+      v-if="form"
+      :title="says.whatSees({ name: says.aVisitor })"
+      :note="says.inDraft"
+      :link="says.fullPage"
+      person="visitor"
+      :place="`/join/${form.address}`"
+      :mark="mark"
+      :width="width === 'phone' ? 390 : undefined"
+    >
+      <template #head>
+        <KitToggle v-model="width" :label="says.width" :choices="['wide', 'phone'] as const">
+          <template #default="{ choice }">{{ says[choice] }}</template>
+        </KitToggle>
+      </template>
+    </DraftMount>
+    <NewItem v-model="naming" :title="says.newForm" :label="says.title" :action="says.newForm" @make="make" />
+  </div>
+</template>
+
+<style src="./editor.css"></style>

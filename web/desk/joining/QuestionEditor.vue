@@ -1,0 +1,134 @@
+<script setup lang="ts">
+/** One part of a form, opened in its place. */
+import { computed } from 'vue';
+import { VCheckbox } from 'vuetify/components/VCheckbox';
+import { VRadio } from 'vuetify/components/VRadio';
+import { VRadioGroup } from 'vuetify/components/VRadioGroup';
+import type { SignupPart } from '../../../core/fields';
+import type { TopicId } from '../../../core/kernel';
+import KitField from '../../kit/fields/KitField.vue';
+import KitButton from '../../kit/KitButton.vue';
+import { reader } from '../reader';
+import { useDraft } from '../setup/draft.store';
+import { joiningSays } from './joining.sentences';
+
+const says = joiningSays(reader);
+const props = defineProps<{ part: SignupPart; faultAt: (at: string) => string | null }>();
+const emit = defineEmits<{ change: [part: SignupPart]; takeOut: [] }>();
+const draft = useDraft();
+
+const set = (change: object) => emit('change', { ...props.part, ...change } as SignupPart);
+const label = computed(() =>
+  props.part.part === 'field' ? (draft.setup?.fields.get(props.part.field)?.label ?? props.part.field) : '',
+);
+const topics = computed(() => draft.setup?.doc.topics.filter(({ retired }) => !retired) ?? []);
+const lines = (text: string) => text.split('\n').filter((line) => line.trim() !== '');
+function offer(id: TopicId, on: boolean | null): void {
+  if (props.part.part !== 'topics') return;
+  const others = props.part.topics.filter((topic) => topic !== id);
+  set({ topics: on ? [...others, id] : others });
+}
+</script>
+
+<template>
+  <div class="fieldset">
+    <template v-if="part.part === 'field'">
+      <KitField
+        id="q-label"
+        :model-value="part.label ?? ''"
+        :label="says.question"
+        :help="part.label ? null : says.questionHelp({ label })"
+        optional
+        :fault="faultAt('label')"
+        @update:model-value="set({ label: $event || undefined })"
+      />
+      <KitField
+        id="q-help"
+        :model-value="part.help ?? ''"
+        :label="says.helpUnder"
+        optional
+        :fault="faultAt('help')"
+        @update:model-value="set({ help: $event || undefined })"
+      />
+      <VRadioGroup
+        class="kit-tick"
+        inline
+        :label="says.anAnswer"
+        :model-value="part.required"
+        @update:model-value="set({ required: $event === true })"
+      >
+        <VRadio :label="says.mustBeGiven" :value="true" />
+        <VRadio :label="says.mayBeGiven" :value="false" />
+      </VRadioGroup>
+    </template>
+    <template v-else-if="part.part === 'heading'">
+      <KitField
+        id="q-text"
+        :model-value="part.text"
+        :label="says.headingText"
+        :fault="faultAt('text')"
+        @update:model-value="set({ text: $event })"
+      />
+    </template>
+    <template v-else-if="part.part === 'agreement'">
+      <KitField
+        id="q-title"
+        :model-value="part.title ?? ''"
+        :label="says.agreementTitle"
+        optional
+        :fault="faultAt('title')"
+        @update:model-value="set({ title: $event || undefined })"
+      />
+      <KitField
+        id="q-text"
+        kind="longText"
+        :model-value="part.text.join('\n')"
+        :label="says.agreementText"
+        :fault="faultAt('text')"
+        @update:model-value="set({ text: lines($event) })"
+      />
+      <KitField
+        id="q-agree"
+        :model-value="part.label"
+        :label="says.agreementLabel"
+        :fault="faultAt('label')"
+        @update:model-value="set({ label: $event })"
+      />
+      <p>
+        {{ says.agreementVersion({ version: part.version }) }}
+        <KitButton kind="link" @click="set({ version: part.version + 1 })">{{ says.countUp }}</KitButton>
+      </p>
+    </template>
+    <template v-else>
+      <KitField
+        id="q-label"
+        :model-value="part.label"
+        :label="says.question"
+        :fault="faultAt('label')"
+        @update:model-value="set({ label: $event })"
+      />
+      <fieldset v-if="part.part === 'topics'" class="field">
+        <legend class="field__label">{{ says.topicsOffered }}</legend>
+        <VCheckbox
+          v-for="topic in topics"
+          :key="topic.id"
+          class="kit-tick"
+          :label="topic.title"
+          :model-value="part.topics.includes(topic.id)"
+          @update:model-value="offer(topic.id, $event)"
+        />
+        <p v-if="faultAt('topics')" class="field__fault">{{ faultAt('topics') }}</p>
+      </fieldset>
+    </template>
+    <VCheckbox
+      v-if="part.part === 'field' || part.part === 'password'"
+      class="kit-tick"
+      :label="says.halfWide"
+      :model-value="part.half"
+      @update:model-value="set({ half: $event === true })"
+    />
+    <div class="fieldset__foot">
+      <KitButton kind="danger" @click="emit('takeOut')">{{ says.takeOut }}</KitButton>
+    </div>
+  </div>
+</template>

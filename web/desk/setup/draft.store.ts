@@ -1,0 +1,331 @@
+/**
+ * Purpose: the draft as it is worked on at this desk: every change is seen at once and saved a moment later.
+ * Invariant: what is typed is lost by nothing: not by a save that somebody else overtook, not by a line that fails, not
+ * by a value that cannot be saved yet. What is computed from the draft (changes, findings, views) goes by the last
+ * state of each item that can be one.
+ */
+import { defineStore } from 'pinia';
+import { computed, shallowReactive, shallowRef, watch } from 'vue';
+import type { DraftView } from '../../../contract';
+import { checkUp, keyOf, type Finding } from '../../../core/checkup';
+import { changesBetween, type Change } from '../../../core/revisions';
+import {
+  documentOf,
+  faultsOf,
+  itemKinds,
+  listKinds,
+  salvageSetup,
+  sameBody,
+  type ItemKind,
+  type ListItemKind,
+  type Setup,
+  type SetupFault,
+} from '../../../core/setup';
+import { newKey } from '../../kit/key';
+import { calls, troubleOf, type Trouble } from '../calls';
+import { setupStanding } from './standing';
+import { useSteps, type Body } from './steps';
+import { keepUnsaved, unsavedKept, type Unsaved } from './unsaved';
+
+export type { Body } from './steps';
+
+export type DraftEntry = {
+  readonly kind: ItemKind;
+  readonly id: string;
+  readonly version: number;
+  readonly by: string;
+  readonly at: string;
+  /** As it is typed. */
+  readonly body: Body;
+  /** The last that could be one of its kind. */
+  readonly good: Body;
+};
+
+/** Two who changed one item: what this desk has typed, and what the other has saved. */
+export type Conflict = {
+  readonly kind: ItemKind;
+  readonly id: string;
+  readonly mine: Body;
+  readonly theirs: Body | null;
+  readonly version: number;
+  readonly says: string;
+};
+
+const PAUSE = 350;
+const AGAIN = 3_000;
+
+const keyFor = (kind: ItemKind, id: string) => `${kind}/${id}`;
+const faultsIn = (kind: ItemKind, body: Body): SetupFault[] => {
+  const read = itemKinds[kind].schema.safeParse(body);
+  return read.success ? [] : faultsOf(read.error);
+};
+/** A body as plain data, so that no two states of one share a part. */
+const plain = <T>(value: T): T => JSON.parse(JSON.stringify(value)) as T;
+
+export const useDraft = defineStore('draft', () => {
+  const view = shallowRef<DraftView | null>(null);
+  const entries = shallowReactive(new Map<string, DraftEntry>());
+  const gone = shallowReactive(new Map<string, { kind: ListItemKind; id: string; version: number }>());
+  const waiting = new Map<string, { once: string; send: (once: string) => Promise<unknown> }>();
+  /** Set while something has not reached the server. */
+  const saving = shallowRef(false);
+  const trouble = shallowRef<Trouble | null>(null);
+  const conflict = shallowRef<Conflict | null>(null);
+  const loadTrouble = shallowRef<unknown>(null);
+  let timer: ReturnType<typeof setTimeout> | undefined;
+  let busy = false;
+  let unsaved = unsavedKept();
+
+  async function load(): Promise<void> {
+    try {
+      take(await calls.setup.draft({}));
+      loadTrouble.value = null;
+    } catch (error) {
+      if (!view.value) loadTrouble.value = error;
+    }
+  }
+
+  /** Takes what the server has; what is typed here and not saved yet stays. */
+  function take(now: DraftView): void {
+    view.value = now;
+    const before = new Map(entries);
+    entries.clear();
+    gone.clear();
+    for (const item of now.items) {
+      const key = keyFor(item.kind, item.id);
+      const mine = unsaved[key];
+      const body = mine && mine.version === item.version ? mine.body : item.body;
+      const good = faultsIn(item.kind, body).length ? item.body : body;
+      entries.set(key, { ...item, body, good });
+    }
+    for (const item of now.gone) gone.set(keyFor(item.kind, item.id), item);
+    // New here and on its way.
+    for (const [key, entry] of before)
+      if (waiting.has(key) && !entries.has(key) && !gone.has(key)) entries.set(key, entry);
+  }
+
+  const ofKind = (kind: ItemKind): DraftEntry[] => [...entries.values()].filter((entry) => entry.kind === kind);
+  const entry = (kind: ItemKind, id: string): DraftEntry | undefined => entries.get(keyFor(kind, id));
+
+  const document = computed(() =>
+    documentOf([...entries.values()].map(({ kind, id, good }, position) => ({ kind, id, position, body: good }))),
+  );
+  const setup = computed<Setup | null>(() => {
+    if (!view.value) return null;
+    const made = salvageSetup(document.value);
+    return made.ok ? made.value.setup : null;
+  });
+  const live = computed<Setup | null>(() => {
+    const made = view.value ? salvageSetup(view.value.live) : null;
+    return made?.ok ? made.value.setup : null;
+  });
+  const changes = computed<Change[]>(() => (setup.value && live.value ? changesBetween(live.value, setup.value) : []));
+  const world = computed(() => ({
+    now: view.value?.now ?? 0,
+    reviewers: view.value?.reviewers ?? null,
+    live: live.value,
+  }));
+  const findings = computed<Finding[]>(() => (setup.value ? checkUp(setup.value, world.value) : []));
+  const before = computed<Finding[]>(() => (live.value ? checkUp(live.value, { ...world.value, live: null }) : []));
+  const fresh = computed(() => {
+    const known = new Set(before.value.map(keyOf));
+    return new Set(findings.value.map(keyOf).filter((key) => !known.has(key)));
+  });
+  const mended = computed(() => {
+    const now = new Set(findings.value.map(keyOf));
+    return before.value.filter((finding) => !now.has(keyOf(finding)));
+  });
+  watch([findings, changes], ([found, changed]) => (setupStanding.value = { findings: found, changes: changed }));
+
+  /** What cannot be saved of an item as it is typed, by its place. */
+  const faults = (kind: ItemKind, id: string): SetupFault[] => {
+    const found = entry(kind, id);
+    return found ? faultsIn(kind, found.body) : [];
+  };
+  const findingsAt = (kind: ItemKind, id: string): Finding[] =>
+    findings.value.filter((finding) => finding.kind === kind && finding.id === id);
+
+  function schedule(key: string, send: (once: string) => Promise<unknown>): void {
+    waiting.set(key, { once: newKey(), send });
+    saving.value = true;
+    clearTimeout(timer);
+    timer = setTimeout(() => void flush(), PAUSE);
+  }
+
+  /** Sends what waits, one after the other. */
+  async function flush(): Promise<void> {
+    clearTimeout(timer);
+    if (busy) return;
+    busy = true;
+    for (let next = waiting.entries().next(); !next.done; next = waiting.entries().next()) {
+      const [key, act] = next.value;
+      try {
+        await act.send(act.once);
+        if (waiting.get(key) === act) waiting.delete(key);
+        trouble.value = null;
+      } catch (error) {
+        const found = troubleOf(error);
+        if (found.code === 'offline' || found.code === 'not-available' || found.code === 'not-signed-in') {
+          trouble.value = found;
+          busy = false;
+          timer = setTimeout(() => void flush(), AGAIN);
+          return;
+        }
+        if (waiting.get(key) === act) waiting.delete(key);
+        if (found.code === 'stale') await meet(key, found.says);
+        else {
+          trouble.value = found;
+          await load();
+        }
+      }
+    }
+    busy = false;
+    saving.value = false;
+  }
+
+  /** Waits until everything is at the server. @returns whether it is */
+  async function settled(): Promise<boolean> {
+    await flush();
+    while (busy) await new Promise((go) => setTimeout(go, 50));
+    return waiting.size === 0 && Object.keys(unsaved).length === 0 && conflict.value === null;
+  }
+
+  /** Somebody else was quicker at an item: both states are shown, and the person decides. */
+  async function meet(key: string, says: string): Promise<void> {
+    const mine = entries.get(key);
+    forget(key);
+    await load();
+    const theirs = entries.get(key);
+    if (!mine || (theirs && sameBody(mine.body, theirs.body))) return;
+    const { kind, id, body } = mine;
+    const version = theirs?.version ?? gone.get(key)?.version ?? 0;
+    conflict.value = { kind, id, mine: body, theirs: theirs?.body ?? null, version, says };
+  }
+  function settle(keep: 'mine' | 'theirs'): void {
+    const at = conflict.value;
+    conflict.value = null;
+    if (at && keep === 'mine') put(at.kind, at.id, at.mine);
+  }
+
+  const remember = (key: string, at: Unsaved) => keepUnsaved((unsaved = { ...unsaved, [key]: at }));
+  function forget(key: string): void {
+    const { [key]: _, ...rest } = unsaved;
+    keepUnsaved((unsaved = rest));
+  }
+
+  /** Puts an item into the draft as it is, and saves it a moment later where it can be saved. */
+  function put(kind: ItemKind, id: string, typed: Body): void {
+    const key = keyFor(kind, id);
+    const old = entries.get(key);
+    const body = plain(typed);
+    const can = faultsIn(kind, body).length === 0;
+    const version = old?.version ?? gone.get(key)?.version ?? 0;
+    if (!old && !can) return;
+    gone.delete(key);
+    entries.set(key, { kind, id, version, by: old?.by ?? '', at: old?.at ?? '', body, good: can ? body : old!.good });
+    remember(key, { version, body });
+    if (!can) return void waiting.delete(key);
+    schedule(key, async (once) => {
+      const now = entries.get(key);
+      if (!now) return;
+      const sent = now.good;
+      const saved = await calls.setup.save({ kind, id, version: now.version, body: sent }, { context: { once } });
+      const after = entries.get(key);
+      if (!after) return;
+      entries.set(key, { ...after, ...saved });
+      if (sameBody(after.body, sent)) forget(key);
+      else remember(key, { version: saved.version, body: after.body });
+    });
+  }
+
+  function takeOut(kind: ItemKind, id: string): void {
+    const key = keyFor(kind, id);
+    const old = entries.get(key);
+    if (!old || kind === 'site' || kind === 'account') return;
+    entries.delete(key);
+    forget(key);
+    // The version is looked up when it is sent: what was typed before goes first.
+    let { version } = old;
+    const earlier = waiting.get(key);
+    schedule(key, async (once) => {
+      if (earlier && version === 0) return;
+      const saved = await calls.setup.remove({ kind, id, version }, { context: { once } });
+      version = saved.version;
+      gone.set(key, { kind, id, version });
+    });
+  }
+
+  const apply = (kind: ItemKind, id: string, body: Body | null): void =>
+    body === null ? takeOut(kind, id) : put(kind, id, body);
+  const steps = useSteps(apply);
+
+  function edit(kind: ItemKind, id: string, body: Body): void {
+    const old = entries.get(keyFor(kind, id))?.body ?? null;
+    if (old && sameBody(old, body)) return;
+    steps.record({ kind, id, before: old, after: plain(body) });
+    put(kind, id, body);
+  }
+  function remove(kind: ItemKind, id: string): void {
+    const old = entries.get(keyFor(kind, id))?.body ?? null;
+    steps.record({ kind, id, before: old, after: null });
+    takeOut(kind, id);
+  }
+  /** Another order of one list. */
+  function order(kind: ListItemKind, ids: readonly string[]): void {
+    const mine = new Map(ids.map((id) => [id, entries.get(keyFor(kind, id))]));
+    const others = [...entries].filter(([, one]) => one.kind !== kind || !mine.has(one.id));
+    entries.clear();
+    for (const [key, one] of others) entries.set(key, one);
+    for (const one of mine.values()) if (one) entries.set(keyFor(kind, one.id), one);
+    schedule(`order/${kind}`, (once) => calls.setup.order({ kind, ids: [...ids] }, { context: { once } }));
+  }
+
+  /** Puts one change back to what is live. */
+  function putBack({ kind, id, how }: Change): void {
+    const was = live.value;
+    if (!was) return;
+    if (how === 'reordered') {
+      const { list } = listKinds[kind as ListItemKind];
+      return order(
+        kind as ListItemKind,
+        (was.doc[list] as readonly { id: string }[]).map((item) => item.id),
+      );
+    }
+    const old =
+      kind === 'site' || kind === 'account'
+        ? was.doc[kind]
+        : (was.doc[listKinds[kind].list] as readonly { id: string }[]).find((item) => item.id === id);
+    if (old) edit(kind, id, old as unknown as Body);
+    else remove(kind, id);
+  }
+
+  return {
+    view,
+    setup,
+    live,
+    document,
+    changes,
+    findings,
+    fresh,
+    mended,
+    saving,
+    trouble,
+    conflict,
+    loadTrouble,
+    load,
+    ofKind,
+    entry,
+    faults,
+    findingsAt,
+    edit,
+    remove,
+    order,
+    putBack,
+    settle,
+    settled,
+    undo: steps.undo,
+    redo: steps.redo,
+    canUndo: steps.canUndo,
+    canRedo: steps.canRedo,
+  };
+});

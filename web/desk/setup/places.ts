@@ -1,0 +1,17 @@
+/** Purpose: where at the desk an item is worked on. */
+import type { RouteLocationRaw } from 'vue-router';
+import type { ItemKind } from '../../../core/setup';
+
+type Item = { readonly kind: ItemKind; readonly id: string; readonly at?: string };
+
+const editors: Partial<Record<ItemKind, (id: string) => { path: string; query?: Record<string, string> }>> = {
+  field: (id) => ({ path: '/desk/joining', query: { field: id } }),
+  form: (id) => ({ path: `/desk/joining/forms/${id}` }),
+  path: (id) => ({ path: `/desk/joining/paths/${id}` }),
+};
+
+/** The address of the editor of an item; null where its area has none. */
+export function editorOf({ kind, id, at }: Item): RouteLocationRaw | null {
+  const editor = editors[kind]?.(id);
+  return editor ? { ...editor, ...(at ? { hash: `#${at}` } : {}) } : null;
+}

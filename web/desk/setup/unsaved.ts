@@ -1,0 +1,21 @@
+/** Purpose: changes of the draft that are not at the server yet, kept in this tab over a reload. */
+const KEY = 'desk.draft';
+
+export type Unsaved = { readonly version: number; readonly body: Record<string, unknown> };
+
+export function unsavedKept(): Record<string, Unsaved> {
+  try {
+    return JSON.parse(sessionStorage.getItem(KEY) ?? '{}') as Record<string, Unsaved>;
+  } catch {
+    return {};
+  }
+}
+
+export function keepUnsaved(all: Readonly<Record<string, Unsaved>>): void {
+  try {
+    if (Object.keys(all).length) sessionStorage.setItem(KEY, JSON.stringify(all));
+    else sessionStorage.removeItem(KEY);
+  } catch {
+    // A browser that keeps nothing: what is typed stays until the page is left.
+  }
+}
