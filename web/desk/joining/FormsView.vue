@@ -57,8 +57,9 @@ watch(
 
 const setParts = (parts: readonly SignupPart[]) => set({ parts: [...parts] });
 function add(part: SignupPart): void {
-  setParts([...(form.value?.parts ?? []), part]);
-  open.value = questionsOf([...(form.value?.parts ?? []), part]).at(-1)!.id;
+  const parts = [...(form.value?.parts ?? []), part];
+  setParts(parts);
+  open.value = questionsOf(parts).at(-1)!.id;
 }
 const agreements = computed(() =>
   (form.value?.parts ?? []).flatMap((part) => (part.part === 'agreement' ? [part.id] : [])),
