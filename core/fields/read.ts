@@ -22,7 +22,7 @@ export function readAnswer(
     raw === undefined ||
     raw === null ||
     (typeof raw === 'string' && raw.trim() === '') ||
-    (Array.isArray(raw) && raw.length === 0);
+    (Array.isArray(raw) && raw.every((one) => one === ''));
   if (empty) return required ? refuse(kind.missing(of, reader)) : ok(null);
   return kind.read(of, raw, reader);
 }

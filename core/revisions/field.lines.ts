@@ -1,5 +1,5 @@
 /** Purpose: profile fields and signup forms in words. */
-import { fieldKindOf, nameOfPart, type FieldItem, type SignupForm } from '../fields';
+import { fieldKindOf, nameOfPart, sayDay, type FieldItem, type SignupForm } from '../fields';
 import { never, sayNumber } from '../kernel';
 import type { Setup } from '../setup';
 import { line, order, plainWords, sayings, titleIn, type Line } from './line';
@@ -49,6 +49,16 @@ function limits({ of }: FieldItem, setup: Setup): string {
               : '';
       return [range, unit ? says.unit({ unit: unit.many }) : ''].filter(Boolean).join(', ');
     }
+    case 'date':
+    case 'dateRange': {
+      const { earliest, latest } = of;
+      const day = (text: string) => sayDay(text, setup.doc.site);
+      if (earliest && latest) return says.between({ least: day(earliest), most: day(latest) });
+      return earliest ? says.from({ least: day(earliest) }) : latest ? says.upTo({ most: day(latest) }) : '';
+    }
+    case 'webAddress':
+    case 'country':
+    case 'colour':
     case 'mail':
     case 'phone':
     case 'yesNo':

@@ -43,6 +43,7 @@ function joinSend(api: JoiningApi, form: SignupForm, body: PlainBody, setup: Set
     if (kind === 'agreement') answers[name] = oneOf(value) === 'true';
     else if (kind === 'severalChoices' || kind === 'topics')
       answers[name] = value === undefined ? [] : Array.isArray(value) ? value : [value];
+    else if (kind === 'dateRange') answers[name] = Array.isArray(value) ? value : oneOf(value);
     else if (kind === 'yesNo') answers[name] = value === undefined ? null : oneOf(value) === 'true';
     else answers[name] = oneOf(value);
   }

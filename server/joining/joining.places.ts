@@ -140,7 +140,7 @@ function question(part: SignupPart, at: number, setup: Setup): QuestionView | nu
         half: part.half,
         of: field.of as QuestionView['of'],
         role,
-        input: fieldKindOf(field.of).input(field.of, role),
+        input: fieldKindOf(field.of).input(field.of, role, setup.doc.site),
       };
     }
     case 'password':

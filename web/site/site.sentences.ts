@@ -97,4 +97,7 @@ export const siteSays = sentences({
   setPassword: 'Set this password',
   forgotten: 'Forgotten your password?',
   notAMemberYet: 'Not a member yet?',
+  firstDay: 'First day',
+  lastDay: 'Last day',
+  pickColour: 'Choose from the picker',
 });

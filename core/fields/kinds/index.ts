@@ -1,13 +1,29 @@
 /** Purpose: the kinds of field there are. To add one, write it and name it here; the compiler asks for the rest. */
 import { z } from 'zod';
 import { oneChoice, severalChoices } from './choices';
+import { country } from './country';
+import { date, dateRange } from './dates';
 import type { FieldKindOf } from './kind';
-import { longText, mail, phone, shortText } from './texts';
+import { colour, longText, mail, phone, shortText, webAddress } from './texts';
 import { number, yesNo } from './values';
 
 export type { RawAnswer, ValueColumns } from './kind';
 
-export const fieldKinds = { shortText, longText, number, yesNo, oneChoice, severalChoices, mail, phone } as const;
+export const fieldKinds = {
+  shortText,
+  longText,
+  number,
+  yesNo,
+  oneChoice,
+  severalChoices,
+  date,
+  dateRange,
+  mail,
+  phone,
+  webAddress,
+  country,
+  colour,
+} as const;
 
 export const FieldKind = z.discriminatedUnion('kind', [
   shortText.schema,
@@ -16,8 +32,13 @@ export const FieldKind = z.discriminatedUnion('kind', [
   yesNo.schema,
   oneChoice.schema,
   severalChoices.schema,
+  date.schema,
+  dateRange.schema,
   mail.schema,
   phone.schema,
+  webAddress.schema,
+  country.schema,
+  colour.schema,
 ]);
 export type FieldKind = z.infer<typeof FieldKind>;
 

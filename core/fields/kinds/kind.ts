@@ -26,7 +26,7 @@ export type FieldKindOf<K extends { kind: string }> = {
   show(of: K, value: FieldValue, reader: Reader): string;
   /** The value in the middle of a summary, short; null where it is too long for one. */
   brief(of: K, value: FieldValue, reader: Reader): string | null;
-  input(of: K, role: FieldRole | null): FieldInput;
+  input(of: K, role: FieldRole | null, reader: Reader): FieldInput;
   columns(value: FieldValue): ValueColumns;
   /** Texts of the value by whose words a person can be found. */
   found(value: FieldValue): readonly string[];

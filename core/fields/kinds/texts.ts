@@ -11,6 +11,7 @@ import { holdsNothing, shortTexts, textColumns, type FieldKindOf } from './kind'
 
 /** The longest name and address that an account can hold. */
 const NAME_LONGEST = 120;
+const WEB_LONGEST = 400;
 
 const shortTextOf = z.strictObject({
   kind: z.literal('shortText'),
@@ -107,5 +108,52 @@ export const phone: FieldKindOf<z.infer<typeof phoneOf>> & { schema: typeof phon
   input: () => ({ kind: 'text', long: false, longest: 30, autocomplete: 'tel' }),
   columns: textColumns,
   found: shortTexts,
+  holds: holdsNothing,
+};
+
+const webAddressOf = z.strictObject({ kind: z.literal('webAddress') });
+/** Addresses that a page may link to: of the web, with a host that has an ending. */
+function readWebAddress(typed: string): string | null {
+  const text = /^[a-z][a-z0-9+.-]*:/i.test(typed) ? typed : `https://${typed}`;
+  if (text.length > WEB_LONGEST || /\s/.test(text) || !URL.canParse(text)) return null;
+  const { protocol, hostname, username, password, href } = new URL(text);
+  const isWeb = protocol === 'https:' || protocol === 'http:';
+  return isWeb && !username && !password && /^[^.]+(\.[^.]+)+$/.test(hostname) ? href : null;
+}
+export const webAddress: FieldKindOf<z.infer<typeof webAddressOf>> & { schema: typeof webAddressOf } = {
+  schema: webAddressOf,
+  called: (_, reader) => fieldsSays(reader).kindWebAddress,
+  missing: (_, reader) => fieldsSays(reader).writeWebAddress,
+  read(_, raw, reader) {
+    const address = readWebAddress(oneLine(raw));
+    return address === null ? refuse(fieldsSays(reader).writeWebAddress) : ok(address);
+  },
+  // As people write it: without what every address begins and ends with.
+  show: (_, value) =>
+    String(value)
+      .replace(/^https?:\/\//, '')
+      .replace(/\/$/, ''),
+  brief: (of, value, reader) => webAddress.show(of, value, reader),
+  input: () => ({ kind: 'text', long: false, longest: WEB_LONGEST, autocomplete: 'url' }),
+  columns: textColumns,
+  found: shortTexts,
+  holds: holdsNothing,
+};
+
+const colourOf = z.strictObject({ kind: z.literal('colour') });
+/** A colour as `#rrggbb` in small letters, which is what the browser's own input sends. */
+export const colour: FieldKindOf<z.infer<typeof colourOf>> & { schema: typeof colourOf } = {
+  schema: colourOf,
+  called: (_, reader) => fieldsSays(reader).kindColour,
+  missing: (_, reader) => fieldsSays(reader).chooseColour,
+  read(_, raw, reader) {
+    const text = oneLine(raw).toLowerCase();
+    return /^#[0-9a-f]{6}$/.test(text) ? ok(text) : refuse(fieldsSays(reader).chooseColour);
+  },
+  show: (_, value) => String(value),
+  brief: () => null,
+  input: () => ({ kind: 'colour' }),
+  columns: textColumns,
+  found: () => [],
   holds: holdsNothing,
 };

@@ -27,8 +27,13 @@ const kinds: readonly { title: string; value: Kind['kind'] }[] = [
   { title: says.kindYesNo, value: 'yesNo' },
   { title: says.kindOneChoice, value: 'oneChoice' },
   { title: says.kindSeveralChoices, value: 'severalChoices' },
+  { title: says.kindDate, value: 'date' },
+  { title: says.kindDateRange, value: 'dateRange' },
   { title: says.kindMail, value: 'mail' },
   { title: says.kindPhone, value: 'phone' },
+  { title: says.kindWebAddress, value: 'webAddress' },
+  { title: says.kindCountry, value: 'country' },
+  { title: says.kindColour, value: 'colour' },
 ];
 /** What a kind begins with; choices are kept between the two kinds that have them. */
 function changeKind(kind: string): void {
@@ -42,6 +47,11 @@ function changeKind(kind: string): void {
     yesNo: { kind: 'yesNo' },
     oneChoice: { kind: 'oneChoice', choices },
     severalChoices: { kind: 'severalChoices', choices },
+    date: { kind: 'date' },
+    dateRange: { kind: 'dateRange' },
+    webAddress: { kind: 'webAddress' },
+    country: { kind: 'country' },
+    colour: { kind: 'colour' },
     mail: { kind: 'mail' },
     phone: { kind: 'phone' },
   };
@@ -104,6 +114,26 @@ const role = computed(() => (field.value.role === 'name' ? says.roleName : field
         :fault="faultAt('of.longest')"
         @update:model-value="setOf({ longest: numberFrom($event) })"
       />
+      <template v-if="of.kind === 'date' || of.kind === 'dateRange'">
+        <KitField
+          id="field-earliest"
+          kind="date"
+          :model-value="of.earliest ?? ''"
+          :label="says.earliest"
+          optional
+          :fault="faultAt('of.earliest')"
+          @update:model-value="setOf({ earliest: $event || undefined })"
+        />
+        <KitField
+          id="field-latest"
+          kind="date"
+          :model-value="of.latest ?? ''"
+          :label="says.latest"
+          optional
+          :fault="faultAt('of.latest')"
+          @update:model-value="setOf({ latest: $event || undefined })"
+        />
+      </template>
       <template v-if="of.kind === 'number'">
         <KitField
           id="field-least"

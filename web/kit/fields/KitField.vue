@@ -7,7 +7,7 @@ withDefaults(
   defineProps<{
     id: string;
     label: string;
-    kind?: 'text' | 'number' | 'mail' | 'longText';
+    kind?: 'text' | 'number' | 'date' | 'mail' | 'longText';
     help?: string | null;
     fault?: string | null;
     optional?: boolean;

@@ -20,7 +20,11 @@ export function readTyped(): void {
         field instanceof HTMLTextAreaElement ||
         field instanceof HTMLSelectElement
       ) {
-        if (field.value !== '') answers[field.name] = field.value;
+        const before = answers[field.name];
+        // The two days of a span have one name.
+        const span = field instanceof HTMLInputElement && field.type === 'date' && typeof before === 'string';
+        if (span) answers[field.name] = `${before}/${field.value}`;
+        else if (field.value !== '' || field.type === 'date') answers[field.name] = field.value;
       }
     }
     before.set(form.dataset['form']!, answers);

@@ -3,6 +3,9 @@ import type { Component } from 'vue';
 import type { FieldInput } from '../../../core/fields';
 import AgreementInput from './AgreementInput.vue';
 import CodeInput from './CodeInput.vue';
+import ColourInput from './ColourInput.vue';
+import DateInput from './DateInput.vue';
+import DateRangeInput from './DateRangeInput.vue';
 import MailInput from './MailInput.vue';
 import NumberInput from './NumberInput.vue';
 import OneChoiceInput from './OneChoiceInput.vue';
@@ -16,6 +19,9 @@ export const inputParts = {
   mail: MailInput,
   password: PasswordInput,
   number: NumberInput,
+  date: DateInput,
+  dateRange: DateRangeInput,
+  colour: ColourInput,
   yesNo: YesNoInput,
   oneChoice: OneChoiceInput,
   severalChoices: SeveralChoicesInput,

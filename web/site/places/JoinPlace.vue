@@ -53,7 +53,7 @@ watch(answers, async () => {
   for (const question of props.place.questions)
     if (faultOf(question.name) && check.isRight(question, answers[question.name])) mend(question.name);
 });
-const isGroup = (kind: string) => ['severalChoices', 'agreement', 'yesNo'].includes(kind);
+const isGroup = (kind: string) => ['severalChoices', 'agreement', 'yesNo', 'dateRange'].includes(kind);
 </script>
 
 <template>
