@@ -4,9 +4,9 @@
  */
 import { checkupSays } from './checkup.sentences';
 import type { Check, Found } from './finding';
+import { chipNames } from '../messages';
 import { chipsOfMessage } from '../messages/message';
 import { fieldOfChip, type ChipName } from '../kernel';
-import { titleIn } from '../revisions';
 import type { Setup } from '../setup';
 
 /** What is known of anybody who has filled in a form. */
@@ -66,6 +66,7 @@ export const chipWithoutSource: Check = (setup) => {
   const says = checkupSays(setup.doc.site);
   const answered = alwaysAnswered(setup);
   const uses = usesOf(setup);
+  const names = chipNames(setup);
   return setup.doc.messages.flatMap((message): Found[] => {
     const used = uses.filter((use) => use.message === message.id);
     if (message.retired || used.length === 0) return [];
@@ -76,8 +77,7 @@ export const chipWithoutSource: Check = (setup) => {
       return field ? !answered.has(field) : used.some(({ knows }) => !knows.includes(chip));
     });
     return unsure.map((chip): Found => {
-      const field = fieldOfChip(chip);
-      const name = field ? titleIn('fields', field, setup) : chip;
+      const name = names.get(chip) ?? chip;
       const words = {
         says: says.chip({ message: message.title, chip: name }),
         why: says.chipWhy,

@@ -1,7 +1,8 @@
 /** Purpose: a matter of an item in words, and the words that all kinds of item share. */
 import { describe } from '../doors/describe';
 import type { DoorUse } from '../doors';
-import { fieldOfChip, say, type ChipName, type RefKind, type Words } from '../kernel';
+import { say, type RefKind, type Words } from '../kernel';
+import { chipNames } from '../messages';
 import type { Setup } from '../setup';
 import { linesSay } from './lines.sentences';
 
@@ -21,11 +22,8 @@ export function titleIn(kind: RefKind, id: string, setup: Setup): string {
 /** Words with each chip as its name, in braces. */
 export function plainWords(words: Words | undefined, setup: Setup): string {
   if (words === undefined) return '';
-  const name = (chip: ChipName) => {
-    const field = fieldOfChip(chip);
-    return `{${field ? titleIn('fields', field, setup) : chip}}`;
-  };
-  return say(words, name);
+  const names = chipNames(setup);
+  return say(words, (chip) => `{${names.get(chip) ?? chip}}`);
 }
 
 export function doorWords(use: DoorUse, setup: Setup): string {

@@ -53,6 +53,8 @@ export class FirstRun {
     const passwordHash = await hashPassword(typed.password);
     try {
       const first = await transact(this.db, async (manager) => {
+        // One at a time: the row is there since the product was started, and held until the owner is in.
+        await manager.query('SELECT id FROM site_secret FOR UPDATE');
         // Asked again here: somebody may have begun while the password was weighed.
         if (await this.staff.anybody(manager)) return false;
         const draft = await this.setups.replaceDraft(made.value.doc, manager);

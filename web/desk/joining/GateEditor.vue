@@ -10,11 +10,13 @@ import KitField from '../../kit/fields/KitField.vue';
 import KitButton from '../../kit/KitButton.vue';
 import { reader } from '../reader';
 import { useDraft } from '../setup/draft.store';
+import { lettersSay } from '../letters/letters.sentences';
 import { joiningSays } from './joining.sentences';
 
 const says = joiningSays(reader);
 const props = defineProps<{ gate: GateItem; number: number; faultAt: (at: string) => string | null }>();
-const emit = defineEmits<{ change: [gate: GateItem]; takeOut: []; move: [by: number] }>();
+const emit = defineEmits<{ change: [gate: GateItem]; takeOut: []; write: [letter: string] }>();
+const letterSays = lettersSay(reader);
 const draft = useDraft();
 const set = (change: object) => emit('change', { ...props.gate, ...change } as GateItem);
 const letters = computed(() =>
@@ -87,12 +89,20 @@ const inHours = ({ count: amount, unit }: Span): string =>
           :fault="faultAt('sendsADay')"
           @update:model-value="set({ sendsADay: count($event) })"
         />
-        <KitChoice
-          :model-value="gate.message"
-          :label="says.letterCode"
-          :items="letters"
-          @update:model-value="set({ message: $event })"
-        />
+        <div>
+          <KitChoice
+            :model-value="gate.message"
+            :label="says.letterCode"
+            :items="letters"
+            @update:model-value="set({ message: $event })"
+          />
+          <KitButton
+            kind="link"
+            :aria-label="letterSays.writeNamed({ name: says.letterCode })"
+            @click="emit('write', gate.message)"
+            >{{ letterSays.write }}</KitButton
+          >
+        </div>
       </template>
       <template v-else>
         <KitField
@@ -139,12 +149,20 @@ const inHours = ({ count: amount, unit }: Span): string =>
             :fault="faultAt('extra.count')"
             @update:model-value="set({ extra: { count: count($event), unit: 'days' } })"
           />
-          <KitChoice
-            :model-value="gate.reminder"
-            :label="says.letterReminder"
-            :items="letters"
-            @update:model-value="set({ reminder: $event })"
-          />
+          <div>
+            <KitChoice
+              :model-value="gate.reminder"
+              :label="says.letterReminder"
+              :items="letters"
+              @update:model-value="set({ reminder: $event })"
+            />
+            <KitButton
+              kind="link"
+              :aria-label="letterSays.writeNamed({ name: says.letterReminder })"
+              @click="emit('write', gate.reminder)"
+              >{{ letterSays.write }}</KitButton
+            >
+          </div>
         </div>
       </template>
     </div>

@@ -18,6 +18,8 @@ import DraftMount from '../setup/DraftMount.vue';
 import { useItem } from '../setup/item';
 import ItemFindings from '../setup/ItemFindings.vue';
 import NewItem from '../setup/NewItem.vue';
+import LetterEditor from '../letters/LetterEditor.vue';
+import { lettersSay } from '../letters/letters.sentences';
 import { foretell } from './foretold';
 import GateEditor from './GateEditor.vue';
 import GrantList from './GrantList.vue';
@@ -29,6 +31,9 @@ const route = useRoute();
 const router = useRouter();
 const naming = ref(false);
 const chosen = ref<string | null>(null);
+/** The letter that is being written. */
+const writing = ref<string | null>(null);
+const letterSays = lettersSay(reader);
 
 const paths = computed(() => draft.ofKind('path').map(({ body }) => body as unknown as PathItem));
 const id = computed(() => {
@@ -214,6 +219,7 @@ const landings = [
           :fault-at="(at) => faultAt(`gates.${place}.${at}`)"
           @change="change"
           @take-out="setGates(path.gates.filter(({ id: one }) => one !== gate!.id))"
+          @write="writing = writing === $event ? null : $event"
         >
           <template #moves>
             <KitButton small :disabled="place === 0" @click="move(-1)">{{ says.earlier }}</KitButton>
@@ -235,14 +241,20 @@ const landings = [
                 :fault="faultAt('title')"
                 @update:model-value="set({ title: $event })"
               />
-              <KitChoice
-                v-for="[name, label] in landings"
-                :key="name"
-                :model-value="path[name]"
-                :label="label"
-                :items="letters"
-                @update:model-value="set({ [name]: $event })"
-              />
+              <div v-for="[name, label] in landings" :key="name">
+                <KitChoice
+                  :model-value="path[name]"
+                  :label="label"
+                  :items="letters"
+                  @update:model-value="set({ [name]: $event })"
+                />
+                <KitButton
+                  kind="link"
+                  :aria-label="letterSays.writeNamed({ name: label })"
+                  @click="writing = writing === path[name] ? null : path[name]"
+                  >{{ letterSays.write }}</KitButton
+                >
+              </div>
               <KitChoice
                 :model-value="path.landing"
                 :label="says.landing"
@@ -250,6 +262,7 @@ const landings = [
                 @update:model-value="set({ landing: $event as PathItem['landing'] })"
               />
             </div>
+            <LetterEditor v-if="writing" :id="writing" @done="writing = null" />
           </section>
           <div class="fieldset__foot">
             <span />

@@ -8,6 +8,7 @@ const editors: Partial<Record<ItemKind, (id: string) => { path: string; query?: 
   field: (id) => ({ path: '/desk/joining', query: { field: id } }),
   form: (id) => ({ path: `/desk/joining/forms/${id}` }),
   path: (id) => ({ path: `/desk/joining/paths/${id}` }),
+  site: () => ({ path: '/desk/settings' }),
 };
 
 /** The address of the editor of an item; null where its area has none. */

@@ -1,0 +1,30 @@
+/** The site’s own settings, each with what it changes. */
+import { sentences } from '../../../core/kernel/sentences';
+
+export const settingsSays = sentences({
+  settings: 'Settings',
+  theSite: 'The site',
+  name: 'Name',
+  nameHelp: 'Stands at the head of every page and in every letter.',
+  shortName: 'Short name',
+  shortNameHelp: 'Where there is little room: at the desk, in a browser’s tab.',
+  placeAndMoney: 'Place and money',
+  zone: 'Time zone',
+  zoneHelp: 'By it days begin and end: time limits, terms, dates in letters. It is now {time} there.',
+  language: 'Language',
+  languageHelp: 'How dates, numbers and lists are written: {date}; {number}.',
+  currency: 'Currency',
+  currencyHelp: 'Prices read like {price}.',
+  mail: 'Mail',
+  replyTo: 'Sender and reply address',
+  replyToHelp: 'Letters come from here, and answers go here.',
+  ways: 'Where people come in',
+  home: 'First page',
+  homeHelp: 'What the address of the site leads to.',
+  menu: 'Menu at the head',
+  none: 'none',
+  joinBy: 'Join leads to',
+  joinByHelp: 'The form behind the button at the head, for those who are not signed in.',
+  notSaved: 'Not saved yet: mend what is marked.',
+  changesLive: 'Changes go into the draft and are live once it is published.',
+});
