@@ -2,6 +2,7 @@
 import { z } from 'zod';
 import { SessionId } from '../core/kernel';
 import { endpoint } from './access';
+import { QuestionView, RawAnswerInput } from './joining';
 import type { ProblemList } from './problems';
 
 export const SessionView = z.object({ id: z.string(), device: z.string(), seen: z.string(), here: z.boolean() });
@@ -22,6 +23,11 @@ export const accountPlaces = [
     level: z.string().nullable(),
     groups: z.string().nullable(),
     sessions: z.array(SessionView),
+    /** What the member may change of their profile, with what stands there. */
+    questions: z.array(QuestionView),
+    answers: z.record(z.string(), RawAnswerInput),
+    /** What they see and may not change. */
+    shown: z.array(z.object({ label: z.string(), value: z.string() })),
   }),
 ] as const;
 
@@ -57,6 +63,9 @@ export const account = {
     .output(Going),
   changePassword: endpoint('member', 'POST', '/site/password', 'Changes the password and ends all other sessions')
     .input(z.object({ current: z.string().max(400), password: z.string().max(400) }))
+    .output(done),
+  changeProfile: endpoint('member', 'POST', '/site/profile', 'Changes what a member may change of their own profile')
+    .input(z.object({ answers: z.record(z.string().max(48), RawAnswerInput) }))
     .output(done),
   endSession: endpoint('member', 'POST', '/site/sessions/end', 'Ends one session of the member, or all others')
     .input(z.object({ id: z.union([z.literal('others'), SessionId]) }))

@@ -82,7 +82,14 @@ export const joiningProblems = {
 
 const Going = z.object({ next: z.string() });
 const done = z.object({ done: z.literal(true) });
-const raw = z.union([z.string().max(20_000), z.number(), z.boolean(), z.array(z.string().max(200)).max(100), z.null()]);
+/** An answer as it is typed: read by the definition of its field. */
+export const RawAnswerInput = z.union([
+  z.string().max(20_000),
+  z.number(),
+  z.boolean(),
+  z.array(z.string().max(200)).max(100),
+  z.null(),
+]);
 
 /** From a signup form to the last gate. */
 export const joining = {
@@ -92,7 +99,7 @@ export const joining = {
         form: z.string().max(60),
         /** Idempotency key: the same key sends the form once. */
         once: z.uuid(),
-        answers: z.record(z.string().max(60), raw),
+        answers: z.record(z.string().max(60), RawAnswerInput),
         /** Left empty by people; filled in by programs that fill in everything. */
         website: z.string().max(500).default(''),
         /** Milliseconds the form was open. */

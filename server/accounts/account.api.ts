@@ -70,6 +70,13 @@ export const accountApi = ({ accounts, tries, viewers, live }: AccountPorts) => 
       return done;
     }),
 
+    changeProfile: api.changeProfile.handler(async ({ input, context }) => {
+      const envelope = envelopeOf(context, 'profile.changed', input);
+      const changed = await accounts.changeProfile(envelope, memberIdOf(context), input.answers);
+      if (!changed.ok) throw problem('form-faults', { faults: changed.refusal });
+      return done;
+    }),
+
     endSession: api.endSession.handler(async ({ input, context }) => {
       await viewers.endSessions(envelopeOf(context, 'session.ended'), 'member', memberIdOf(context), {
         which: input.id,

@@ -1,7 +1,10 @@
 /** Purpose: the forms of a member's account as they come without script. */
 import { call } from '@orpc/server';
-import { oneOf, plainSend, type PlainForms } from '../site';
+import type { Call } from '../callers';
+import { oneOf, plainAnswer, plainSend, type PlainBody, type PlainForms } from '../site';
 import type { AccountApi } from './account.api';
+
+const asked = (body: PlainBody): string[] => oneOf(body['asked']).split(' ');
 
 export const accountForms = (api: AccountApi): PlainForms => ({
   'sign-in': (_rest, body) => {
@@ -15,7 +18,17 @@ export const accountForms = (api: AccountApi): PlainForms => ({
     plainSend('forgotten', body, (context) => call(api.forgotten, { mail: oneOf(body['mail']) }, { context }), 'mail'),
   reset: (token, body) =>
     plainSend('reset', body, (context) => call(api.reset, { token, password: oneOf(body['password']) }, { context })),
-  account: (_rest, body) => {
+  account: (_rest, body, setup) => {
+    if (oneOf(body['act']) === 'profile') {
+      const answers = Object.fromEntries(
+        setup.doc.fields.flatMap(({ id, of }) =>
+          // What no box is ticked of is not sent; the form says which questions it asks.
+          body[id] !== undefined || asked(body).includes(id) ? [[id, plainAnswer(of.kind, body[id])]] : [],
+        ),
+      ) as Record<string, string>;
+      const run = (context: Call) => call(api.changeProfile, { answers }, { context });
+      return { form: 'profile', typed: answers, run };
+    }
     if (oneOf(body['act']) === 'endSession')
       return plainSend('sessions', body, (context) =>
         call(api.endSession, { id: oneOf(body['id']) as 'others' }, { context }),

@@ -1,6 +1,8 @@
 /** Purpose: the places of a member's account on the site. */
-import type { PlaceView } from '../../contract';
-import { sayStanding } from '../../core/facts';
+import type { PlaceView, QuestionView } from '../../contract';
+import { sayStanding, type Facts, type FieldValue } from '../../core/facts';
+import { fieldKindOf, ownFields, showValue, type FieldItem } from '../../core/fields';
+import type { Setup } from '../../core/setup';
 import { wordsFor } from '../../core/pages';
 import type { Viewers } from '../callers';
 import { alreadyIn, safeNext, signInFirst, type Asked, type Places } from '../site';
@@ -42,7 +44,36 @@ async function ownAccount({ looker, live }: Asked, viewers: Viewers): Promise<Pl
     standing: facts.standing ? sayStanding(facts.standing, setup.doc.site) : '',
     level: levelLine(words('level'), words('termEnd'), setup.doc.site),
     groups: words('groups'),
+    ...profile(facts, setup),
     sessions: session === null ? [] : await viewers.sessionsOf('member', facts.member ?? '', session, setup.doc.site),
+  };
+}
+
+/** What the member sees of their own profile, apart what they may change. */
+function profile(facts: Facts, setup: Setup) {
+  const { site } = setup.doc;
+  const own = ownFields(setup, facts);
+  const answers = facts.fields as Readonly<Record<string, FieldValue>>;
+  const valueOf = ({ id, role }: FieldItem) => (role === 'name' ? facts.name : answers[id]) ?? null;
+  const typed = (value: FieldValue | null): string | boolean | string[] | null =>
+    typeof value === 'number' ? String(value) : value;
+  const changes = own.flatMap(({ field, mayChange }) => (mayChange ? [field] : []));
+  return {
+    questions: changes.map((field) => ({
+      name: field.id,
+      label: field.label,
+      help: field.help ?? null,
+      required: field.role === 'name',
+      half: false,
+      of: field.of as QuestionView['of'],
+      role: field.role ?? null,
+      input: fieldKindOf(field.of).input(field.of, field.role ?? null, site),
+    })),
+    answers: Object.fromEntries(changes.map((field) => [field.id, typed(valueOf(field))])),
+    shown: own.flatMap(({ field, mayChange }) => {
+      const value = valueOf(field);
+      return mayChange || value === null ? [] : [{ label: field.label, value: showValue(field.of, value, site) }];
+    }),
   };
 }
 

@@ -41,4 +41,5 @@ export const accountsSays = sentences({
   newSite: 'A new site',
   firstHere: 'You are the first here: tell us the name of your association and yours, and the desk is yours.',
   makeMine: 'Make this site mine',
+  profileChanged: 'Changed {fields}',
 });

@@ -98,7 +98,7 @@ const written: Record<string, string> = {
   'site.view joining.join joining.confirm joining.discard': 'anyone',
   'account.signIn account.signOut account.forgotten account.reset': 'anyone',
   'joining.enterCode joining.resend joining.answer joining.withdraw': 'member',
-  'account.changePassword account.endSession': 'member',
+  'account.changePassword account.changeProfile account.endSession': 'member',
   'staff.begin staff.firstRun staff.signIn staff.signOut staff.forgotten staff.reset': 'anyone',
   'staff.me staff.changePassword staff.sessions staff.endSession': 'owner manager reviewer editor bookkeeper',
   'today.index today.view today.pulse clock.view viewpoint.sight': 'owner manager reviewer editor bookkeeper',

@@ -3,7 +3,7 @@ import { call } from '@orpc/server';
 import type { Attempt } from '../../contract';
 import type { RawAnswer, SignupForm } from '../../core/fields';
 import type { Setup } from '../../core/setup';
-import { oneOf, plainSend, type PlainBody, type PlainForms, type PlainSend } from '../site';
+import { oneOf, plainAnswer, plainSend, type PlainBody, type PlainForms, type PlainSend } from '../site';
 import type { JoiningApi } from './joining.api';
 
 export const joiningForms = (api: JoiningApi): PlainForms => ({
@@ -40,12 +40,7 @@ function joinSend(api: JoiningApi, form: SignupForm, body: PlainBody, setup: Set
     const name = part.part === 'field' ? part.field : part.part === 'agreement' ? part.id : part.part;
     const kind = part.part === 'field' ? setup.fields.get(part.field)?.of.kind : part.part;
     const value = body[name];
-    if (kind === 'agreement') answers[name] = oneOf(value) === 'true';
-    else if (kind === 'severalChoices' || kind === 'topics')
-      answers[name] = value === undefined ? [] : Array.isArray(value) ? value : [value];
-    else if (kind === 'dateRange') answers[name] = Array.isArray(value) ? value : oneOf(value);
-    else if (kind === 'yesNo') answers[name] = value === undefined ? null : oneOf(value) === 'true';
-    else answers[name] = oneOf(value);
+    answers[name] = plainAnswer(kind, value);
   }
   const { password: _, ...shown } = answers;
   const typed = Object.entries(shown).filter(([, value]) => value !== null && value !== undefined);

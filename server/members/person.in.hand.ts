@@ -5,7 +5,7 @@
  */
 import type { EntityManager } from 'typeorm';
 import { mailKey } from '../../core/fields';
-import { storedFacts, visitorFacts, type Facts, type Standing } from '../../core/facts';
+import { storedFacts, visitorFacts, type Facts, type FieldValue, type Standing } from '../../core/facts';
 import type { GroupId, Instant, LevelId, MemberId, TopicId } from '../../core/kernel';
 import type { Setup } from '../../core/setup';
 import { MemberEntity, MemberGroupRow, MemberTermRow, MemberWordRow } from './member.entities';
@@ -44,8 +44,9 @@ export async function ownerOf(manager: EntityManager, mail: string): Promise<Fac
 }
 
 export class PersonInHand {
-  private changed: Partial<Pick<MemberEntity, 'standing' | 'standingSince' | 'admittedAt' | 'ownedMail'>> = {};
+  private changed: Partial<Pick<MemberEntity, 'name' | 'standing' | 'standingSince' | 'admittedAt' | 'ownedMail'>> = {};
   private factsChanged = false;
+  private wordsChanged = false;
 
   private constructor(
     private readonly manager: EntityManager,
@@ -163,6 +164,31 @@ export class PersonInHand {
     this.set({ groups: this.current.groups.filter((held) => held !== group) });
   }
 
+  /** Changes what somebody answers; null empties an answer. @param name another name, or null for the same */
+  async setProfile(
+    name: string | null,
+    fields: Readonly<Record<string, FieldValue | null>>,
+    setup: Setup,
+  ): Promise<void> {
+    const now: Record<string, FieldValue> = { ...this.current.fields };
+    for (const [field, value] of Object.entries(fields)) {
+      if (value === null) {
+        delete now[field];
+        await this.manager.query('DELETE FROM member_value WHERE member = ? AND field = ?', [this.id, field]);
+      } else {
+        now[field] = value;
+        const { text, number } = valueColumns(field, value, setup);
+        await this.manager.query(
+          'REPLACE INTO member_value (member, field, text, number, value) VALUES (?, ?, ?, ?, ?)',
+          [this.id, field, text, number, JSON.stringify(value)],
+        );
+      }
+    }
+    if (name !== null) this.changed.name = name;
+    this.set({ fields: now as Facts['fields'], ...(name === null ? {} : { name }) });
+    this.wordsChanged = true;
+  }
+
   /**
    * Makes the address this member's own. Whoever else signed up with it becomes a shadow of the owner: gone from every
    * list, with no code that works.
@@ -191,10 +217,16 @@ export class PersonInHand {
     const facts = JSON.stringify(storedFacts.write(this.current));
     if (!this.isNew) {
       await this.manager.query('UPDATE member_facts SET facts = ? WHERE member = ?', [facts, this.id]);
-      return;
+      if (!this.wordsChanged) return;
+      await this.manager.getRepository(MemberWordRow).delete({ member: this.id });
+      return this.writeWords(setup);
     }
     await this.manager.query('INSERT INTO member_facts (member, facts) VALUES (?, ?)', [this.id, facts]);
     // For a shadow as well: no search finds it, and whoever signs up costs the same work.
+    await this.writeWords(setup);
+  }
+
+  private async writeWords(setup: Setup): Promise<void> {
     const words = wordsOf(this.current, setup).map((word) => ({ word, member: this.id }));
     await this.manager.getRepository(MemberWordRow).insert(words);
   }

@@ -2,7 +2,7 @@ export { sitePolicy } from './look';
 export { placeFor, type PlaceSources } from './place';
 export { alreadyIn, safeNext, signInFirst, startOf, type Asked, type Places } from './places';
 export { plainForms } from './plain';
-export { oneOf, plainSend, type PlainBody, type PlainForms, type PlainSend } from './plain.forms';
+export { oneOf, plainAnswer, plainSend, type PlainBody, type PlainForms, type PlainSend } from './plain.forms';
 export { siteApi } from './site.api';
 export { Site } from './site.routes';
 export { loadTemplate } from './template';

@@ -28,6 +28,7 @@ export const paths = {
   forgotten: '/site/forgotten',
   reset: '/site/reset',
   changePassword: '/site/password',
+  changeProfile: '/site/profile',
   endSession: '/site/sessions/end',
 } as const satisfies Partial<Record<keyof Contract, string>>;
 

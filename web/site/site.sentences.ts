@@ -100,4 +100,7 @@ export const siteSays = sentences({
   firstDay: 'First day',
   lastDay: 'Last day',
   pickColour: 'Choose from the picker',
+  yourProfile: 'Your profile',
+  keepProfile: 'Keep my profile',
+  profileKept: 'Your profile is kept.',
 });

@@ -5,6 +5,7 @@ import { call } from '../calls';
 import SiteForm from '../form/SiteForm.vue';
 import { useForm } from '../form/useForm';
 import { useGo } from '../go';
+import ProfileForm from './ProfileForm.vue';
 import PasswordChange from './PasswordChange.vue';
 import { useReader } from '../../kit/reader';
 import { siteSays } from '../site.sentences';
@@ -41,11 +42,16 @@ async function end(id: string, says: string): Promise<void> {
           <dt>{{ says.level }}</dt>
           <dd>{{ place.level }}</dd>
         </div>
+        <div v-for="line in place.shown" :key="line.label">
+          <dt>{{ line.label }}</dt>
+          <dd>{{ line.value }}</dd>
+        </div>
         <div v-if="place.groups">
           <dt>{{ says.groups }}</dt>
           <dd>{{ place.groups }}</dd>
         </div>
       </dl>
+      <ProfileForm v-if="place.questions.length" :place="place" />
       <h2 class="heading">{{ says.whereSignedIn }}</h2>
       <p v-if="trouble" class="field__fault" role="alert">{{ trouble }}</p>
       <ul class="sessions">

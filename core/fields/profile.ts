@@ -1,0 +1,56 @@
+/**
+ * Purpose: a member's own profile: which fields they see of themselves, which of those they may change, and reading
+ * what they send.
+ * Invariant: what may not be changed is not read, whatever is sent. The mail address has a way of its own, since it is
+ * confirmed at both ends.
+ */
+import type { Facts, FieldValue } from '../facts';
+import type { FieldId } from '../kernel/ids';
+import { ok, refuse, type Result } from '../kernel/result';
+import type { Reader } from '../kernel/sentences';
+import { nameFault, type AnswerFault, type RawForm } from './form';
+import type { FieldItem } from './items';
+import { readAnswer } from './read';
+
+type Known = { readonly doc: { readonly site: Reader; readonly fields: readonly FieldItem[] } };
+export type OwnField = { readonly field: FieldItem; readonly mayChange: boolean };
+
+/** Standings in which somebody looks after their own profile; who still applies has sent a form that is being read. */
+const looksAfter: ReadonlySet<Facts['standing']> = new Set(['admitted', 'paused', 'lapsed']);
+
+/** The fields somebody sees of themselves, in the order of the set-up. */
+export function ownFields({ doc }: Known, { standing }: Pick<Facts, 'standing'>): OwnField[] {
+  return doc.fields.flatMap((field): OwnField[] => {
+    if (field.retired || field.role === 'mail') return [];
+    const mayChange = field.changedBy === 'member' && looksAfter.has(standing);
+    // What is for staff alone is kept from its member too, unless they are the one to keep it right.
+    return mayChange || field.seenBy !== 'staff' ? [{ field, mayChange }] : [];
+  });
+}
+
+export type Profile = {
+  readonly name: string | null;
+  /** What each field becomes; null empties it. */
+  readonly fields: Readonly<Record<FieldId, FieldValue | null>>;
+};
+
+/** Reads what a member sends of their profile: only what they may change, only what was sent. */
+export function readProfile(
+  known: Known,
+  facts: Pick<Facts, 'standing'>,
+  raw: RawForm,
+): Result<Profile, AnswerFault[]> {
+  const faults: AnswerFault[] = [];
+  const fields: Record<string, FieldValue | null> = {};
+  let name: string | null = null;
+  for (const { field, mayChange } of ownFields(known, facts)) {
+    if (!mayChange || !Object.hasOwn(raw, field.id)) continue;
+    const isName = field.role === 'name';
+    const read = readAnswer(field, raw[field.id], isName, known.doc.site);
+    const wrong = !read.ok ? read.refusal : isName ? nameFault(String(read.value), known.doc.site) : null;
+    if (wrong !== null) faults.push({ at: field.id, label: field.label, says: wrong });
+    else if (read.ok && isName) name = String(read.value);
+    else if (read.ok) fields[field.id] = read.value;
+  }
+  return faults.length ? refuse(faults) : ok({ name, fields });
+}
