@@ -7,4 +7,4 @@ export * from './show';
 export * from './mail';
 export * from './read';
 export * from './form';
-export { ownFields, readProfile, type Profile } from './profile';
+export { ownFields, readProfile } from './profile';

@@ -5,6 +5,7 @@ import { useRouter } from 'vue-router';
 import type { PlaceView } from '../../../contract';
 import FieldFrame, { describedBy } from '../../kit/fields/FieldFrame.vue';
 import { call } from '../calls';
+import { blankOf, isGroup } from '../form/blank';
 import FaultList from '../form/FaultList.vue';
 import SiteForm from '../form/SiteForm.vue';
 import SiteInput from '../form/SiteInput.vue';
@@ -17,7 +18,7 @@ import { siteSays } from '../site.sentences';
 const says = siteSays(useReader());
 
 const props = defineProps<{ place: Extract<PlaceView, { kind: 'join' }> }>();
-const blank = Object.fromEntries(props.place.questions.map(({ name, input }) => [name, emptyOf(input.kind)]));
+const blank = Object.fromEntries(props.place.questions.map(({ name, input }) => [name, blankOf(input.kind)]));
 const { answers, sending, faults, trouble, faultOf, send, mend } = useForm(
   `join-${props.place.form}`,
   { ...blank, website: '' } as Record<string, unknown>,
@@ -25,10 +26,6 @@ const { answers, sending, faults, trouble, faultOf, send, mend } = useForm(
 );
 const router = useRouter();
 const site = useSite();
-
-function emptyOf(kind: string): unknown {
-  return kind === 'severalChoices' ? [] : kind === 'agreement' ? false : kind === 'yesNo' ? null : '';
-}
 
 async function submit(): Promise<void> {
   await send(async () => {
@@ -53,7 +50,6 @@ watch(answers, async () => {
   for (const question of props.place.questions)
     if (faultOf(question.name) && check.isRight(question, answers[question.name])) mend(question.name);
 });
-const isGroup = (kind: string) => ['severalChoices', 'agreement', 'yesNo', 'dateRange'].includes(kind);
 </script>
 
 <template>

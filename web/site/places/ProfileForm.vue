@@ -5,6 +5,7 @@ import type { PlaceView } from '../../../contract';
 import FieldFrame, { describedBy } from '../../kit/fields/FieldFrame.vue';
 import { useReader } from '../../kit/reader';
 import { call } from '../calls';
+import { blankOf, isGroup } from '../form/blank';
 import FaultList from '../form/FaultList.vue';
 import SiteForm from '../form/SiteForm.vue';
 import SiteInput from '../form/SiteInput.vue';
@@ -14,7 +15,12 @@ import { siteSays } from '../site.sentences';
 
 const says = siteSays(useReader());
 const props = defineProps<{ place: Extract<PlaceView, { kind: 'account' }> }>();
-const stands = () => JSON.parse(JSON.stringify(props.place.answers)) as Record<string, unknown>;
+const stands = () => {
+  const answers = JSON.parse(JSON.stringify(props.place.answers)) as Record<string, unknown>;
+  return Object.fromEntries(
+    props.place.questions.map(({ name, input }) => [name, answers[name] ?? blankOf(input.kind)]),
+  );
+};
 const { answers, sending, faults, trouble, faultOf, send } = useForm('profile', stands());
 // What stands there now, once it is kept or was changed elsewhere.
 watch(
@@ -23,7 +29,6 @@ watch(
 );
 const asked = computed(() => props.place.questions.map(({ name }) => name).join(' '));
 const go = useGo();
-const isGroup = (kind: string) => ['severalChoices', 'yesNo', 'dateRange'].includes(kind);
 
 async function keep(): Promise<void> {
   const given = JSON.parse(JSON.stringify(answers)) as Record<string, string>;
