@@ -108,6 +108,51 @@ try {
   await tamsin.frameLocator('iframe').getByText('Write to us to renew').waitFor();
   await shoot(tamsin, 'desk-viewpoint');
 
+  await member.goto(`${site}/account`);
+  await alive(member);
+  await shoot(member, 'site-account');
+
+  const wilf = await deskOf('wilf');
+  /** The paper on the mount is there, with what is looked for on it. */
+  const paper = (text) => wilf.frameLocator('.mount-beside__paper').last().getByText(text).first().waitFor();
+  await wilf.goto(`${site}/desk/joining?field=hive-type`);
+  await wilf.getByLabel('Label', { exact: true }).waitFor();
+  await paper('Join Quillmoor');
+  await shoot(wilf, 'desk-fields');
+  await wilf.goto(`${site}/desk/joining/forms`);
+  await wilf.getByRole('button', { name: /^Colonies kept/ }).click();
+  await wilf.getByLabel('Help under the question').fill('Nuclei count as well.');
+  await wilf.getByText('Draft, 1 change').waitFor();
+  await paper('Nuclei count as well.');
+  await shoot(wilf, 'desk-form');
+  await wilf.goto(`${site}/desk/joining/paths`);
+  await wilf.getByRole('button', { name: /Review/ }).click();
+  await paper('Join Quillmoor');
+  await shoot(wilf, 'desk-path');
+  await wilf.getByRole('button', { name: 'Remove this gate' }).click();
+  await wilf.getByRole('button', { name: 'Confirm email' }).click();
+  await wilf.getByRole('button', { name: 'Publish…' }).click();
+  await wilf.getByText('Anselm Pikard is admitted').waitFor();
+  await shoot(wilf, 'desk-publish');
+  await wilf.getByRole('button', { name: 'Put back' }).last().click();
+  await wilf.getByRole('button', { name: /^Close/ }).click();
+  await wilf.goto(`${site}/desk/joining?field=heard-of-us`);
+  await wilf.getByRole('button', { name: 'Retire this field' }).click();
+  await wilf.getByText('Draft, 2 changes').waitFor();
+  await wilf.goto(`${site}/desk/check-up`);
+  await wilf
+    .getByRole('button', { name: /which is retired/ })
+    .first()
+    .click();
+  await shoot(wilf, 'desk-checkup');
+  // The draft is left as it was.
+  await wilf.getByRole('button', { name: 'Publish…' }).click();
+  for (const left of [1, 0]) {
+    await wilf.getByRole('button', { name: 'Put back' }).first().click();
+    await wilf.getByRole('button', { name: 'Put back' }).nth(left).waitFor({ state: 'detached' });
+  }
+  await wilf.getByText('The draft is what is live now.', { exact: false }).waitFor();
+
   const dark = await deskOf('odile', 1280, 800, 'dark');
   await shoot(dark, 'desk-today-dark');
   const small = await deskOf('tamsin', 390, 844);

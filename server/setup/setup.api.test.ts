@@ -181,6 +181,10 @@ it('the draft is looked at through somebody’s eyes, and the site stays as it i
   expect(await wilf.html(`/viewpoint/draft/visitor/${today}/about`)).toContain('Bees of the draft');
   expect(await wilf.html(`/viewpoint/visitor/${today}/about`)).not.toContain('Bees of the draft');
   expect(await new Caller(stack.address).html(`/viewpoint/draft/visitor/${today}/about`)).not.toContain('Bees');
-  const sight = await wilf.get('/desk/viewpoint?person=visitor&draft=yes');
-  expect(sight.status).toBe(200);
+  expect((await wilf.get('/desk/viewpoint?person=visitor&draft=yes')).status).toBe(200);
+  // Who may not see the draft sees it through nobody's eyes either.
+  const tamsin = await new Caller(stack.address).staffIn('tamsin@quillmoor.example');
+  expect((await tamsin.raw(`/viewpoint/draft/visitor/${today}/about`)).status).toBe(403);
+  expect((await tamsin.raw(`/viewpoint/visitor/${today}/about`)).status).toBe(200);
+  expect((await tamsin.get('/desk/viewpoint?person=visitor&draft=yes')).status).toBe(403);
 });

@@ -3,6 +3,7 @@
  * script runs, nothing can be sent) and its links stay within the same viewpoint.
  */
 import type { Request, Response } from 'express';
+import { setup, staffMay } from '../../contract';
 import type { Viewers } from '../callers';
 import type { SiteClock } from '../platform/clock';
 import { sayDate } from '../../core/kernel';
@@ -25,14 +26,16 @@ export type ViewPorts = {
 export const viewpointRoute =
   (ports: ViewPorts) =>
   async (req: Request, res: Response): Promise<void> => {
-    const refuse = (code: 'not-signed-in' | 'not-found') => {
+    const refuse = (code: 'not-signed-in' | 'not-yours' | 'not-found') => {
       const body = plainProblem(code);
       res.status(body.status).type('application/problem+json').send(JSON.stringify(body));
     };
     const now = ports.clock.now();
-    if (!(await ports.viewers.staff(req))) return refuse('not-signed-in');
+    const staff = await ports.viewers.staff(req);
+    if (!staff) return refuse('not-signed-in');
     const [, , first = '', ...parts] = req.path.split('/');
     const drafted = first === 'draft';
+    if (drafted && !staffMay(setup.draft, staff.parts)) return refuse('not-yours');
     const [person = '', day = '', ...rest] = drafted ? parts : [first, ...parts];
     const live = ports.live.current && (drafted ? await ports.live.draft() : ports.live.current);
     const known = /^(visitor|[a-z0-9]{20})$/.test(person) && /^\d{4}-\d{2}-\d{2}$/.test(day);

@@ -1,7 +1,7 @@
 /** Purpose: what one person can open on one day, as data. */
 import { implement } from '@orpc/server';
-import { viewpoint as contract } from '../../contract';
-import { guard, type Call } from '../callers';
+import { setup, viewpoint as contract } from '../../contract';
+import { callerMay, guard, type Call } from '../callers';
 import type { SiteClock } from '../platform/clock';
 import { problem } from '../platform/problem';
 import type { LiveSetup } from '../setup';
@@ -13,7 +13,8 @@ const api = implement(contract).$context<Call>().use(guard);
 export type ViewpointPorts = { readonly sight: Sight; readonly clock: SiteClock; readonly live: LiveSetup };
 
 export const viewpointApi = ({ sight, clock, live: setups }: ViewpointPorts) => ({
-  sight: api.sight.handler(async ({ input }) => {
+  sight: api.sight.handler(async ({ input, context }) => {
+    if (input.draft && !callerMay(context, setup.draft)) throw problem('not-yours');
     const live = input.draft ? await setups.draft() : setups.must;
     const now = clock.now();
     const view = await sight.of(input.person, input.on, now, live.setup);

@@ -125,13 +125,14 @@ test('two staff change one field: both states side by side, and nothing typed is
   await page.goto(`${product.site}/desk/joining?field=colonies-kept`);
   await expect(page.getByLabel('Help under the question')).toHaveValue('Count nuclei as one each.');
 
+  // Wilf hears nothing of what others do for a while, as on a line that fails.
+  await page.route('**/api/desk/pulse', (route) => route.abort());
   const other = await (await browser.newContext()).newPage();
   await staffIn(other, product, 'odile');
   await other.goto(`${product.site}/desk/joining?field=colonies-kept`);
   await other.getByLabel('Help under the question').fill('Nuclei count too.');
   await expect(other.getByText(/^Draft, 1 change$/)).toBeVisible();
 
-  // Wilf has not heard of it yet: the desk asks every few seconds.
   await page.getByLabel('Help under the question').fill('Full hives only.');
   const dialog = page.getByRole('dialog', { name: 'Two of you changed Colonies kept' });
   await expect(dialog).toContainText('Odile Harrowgate changed this');
@@ -150,6 +151,27 @@ test('two staff change one field: both states side by side, and nothing typed is
   await expect(page.getByLabel('Help under the question')).toHaveValue('Full hives only.');
   await page.reload();
   await expect(page.getByLabel('Help under the question')).toHaveValue('Full hives only.');
+
+  // What is on its way when the line fails is there after a reload, and goes on its way then.
+  await page.route('**/api/desk/setup/items/**', (route) => route.abort());
+  await page.getByLabel('Help under the question').fill('Hives, not nuclei.');
+  await expect(page.getByText('Saving…')).toBeVisible();
+  await page.reload();
+  await expect(page.getByLabel('Help under the question')).toHaveValue('Hives, not nuclei.');
+  await page.unroute('**/api/desk/setup/items/**');
+  await expect(other.getByLabel('Help under the question')).toHaveValue('Hives, not nuclei.');
+
+  // What others save while somebody types takes nothing away: both states are shown.
+  await page.route('**/api/desk/setup/items/**', (route) => route.abort());
+  await page.getByLabel('Help under the question').fill('Mine.');
+  await other.getByLabel('Help under the question').fill('Theirs.');
+  await expect(other.getByText('Saving…')).toBeHidden();
+  await page.unroute('**/api/desk/pulse');
+  await expect(page.getByLabel('Help under the question')).toHaveValue('Mine.');
+  await page.unroute('**/api/desk/setup/items/**');
+  await expect(dialog).toContainText('Odile Harrowgate changed this');
+  await dialog.getByRole('button', { name: 'Take theirs' }).click();
+  await expect(page.getByLabel('Help under the question')).toHaveValue('Theirs.');
 });
 
 test('a gate is taken away while people wait at it: told by name before, done at once, and the old revision brought back', async ({
@@ -241,4 +263,6 @@ test('a reviewer has no draft, and an address typed by hand says so', async ({ p
   await staffIn(page, product, 'tamsin');
   await expect(page.getByRole('link', { name: /^Joining/ })).toHaveCount(0);
   await expect(page.getByRole('button', { name: 'Publish…' })).toHaveCount(0);
+  await page.goto(`${product.site}/desk/joining/forms`);
+  await expect(page.getByText('Your part at the desk does not include this.', { exact: false })).toBeVisible();
 });

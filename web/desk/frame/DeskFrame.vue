@@ -8,7 +8,9 @@ import ViewpointStrip from '../viewpoint/ViewpointStrip.vue';
 import { useViewpoint } from '../viewpoint/viewpoint.store';
 import { useNotice } from '../notice';
 import { usePulse } from '../pulse';
-import type { Me } from '../session';
+import { isWithin } from '../area';
+import { areas } from '../areas';
+import { may, type Me } from '../session';
 import AreaIndex from './AreaIndex.vue';
 import DeskBar from './DeskBar.vue';
 import KeyList from './KeyList.vue';
@@ -40,6 +42,12 @@ async function undo(): Promise<void> {
   undoing.value = false;
 }
 
+/** An address typed by hand may lead where somebody's part does not. */
+const theirs = computed(() => {
+  const needs = areas.find((area) => isWithin(area, route.path))?.needs;
+  return !needs || may(props.me, needs);
+});
+
 /** An area that could not be fetched: said, and tried again by whoever wants it. */
 const away = ref<string | null>(null);
 router.onError((_error, to) => (away.value = to.fullPath));
@@ -57,7 +65,8 @@ const tryAgain = () => location.assign(away.value ?? '/desk');
         <span>{{ says.partAway }}</span>
         <KitButton kind="link" @click="tryAgain">{{ says.tryAgain }}</KitButton>
       </p>
-      <RouterView v-slot="{ Component }"><component :is="Component" :me="me" /></RouterView>
+      <RouterView v-if="theirs" v-slot="{ Component }"><component :is="Component" :me="me" /></RouterView>
+      <p v-else class="work__one">{{ says.notYourPart }}</p>
       <p v-if="notice.says" class="act-line" role="status">
         <span>{{ notice.says }}</span>
         <KitButton v-if="notice.undo" kind="link" :disabled="undoing" @click="undo">{{ says.undo }}</KitButton>

@@ -26,6 +26,7 @@ export const frameSays = sentences({
   areas: 'Areas',
   desk: 'Desk',
   noSuchPage: 'No such page',
+  notYourPart: 'Your part at the desk does not include this. An owner can give it to you.',
   partsLabel: 'Parts of this area',
   areasLabel: 'Areas of the desk',
   toWork: 'To the work area',

@@ -50,6 +50,8 @@ const rendered = computed(() => {
   if (!known || !site) return null;
   const words: Partial<Record<ChipName, string>> = {
     siteName: site.name,
+    link: says.theLink,
+    code: says.theCode,
     ...(person.value ? { fullName: person.value, firstName: person.value.split(' ')[0]! } : {}),
   };
   return renderMessage(known, (chip) => words[chip] ?? null, { siteName: site.name, ...site.look });

@@ -10,6 +10,8 @@ export const lettersSay = sentences({
   subject: 'Subject',
   text: 'Text',
   code: 'The code stands here, large.',
+  theLink: '(the link)',
+  theCode: '(the code)',
   button: 'Words on the button',
   addPart: 'Add',
   addText: 'A text',

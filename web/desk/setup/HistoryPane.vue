@@ -21,6 +21,8 @@ const emit = defineEmits<{ close: [] }>();
 const draft = useDraft();
 const notice = useNotice();
 const { busy, trouble, send } = useSending();
+/** Something typed is not at the server. */
+const unsettled = ref(false);
 
 /** 0 is the draft. */
 const from = ref(draft.view?.revision ?? 0);
@@ -60,7 +62,8 @@ const title = computed(() =>
 );
 
 async function replace(document: unknown, told: string): Promise<void> {
-  if (!(await draft.settled())) return;
+  unsettled.value = !(await draft.settled());
+  if (unsettled.value) return;
   await draft.load();
   const stamp = draft.view?.stamp ?? '';
   const done = await send((sent) =>
@@ -154,7 +157,9 @@ const old = computed(() => (brought.value ? null : from.value));
       <p v-else-if="changes.length === 0" class="empty">{{ says.same }}</p>
       <ChangeList v-else :changes="changes" />
       <footer class="history__foot">
-        <p v-if="trouble || fileTrouble" class="field__fault" role="alert">{{ trouble?.says ?? fileTrouble }}</p>
+        <p v-if="trouble || fileTrouble || unsettled" class="field__fault" role="alert">
+          {{ trouble?.says ?? fileTrouble ?? says.unsettled }}
+        </p>
         <p v-else class="quiet">
           {{ brought ? says.bringInNote : old ? says.restoreNote({ number: old }) : '' }}
         </p>

@@ -25,6 +25,8 @@ const fresh = useFresh();
 const notice = useNotice();
 const note = ref('');
 const { busy, trouble, send } = useSending();
+/** Something typed is not at the server. */
+const unsettled = ref(false);
 const number = computed(() => (draft.view?.revision ?? 0) + 1);
 const people = useQuery({
   key: () => ['setup', 'people', draft.view?.stamp ?? '', draft.saving ? 'saving' : 'saved'],
@@ -44,7 +46,8 @@ function mend(finding: Finding): void {
 }
 
 async function publish(): Promise<void> {
-  if (!(await draft.settled())) return;
+  unsettled.value = !(await draft.settled());
+  if (unsettled.value) return;
   await draft.load();
   const stamp = draft.view?.stamp ?? '';
   const done = await send((sent) => calls.setup.publish({ stamp, note: note.value }, sent));
@@ -114,7 +117,9 @@ async function publish(): Promise<void> {
         <FieldInput id="publish-note" v-model="note" kind="longText" described="publish-note-help" />
       </FieldFrame>
       <div>
-        <p v-if="trouble" class="field__fault" role="alert">{{ trouble.says }}</p>
+        <p v-if="trouble || unsettled" class="field__fault" role="alert">
+          {{ trouble?.says ?? says.unsettled }}
+        </p>
         <p v-else class="quiet">{{ says.after({ number: number - 1 }) }}</p>
         <p class="publish__acts">
           <KitButton kind="primary" :disabled="busy || blocking || draft.changes.length === 0" @click="publish">{{

@@ -78,8 +78,15 @@ export const useDraft = defineStore('draft', () => {
 
   async function load(): Promise<void> {
     try {
+      const first = view.value === null;
       take(await calls.setup.draft({}));
       loadTrouble.value = null;
+      // What a reload has kept of an earlier view goes on its way.
+      if (first)
+        for (const [key, { body }] of Object.entries(unsaved)) {
+          const [kind, id] = key.split('/') as [ItemKind, string];
+          if (entries.has(key)) put(kind, id, body);
+        }
     } catch (error) {
       if (!view.value) loadTrouble.value = error;
     }
@@ -94,9 +101,12 @@ export const useDraft = defineStore('draft', () => {
     for (const item of now.items) {
       const key = keyFor(item.kind, item.id);
       const mine = unsaved[key];
-      const body = mine && mine.version === item.version ? mine.body : item.body;
+      if (mine && sameBody(mine.body, item.body)) forget(key);
+      // With the version it was typed from: where somebody has saved another meanwhile, its save is refused, and both
+      // states are shown.
+      const { body, version } = unsaved[key] ?? item;
       const good = faultsIn(item.kind, body).length ? item.body : body;
-      entries.set(key, { ...item, body, good });
+      entries.set(key, { ...item, version, body, good });
     }
     for (const item of now.gone) gone.set(keyFor(item.kind, item.id), item);
     // New here and on its way.
@@ -219,7 +229,7 @@ export const useDraft = defineStore('draft', () => {
     const old = entries.get(key);
     const body = plain(typed);
     const can = faultsIn(kind, body).length === 0;
-    const version = old?.version ?? gone.get(key)?.version ?? 0;
+    const version = old?.version ?? gone.get(key)?.version ?? unsaved[key]?.version ?? 0;
     if (!old && !can) return;
     gone.delete(key);
     entries.set(key, { kind, id, version, by: old?.by ?? '', at: old?.at ?? '', body, good: can ? body : old!.good });

@@ -85,7 +85,8 @@ export const setupSays = sentences({
   keepMine: 'Keep mine',
   takeTheirs: 'Take theirs',
   sameLines: 'Nothing that shows differs.',
-  notSaved: 'Not saved yet',
+  unsettled:
+    'Something you typed is not saved yet: mend what is marked in its editor, or wait for the line, then try again.',
   members: 'Members',
   joining: 'Joining',
   levels: 'Levels',
