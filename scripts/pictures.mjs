@@ -117,7 +117,7 @@ try {
   const paper = (text) => wilf.frameLocator('.mount-beside__paper').last().getByText(text).first().waitFor();
   await wilf.goto(`${site}/desk/joining?field=hive-type`);
   await wilf.getByLabel('Label', { exact: true }).waitFor();
-  await paper('Join Quillmoor');
+  await paper('Years keeping bees');
   await shoot(wilf, 'desk-fields');
   await wilf.goto(`${site}/desk/joining/forms`);
   await wilf.getByRole('button', { name: /^Colonies kept/ }).click();
@@ -127,7 +127,7 @@ try {
   await shoot(wilf, 'desk-form');
   await wilf.goto(`${site}/desk/joining/paths`);
   await wilf.getByRole('button', { name: /Review/ }).click();
-  await paper('Join Quillmoor');
+  await paper('Years keeping bees');
   await shoot(wilf, 'desk-path');
   await wilf.getByRole('button', { name: 'Remove this gate' }).click();
   await wilf.getByRole('button', { name: 'Confirm email' }).click();

@@ -60,9 +60,11 @@ function differencesOf(before: readonly Line[], after: readonly Line[]): Differe
       if (!old) return isOrder(at) ? [] : [{ label, now: says, was: null }];
       return old.says === says ? [] : [{ label, now: says, was: old.says }];
     }),
-    ...before.flatMap(({ at, label, says }): Difference[] =>
-      now.has(at) || isOrder(at) ? [] : [{ label, now: null, was: says }],
-    ),
+    ...before.flatMap(({ at, label, says }): Difference[] => {
+      // What a gate did is gone with it, and not told one by one.
+      const within = before.some((other) => at.startsWith(`${other.at} `) && !now.has(other.at));
+      return now.has(at) || isOrder(at) || within ? [] : [{ label, now: null, was: says }];
+    }),
   ];
 }
 

@@ -44,63 +44,65 @@ const counts = computed(() =>
   <VLayout class="checkup">
     <VMain
       tag="section"
-      class="checkup__list"
+      class="checkup__work"
       :aria-label="says.checkup"
       :inert="(narrow && chosen !== null) || undefined"
     >
-      <div class="section-head">
-        <h2>{{ says.toFix }}</h2>
-        <span class="section-head__count">{{ draft.findings.length }}</span>
-        <span class="section-head__note quiet">{{ says.order }}</span>
+      <div class="checkup__list">
+        <div class="section-head">
+          <h2>{{ says.toFix }}</h2>
+          <span class="section-head__count">{{ draft.findings.length }}</span>
+          <span class="section-head__note quiet">{{ says.order }}</span>
+        </div>
+        <Trouble v-if="draft.loadTrouble" :error="draft.loadTrouble" @again="draft.load()" />
+        <Waiting v-else-if="!draft.view" :rows="6" />
+        <p v-else-if="draft.findings.length === 0" class="empty">{{ says.nothing({ count: checkCount }) }}</p>
+        <ul>
+          <li
+            v-for="finding in draft.findings"
+            :key="keyOf(finding)"
+            class="finding"
+            :class="{ 'finding--chosen': finding === chosen }"
+          >
+            <span>
+              <b class="finding__area">{{ common[finding.area] }}</b>
+              <span class="quiet">{{ kindOf(finding) }}</span>
+            </span>
+            <span>
+              <b>{{ says[finding.grave] }}</b>
+              <span v-if="draft.fresh.has(keyOf(finding))" class="flag finding__new">{{ says.isNew }}</span>
+            </span>
+            <button type="button" class="finding__says" :aria-expanded="finding === chosen" @click="choose(finding)">
+              <b>{{ finding.says }}</b>
+              <span class="quiet">{{ finding.mend }}</span>
+            </button>
+            <KitButton v-if="editorOf(finding)" :to="editorOf(finding)!">{{
+              says.goTo({ what: kindOf(finding).toLowerCase() })
+            }}</KitButton>
+          </li>
+        </ul>
+        <div class="section-head checkup__counts">
+          <h2>{{ says.whatWasChecked }}</h2>
+          <span class="section-head__note quiet">{{ says.checks({ count: checkCount }) }}</span>
+        </div>
+        <table class="checkup__table">
+          <thead>
+            <tr>
+              <td />
+              <th v-for="{ area } in counts" :key="area" scope="col">{{ common[area] }}</th>
+            </tr>
+          </thead>
+          <tbody>
+            <tr>
+              <th scope="row">{{ says.toFix }}</th>
+              <td v-for="{ area, count } in counts" :key="area">{{ count }}</td>
+            </tr>
+          </tbody>
+        </table>
       </div>
-      <Trouble v-if="draft.loadTrouble" :error="draft.loadTrouble" @again="draft.load()" />
-      <Waiting v-else-if="!draft.view" :rows="6" />
-      <p v-else-if="draft.findings.length === 0" class="empty">{{ says.nothing({ count: checkCount }) }}</p>
-      <ul>
-        <li
-          v-for="finding in draft.findings"
-          :key="keyOf(finding)"
-          class="finding"
-          :class="{ 'finding--chosen': finding === chosen }"
-        >
-          <span>
-            <b class="finding__area">{{ common[finding.area] }}</b>
-            <span class="quiet">{{ kindOf(finding) }}</span>
-          </span>
-          <span>
-            <b>{{ says[finding.grave] }}</b>
-            <span v-if="draft.fresh.has(keyOf(finding))" class="flag finding__new">{{ says.isNew }}</span>
-          </span>
-          <button type="button" class="finding__says" :aria-expanded="finding === chosen" @click="choose(finding)">
-            <b>{{ finding.says }}</b>
-            <span class="quiet">{{ finding.mend }}</span>
-          </button>
-          <KitButton v-if="editorOf(finding)" :to="editorOf(finding)!">{{
-            says.goTo({ what: kindOf(finding).toLowerCase() })
-          }}</KitButton>
-        </li>
-      </ul>
-      <div class="section-head checkup__counts">
-        <h2>{{ says.whatWasChecked }}</h2>
-        <span class="section-head__note quiet">{{ says.checks({ count: checkCount }) }}</span>
-      </div>
-      <table class="checkup__table">
-        <thead>
-          <tr>
-            <td />
-            <th v-for="{ area } in counts" :key="area" scope="col">{{ common[area] }}</th>
-          </tr>
-        </thead>
-        <tbody>
-          <tr>
-            <th scope="row">{{ says.toFix }}</th>
-            <td v-for="{ area, count } in counts" :key="area">{{ count }}</td>
-          </tr>
-        </tbody>
-      </table>
     </VMain>
     <SideSheet v-if="chosen" :label="chosen.says">
-      <div class="sheet__head">
+      <div class="checkup__head">
         <h2>{{ chosen.says }}</h2>
         <KitButton @click="choose(null)">{{ common.close }} <kbd>Esc</kbd></KitButton>
       </div>
@@ -116,9 +118,11 @@ const counts = computed(() =>
         <h3>{{ says.howToMend }}</h3>
       </div>
       <p class="checkup__place">{{ chosen.mend }}</p>
-      <KitButton v-if="editorOf(chosen)" kind="primary" :to="editorOf(chosen)!">{{
-        says.goTo({ what: kindOf(chosen).toLowerCase() })
-      }}</KitButton>
+      <p>
+        <KitButton v-if="editorOf(chosen)" kind="primary" :to="editorOf(chosen)!">{{
+          says.goTo({ what: kindOf(chosen).toLowerCase() })
+        }}</KitButton>
+      </p>
     </SideSheet>
     <SideSheet v-else-if="!narrow" :label="says.checkup">
       <p class="quiet">{{ says.choose }}</p>
