@@ -1,12 +1,13 @@
 /**
  * `npm run bench`: each measure as one line of JSON, ratios from one run on one machine. BENCH_ONLY names the kinds
- * that are wanted: doors, pages, sign-ins, phone.
+ * that are wanted: doors, joining, pages, sign-ins, phone.
  */
 import { buildServices } from '../../server/compose';
 import { readConfig } from '../../server/platform/config';
 import { makeLog } from '../../server/platform/log';
 import { loadQuillmoor } from '../support/stack';
 import { doors } from './doors.bench';
+import { joining } from './joining.bench';
 import { pages } from './pages.bench';
 import { phone } from './phone.bench';
 import { signIns } from './signin.bench';
@@ -19,6 +20,7 @@ async function main(): Promise<void> {
   const wanted = (process.env['BENCH_ONLY'] ?? '').split(',').filter(Boolean);
   const asked = (name: string) => wanted.length === 0 || wanted.includes(name);
   if (asked('doors')) doors();
+  if (asked('joining')) joining();
   const { services, close } = await buildServices(readConfig(process.env), makeLog('warn'));
   try {
     await loadQuillmoor(services, 1_000);

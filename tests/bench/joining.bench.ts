@@ -1,0 +1,189 @@
+/**
+ * What the core computes for joining: a form read by its definition against the same checks by hand, an event of a path
+ * against a bare switch over the same states, and the check-up over a set-up twenty times Quillmoor's.
+ */
+import { advance, type Application, type JoiningEvent } from '../../core/joining';
+import { checkUp } from '../../core/checkup';
+import { readForm, type RawForm, type SignupForm } from '../../core/fields';
+import type { Setup, SetupDocument } from '../../core/setup';
+import { NOW, blankApplication, keeperPath, quillmoor, quillmoorDocument, setupOf } from '../support/quillmoor';
+import { median, report, reportRate, round } from './measure';
+
+const ROUNDS = 9;
+
+function rate(times: number, run: () => void): number {
+  const began = performance.now();
+  run();
+  return times / ((performance.now() - began) / 1000);
+}
+
+/** A form of thirty questions: name, address and password, and twenty-seven numbers with limits. */
+function thirty(): { form: SignupForm; setup: Setup; sent: RawForm[] } {
+  const doc = quillmoorDocument();
+  const numbers = Array.from({ length: 27 }, (_, n) => `count-${n}`);
+  for (const id of numbers)
+    doc.fields.push({
+      id: id as never,
+      label: id,
+      of: { kind: 'number', least: 0, most: 500, whole: true },
+      seenBy: 'staff',
+      changedBy: 'member',
+    });
+  const form = doc.forms[0]!;
+  form.parts = [
+    ...form.parts.filter(
+      (part) => part.part === 'password' || (part.part === 'field' && ['full-name', 'mail'].includes(part.field)),
+    ),
+    ...numbers.map((id) => ({ part: 'field', field: id as never, required: true, half: false }) as const),
+  ];
+  const sent = Array.from({ length: 200 }, (_, n): RawForm => ({
+    'full-name': `Perrin Oake ${n % 2 ? 'Heatherfold' : ''}`,
+    mail: `perrin.${n}@oake.example`,
+    password: 'moss lantern heather',
+    ...Object.fromEntries(numbers.map((id, at) => [id, String((n * 7 + at) % 520)])),
+  }));
+  const setup = setupOf(doc);
+  return { form: setup.forms.get(form.id)!, setup, sent };
+}
+
+/** What somebody would write who knows the thirty questions. */
+function byHand(raw: RawForm): boolean {
+  const name = String(raw['full-name']).normalize('NFC').replace(/\s+/g, ' ').trim();
+  const mail = String(raw['mail']).trim();
+  const password = [...String(raw['password'])].length;
+  let right = name.length > 1 && name.length <= 80 && !/[/\\@]/.test(name) && /\p{L}.*\p{L}/u.test(name);
+  right &&= /^[^@\s]+@[^@\s]+\.[^@\s]+$/.test(mail) && mail.length <= 190;
+  right &&= password >= 10 && password <= 128;
+  for (let n = 0; n < 27; n++) {
+    const value = Number(String(raw[`count-${n}`]).trim().replace(/,/g, ''));
+    if (!Number.isInteger(value) || value < 0 || value > 500) right = false;
+  }
+  return right;
+}
+
+function forms(): void {
+  const { form, setup, sent } = thirty();
+  const TIMES = 20_000;
+  const found: [number[], number[]] = [[], []];
+  let ours = 0;
+  let theirs = 0;
+  for (let n = 0; n < ROUNDS; n++) {
+    found[0].push(rate(TIMES, () => loop(TIMES, (at) => (ours += Number(readForm(form, setup, sent[at % 200]!).ok)))));
+    found[1].push(rate(TIMES, () => loop(TIMES, (at) => (theirs += Number(byHand(sent[at % 200]!))))));
+  }
+  if (ours !== theirs) throw new Error(`The form takes ${ours} of what by hand takes ${theirs}`);
+  reportRate('form-validation: 30 questions', 'forms/s', median(found[0]), median(found[1]), 0.5);
+}
+
+function loop(times: number, act: (at: number) => void): void {
+  for (let at = 0; at < times; at++) act(at);
+}
+
+/** The states of the Keeper path, as little as a switch can know of them. */
+function bare(state: { gate: string; at: number }, event: JoiningEvent, now: number): { gate: string; at: number } {
+  switch (state.gate) {
+    case 'none':
+      return event.it === 'submitted' ? { gate: 'confirm', at: now } : state;
+    case 'confirm':
+      return event.it === 'linkOpened' ? { gate: 'review', at: now } : state;
+    case 'review':
+      return event.it === 'approved' ? { gate: 'admitted', at: now } : state;
+    default:
+      return state;
+  }
+}
+
+function events(): void {
+  const script: JoiningEvent[] = [
+    { it: 'submitted' },
+    { it: 'codeEntered', serial: null },
+    { it: 'linkOpened', serial: 1 },
+    { it: 'questionAsked', by: 'Tamsin Rooke', text: 'Which hives?' },
+    { it: 'answerGiven', text: 'Nationals.' },
+    { it: 'approved', by: 'Tamsin Rooke' },
+  ];
+  const PEOPLE = 5_000;
+  const times = PEOPLE * script.length;
+  const blanks = Array.from({ length: 50 }, (_, n) =>
+    blankApplication(NOW + n, { fields: { 'years-keeping': n % 20 } as never }),
+  );
+  let admitted = 0;
+  const ours = () =>
+    loop(PEOPLE, (n) => {
+      let application: Application = blanks[n % 50]!;
+      script.forEach((event, at) => {
+        const step = advance(keeperPath, application, event, NOW + n + at * 1_000, quillmoor);
+        if (step.ok) application = step.value.application;
+      });
+      if (application.state === 'admitted') admitted++;
+    });
+  const theirs = () =>
+    loop(PEOPLE, (n) => {
+      let state = { gate: 'none', at: 0 };
+      script.forEach((event, at) => (state = bare(state, event, NOW + n + at * 1_000)));
+      if (state.gate === 'admitted') admitted++;
+    });
+  const found: [number[], number[]] = [[], []];
+  for (let n = 0; n < ROUNDS; n++) {
+    found[0].push(rate(times, ours));
+    found[1].push(rate(times, theirs));
+  }
+  if (admitted !== PEOPLE * ROUNDS * 2) throw new Error('Everybody is admitted by both');
+  reportRate('advance: events of a path', 'events/s', median(found[0]), median(found[1]), 0.2);
+}
+
+/** Quillmoor so many times over, each with ids and addresses of its own. */
+function manifold(times: number): Setup {
+  const doc = quillmoorDocument();
+  const ids = new Set<string>();
+  for (const list of Object.values(doc))
+    if (Array.isArray(list)) for (const { id } of list as { id: string }[]) ids.add(id);
+  const whole: SetupDocument = structuredClone(doc);
+  const inner = (value: unknown, mark: string): unknown => {
+    if (typeof value === 'string')
+      return ids.has(value) ? `${value}${mark}` : value.replace(/^field:(.+)$/, `field:$1${mark}`);
+    if (Array.isArray(value)) return value.map((one) => inner(one, mark));
+    if (typeof value !== 'object' || value === null) return value;
+    return Object.fromEntries(
+      Object.entries(value).map(([key, part]) => [
+        key,
+        key === 'address' ? `${String(part)}${mark}` : inner(part, mark),
+      ]),
+    );
+  };
+  for (let n = 2; n <= times; n++)
+    for (const [list, items] of Object.entries(doc))
+      if (Array.isArray(items)) (whole[list as 'fields'] as unknown[]).push(...(inner(items, `-${n}`) as unknown[]));
+  return setupOf(whole);
+}
+
+function checkups(): void {
+  const world = { now: NOW, reviewers: 2, live: null };
+  const took = (setup: Setup): number =>
+    median(
+      Array.from({ length: 25 }, () => {
+        const began = performance.now();
+        checkUp(setup, world);
+        return performance.now() - began;
+      }),
+    );
+  const [single, many] = [took(manifold(1)), took(manifold(20))];
+  report({
+    name: 'check-up: the whole of Quillmoor × 20',
+    value: round(many, 2),
+    unit: 'ms',
+    against: 50,
+    ratio: round(many / 50, 2),
+    goal: '<= 1',
+    met: many <= 50,
+    // Linear would be 20.
+    growth: round(many / single, 1),
+    single: round(single, 2),
+  });
+}
+
+export function joining(): void {
+  forms();
+  events();
+  checkups();
+}
