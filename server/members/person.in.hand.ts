@@ -179,7 +179,8 @@ export class PersonInHand {
         now[field] = value;
         const { text, number } = valueColumns(field, value, setup);
         await this.manager.query(
-          'REPLACE INTO member_value (member, field, text, number, value) VALUES (?, ?, ?, ?, ?)',
+          `INSERT INTO member_value (member, field, text, number, value) VALUES (?, ?, ?, ?, ?)
+           ON DUPLICATE KEY UPDATE text = VALUES(text), number = VALUES(number), value = VALUES(value)`,
           [this.id, field, text, number, JSON.stringify(value)],
         );
       }

@@ -59,6 +59,8 @@ const faultsIn = (kind: ItemKind, body: Body): SetupFault[] => {
   const read = itemKinds[kind].schema.safeParse(body);
   return read.success ? [] : faultsOf(read.error);
 };
+/** A body as the server keeps it, with what its kind fills in. */
+const asKept = (kind: ItemKind, body: unknown): unknown => itemKinds[kind].schema.safeParse(body).data ?? body;
 /** A body as plain data, so that no two states of one share a part. */
 const plain = <T>(value: T): T => JSON.parse(JSON.stringify(value)) as T;
 
@@ -101,7 +103,10 @@ export const useDraft = defineStore('draft', () => {
     for (const item of now.items) {
       const key = keyFor(item.kind, item.id);
       const mine = unsaved[key];
-      if (mine && sameBody(mine.body, item.body)) forget(key);
+      if (mine && sameBody(asKept(item.kind, mine.body), item.body)) forget(key);
+      // A save whose answer was lost: what stands there is one's own, and what was typed since goes on from it.
+      else if (mine?.sent && sameBody(asKept(item.kind, mine.sent), item.body))
+        remember(key, { version: item.version, body: mine.body });
       // With the version it was typed from: where somebody has saved another meanwhile, its save is refused, and both
       // states are shown.
       const { body, version } = unsaved[key] ?? item;
@@ -203,9 +208,12 @@ export const useDraft = defineStore('draft', () => {
   /** Somebody else was quicker at an item: both states are shown, and the person decides. */
   async function meet(key: string, says: string): Promise<void> {
     const mine = entries.get(key);
+    const sent = unsaved[key]?.sent;
     forget(key);
     await load();
     const theirs = entries.get(key);
+    if (mine && theirs && sent && sameBody(asKept(mine.kind, sent), theirs.body))
+      return put(mine.kind, mine.id, mine.body);
     if (!mine || (theirs && sameBody(mine.body, theirs.body))) return;
     const { kind, id, body } = mine;
     const version = theirs?.version ?? gone.get(key)?.version ?? 0;
@@ -233,12 +241,13 @@ export const useDraft = defineStore('draft', () => {
     if (!old && !can) return;
     gone.delete(key);
     entries.set(key, { kind, id, version, by: old?.by ?? '', at: old?.at ?? '', body, good: can ? body : old!.good });
-    remember(key, { version, body });
+    remember(key, { ...unsaved[key], version, body });
     if (!can) return void waiting.delete(key);
     schedule(key, async (once) => {
       const now = entries.get(key);
       if (!now) return;
       const sent = now.good;
+      remember(key, { version: now.version, body: now.body, sent });
       const saved = await calls.setup.save({ kind, id, version: now.version, body: sent }, { context: { once } });
       const after = entries.get(key);
       if (!after) return;

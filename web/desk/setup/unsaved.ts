@@ -1,7 +1,12 @@
 /** Purpose: changes of the draft that are not at the server yet, kept in this tab over a reload. */
 const KEY = 'desk.draft';
 
-export type Unsaved = { readonly version: number; readonly body: Record<string, unknown> };
+/** `sent`: what went to the server last and was not answered; where that stands there, it is one's own. */
+export type Unsaved = {
+  readonly version: number;
+  readonly body: Record<string, unknown>;
+  readonly sent?: Record<string, unknown>;
+};
 
 export function unsavedKept(): Record<string, Unsaved> {
   try {
