@@ -138,16 +138,23 @@ function manifold(times: number): Setup {
   const ids = new Set<string>();
   for (const list of Object.values(doc))
     if (Array.isArray(list)) for (const { id } of list as { id: string }[]) ids.add(id);
+  /** Properties whose words are no ids, though some of them read like one. */
+  const words = new Set(['kind', 'role', 'seenBy', 'changedBy', 'fact', 'op', 'part', 'view', 'then', 'unit']);
   const whole: SetupDocument = structuredClone(doc);
   const inner = (value: unknown, mark: string): unknown => {
-    if (typeof value === 'string')
-      return ids.has(value) ? `${value}${mark}` : value.replace(/^field:(.+)$/, `field:$1${mark}`);
+    if (typeof value === 'string') return ids.has(value) ? `${value}${mark}` : value;
     if (Array.isArray(value)) return value.map((one) => inner(one, mark));
     if (typeof value !== 'object' || value === null) return value;
     return Object.fromEntries(
       Object.entries(value).map(([key, part]) => [
         key,
-        key === 'address' ? `${String(part)}${mark}` : inner(part, mark),
+        key === 'address'
+          ? `${String(part)}${mark}`
+          : key === 'chip'
+            ? String(part).replace(/^field:(.+)$/, `field:$1${mark}`)
+            : words.has(key)
+              ? part
+              : inner(part, mark),
       ]),
     );
   };
