@@ -86,11 +86,11 @@ export const setupApi = ({ setups, live, acts, clock, reviewers, moved }: SetupP
     draft: api.draft.handler(async () => {
       const { stamp, rows } = await setups.draft();
       const { revision, setup } = live.must;
-      const [newest] = await setups.history();
+      const since = await setups.liveSince();
       return {
         stamp,
         revision,
-        since: newest ? sayDate(newest.at, setup.doc.site) : '',
+        since: since === null ? '' : sayDate(since, setup.doc.site),
         items: rows.flatMap(({ body, at, ...row }) =>
           body === null ? [] : [{ ...row, body: body as Record<string, unknown>, at: when(at) }],
         ),

@@ -317,6 +317,12 @@ export class SetupStore {
     });
   }
 
+  /** When the revision that is live went live; null before the first. */
+  async liveSince(): Promise<Instant | null> {
+    const newest = { select: { number: true, at: true }, where: {}, order: { number: 'DESC' } } as const;
+    return (await this.db.getRepository(SetupRevisionRow).findOne(newest))?.at ?? null;
+  }
+
   /** One revision as it went live, as a document of the present format; null where there is none. */
   async document(number: number): Promise<unknown> {
     const row = await this.db.getRepository(SetupRevisionRow).findOneBy({ number });

@@ -259,6 +259,29 @@ test('the check-up finds what is wrong as it is typed, leads there, and it keeps
   await expect(page.getByText('Nothing to fix', { exact: false })).toBeVisible();
 });
 
+test('what is made and taken out again before it has reached the server is gone, here and there', async ({
+  page,
+  product,
+}) => {
+  await staffIn(page, product, 'wilf');
+  await joiningAt(page, product);
+  let letGo = () => undefined as void;
+  const held = new Promise<void>((go) => (letGo = go));
+  await page.route('**/api/desk/setup/items/field/queens', async (route) => {
+    await held;
+    await route.continue();
+  });
+  const sent = page.waitForRequest('**/api/desk/setup/items/field/queens');
+  await named(page, 'New field', 'Queens');
+  await sent;
+  await page.getByRole('button', { name: 'Remove', exact: true }).click();
+  letGo();
+  await kept(page, /^Draft, no changes$/);
+  await page.reload();
+  await kept(page, /^Draft, no changes$/);
+  await expect(page.getByText('Queens', { exact: true })).toHaveCount(0);
+});
+
 test('a reviewer has no draft, and an address typed by hand says so', async ({ page, product }) => {
   await staffIn(page, product, 'tamsin');
   await expect(page.getByRole('link', { name: /^Joining/ })).toHaveCount(0);

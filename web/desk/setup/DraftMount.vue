@@ -25,9 +25,7 @@ const viewpoint = useViewpoint();
 const day = computed(() => viewpoint.day ?? viewpoint.shown);
 const address = computed(() => (day.value ? `/viewpoint/draft/${props.person}/${day.value}${props.place}` : null));
 /** Changes with whatever is saved. */
-const state = computed(() =>
-  draft.saving ? null : draft.view && `${draft.changes.length} ${JSON.stringify(draft.document)}`,
-);
+const state = computed(() => (draft.saving || !draft.view ? null : JSON.stringify(draft.document)));
 const papers = ref<{ key: number; src: string }[]>([]);
 let number = 0;
 watch(

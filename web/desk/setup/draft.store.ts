@@ -47,7 +47,6 @@ export type Conflict = {
   readonly id: string;
   readonly mine: Body;
   readonly theirs: Body | null;
-  readonly version: number;
   readonly says: string;
 };
 
@@ -68,6 +67,8 @@ export const useDraft = defineStore('draft', () => {
   const view = shallowRef<DraftView | null>(null);
   const entries = shallowReactive(new Map<string, DraftEntry>());
   const gone = shallowReactive(new Map<string, { kind: ListItemKind; id: string; version: number }>());
+  /** The version of each item that was saved last, also of one that was taken out meanwhile. */
+  const latest = new Map<string, number>();
   const waiting = new Map<string, { once: string; send: (once: string) => Promise<unknown> }>();
   /** Set while something has not reached the server. */
   const saving = shallowRef(false);
@@ -87,7 +88,7 @@ export const useDraft = defineStore('draft', () => {
       if (first)
         for (const [key, { body }] of Object.entries(unsaved)) {
           const [kind, id] = key.split('/') as [ItemKind, string];
-          if (entries.has(key)) put(kind, id, body);
+          put(kind, id, body);
         }
     } catch (error) {
       if (!view.value) loadTrouble.value = error;
@@ -114,9 +115,8 @@ export const useDraft = defineStore('draft', () => {
       entries.set(key, { ...item, version, body, good });
     }
     for (const item of now.gone) gone.set(keyFor(item.kind, item.id), item);
-    // New here and on its way.
-    for (const [key, entry] of before)
-      if (waiting.has(key) && !entries.has(key) && !gone.has(key)) entries.set(key, entry);
+    // New here and on its way, or typed in while somebody else took it out.
+    for (const [key, entry] of before) if (unsaved[key] && !entries.has(key)) entries.set(key, entry);
   }
 
   const ofKind = (kind: ItemKind): DraftEntry[] => [...entries.values()].filter((entry) => entry.kind === kind);
@@ -216,8 +216,7 @@ export const useDraft = defineStore('draft', () => {
       return put(mine.kind, mine.id, mine.body);
     if (!mine || (theirs && sameBody(mine.body, theirs.body))) return;
     const { kind, id, body } = mine;
-    const version = theirs?.version ?? gone.get(key)?.version ?? 0;
-    conflict.value = { kind, id, mine: body, theirs: theirs?.body ?? null, version, says };
+    conflict.value = { kind, id, mine: body, theirs: theirs?.body ?? null, says };
   }
   function settle(keep: 'mine' | 'theirs'): void {
     const at = conflict.value;
@@ -249,6 +248,7 @@ export const useDraft = defineStore('draft', () => {
       const sent = now.good;
       remember(key, { version: now.version, body: now.body, sent });
       const saved = await calls.setup.save({ kind, id, version: now.version, body: sent }, { context: { once } });
+      latest.set(key, saved.version);
       const after = entries.get(key);
       if (!after) return;
       entries.set(key, { ...after, ...saved });
@@ -264,13 +264,12 @@ export const useDraft = defineStore('draft', () => {
     entries.delete(key);
     forget(key);
     // The version is looked up when it is sent: what was typed before goes first.
-    let { version } = old;
-    const earlier = waiting.get(key);
     schedule(key, async (once) => {
-      if (earlier && version === 0) return;
+      const version = Math.max(old.version, latest.get(key) ?? 0);
+      // Never saved, so that there is nothing to take out.
+      if (version === 0) return;
       const saved = await calls.setup.remove({ kind, id, version }, { context: { once } });
-      version = saved.version;
-      gone.set(key, { kind, id, version });
+      gone.set(key, { kind, id, version: saved.version });
     });
   }
 
