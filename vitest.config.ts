@@ -6,7 +6,13 @@ export default defineConfig({
       {
         test: {
           name: 'core',
-          include: ['core/**/*.test.ts', 'demo/**/*.test.ts', 'tests/types/**/*.test.ts', 'tests/house/**/*.test.ts'],
+          include: [
+            'core/**/*.test.ts',
+            'web/**/*.test.ts',
+            'demo/**/*.test.ts',
+            'tests/types/**/*.test.ts',
+            'tests/house/**/*.test.ts',
+          ],
           testTimeout: 60_000,
         },
       },

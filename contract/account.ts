@@ -1,8 +1,9 @@
 /** Members' accounts: signing in, passwords, sessions. */
 import { z } from 'zod';
+import { Question } from '../core/fields';
 import { SessionId } from '../core/kernel';
 import { endpoint } from './access';
-import { QuestionView, RawAnswerInput } from './joining';
+import { RawAnswerInput } from './joining';
 import type { ProblemList } from './problems';
 
 export const SessionView = z.object({ id: z.string(), device: z.string(), seen: z.string(), here: z.boolean() });
@@ -23,9 +24,8 @@ export const accountPlaces = [
     level: z.string().nullable(),
     groups: z.string().nullable(),
     sessions: z.array(SessionView),
-    /** What the member may change of their profile, with what stands there. */
-    questions: z.array(QuestionView),
-    answers: z.record(z.string(), RawAnswerInput),
+    /** What the member may change of their profile, each starting with what stands there. */
+    questions: z.array(Question),
     /** What they see and may not change. */
     shown: z.array(z.object({ label: z.string(), value: z.string() })),
   }),

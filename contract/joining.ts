@@ -1,6 +1,6 @@
 /** Joining, as the one who joins sees it: the form, the code, the way through the gates. */
 import { z } from 'zod';
-import { FieldInput, FieldKind } from '../core/fields';
+import { Question } from '../core/fields';
 import { GateSight } from '../core/joining/gates';
 import { endpoint } from './access';
 import type { ProblemList } from './problems';
@@ -12,19 +12,7 @@ export const GateView = z.object({
   state: z.enum(['done', 'now', 'toCome']),
 });
 
-/** One question of a form as the browser needs it. Limits are checked again by the server, which alone decides. */
-export const QuestionView = z.object({
-  name: z.string(),
-  label: z.string(),
-  help: z.string().nullable(),
-  required: z.boolean(),
-  half: z.boolean(),
-  /** The definition its answers are read by, for a browser to see when one is right; null for what is no field. */
-  of: FieldKind.nullable(),
-  role: z.enum(['name', 'mail']).nullable(),
-  input: FieldInput,
-});
-export type QuestionView = z.infer<typeof QuestionView>;
+export { Question as QuestionView };
 
 export const JoiningView = z.object({
   kind: z.literal('joining'),
@@ -47,7 +35,7 @@ export const joiningPlaces = [
     title: z.string(),
     form: z.string(),
     intro: z.string(),
-    questions: z.array(QuestionView),
+    questions: z.array(Question),
     /** The key of this one sending, and when it was made (milliseconds of real time). */
     once: z.string(),
     opened: z.number(),

@@ -18,6 +18,7 @@ const told = (change: Change, about: Partial<World> = {}) =>
 const gate = (doc: SetupDocument, at: number) => doc.paths[0]!.gates[at] as never as Record<string, unknown>;
 const fieldOf = (doc: SetupDocument, id: string) => doc.fields.find((field) => field.id === id)!;
 const messageOf = (doc: SetupDocument, id: string) => doc.messages.find((message) => message.id === id)!;
+const asks = (field: string, test: unknown) => ({ fact: 'field', field, test }) as never;
 const routedBy = (doc: SetupDocument, field: string, test: unknown) =>
   doc.paths[0]!.grants.push({ group: 'mentors', when: { fact: 'field', field, test } } as never);
 
@@ -56,6 +57,16 @@ const table: Record<
     hole: (doc) =>
       doc.forms[0]!.parts.push({ part: 'field', field: 'years-keeping' as never, required: false, half: false }),
     mend: (doc) => doc.forms[0]!.parts.pop(),
+  },
+  askedLater: {
+    at: 'form join-quillmoor parts.3',
+    hole: (doc) => (doc.forms[0]!.parts[3]!.when = asks('years-keeping', { op: 'atLeast', value: 3 })),
+    mend: (doc) => doc.forms[0]!.parts.push(...doc.forms[0]!.parts.splice(3, 1)),
+  },
+  setRefused: {
+    at: 'form join-quillmoor parts.5',
+    hole: (doc) => Object.assign(doc.forms[0]!.parts[5]!, { start: { from: 'constant', value: 'many' } }),
+    mend: (doc) => Object.assign(doc.forms[0]!.parts[5]!, { start: { from: 'constant', value: '12' } }),
   },
   nobodySets: {
     at: 'field hive-type changedBy',

@@ -6,7 +6,7 @@
 import { checkupSays } from './checkup.sentences';
 import type { Check, Found } from './finding';
 import { childrenOf, describe, isCondition, type DoorUse, type FieldTest, type Rule } from '../doors';
-import type { FieldItem } from '../fields';
+import { partKindOf, type FieldItem } from '../fields';
 import { never } from '../kernel';
 import type { ItemKind, Setup } from '../setup';
 
@@ -77,6 +77,12 @@ export const neverOrAlways: Check = (setup) => {
   return [
     ...setup.doc.paths.flatMap(({ id, title, grants }) =>
       grants.flatMap(({ when }, at) => look('path', id, `grants.${at}`, when, says.grantOf({ path: title }))),
+    ),
+    ...setup.doc.forms.flatMap(({ id, title, parts }) =>
+      parts.flatMap((part, at) => {
+        const where = says.partOf({ part: partKindOf(part).title(part, setup), form: title });
+        return look('form', id, `parts.${at}`, part.when, where);
+      }),
     ),
     ...setup.doc.doors.flatMap(({ id, title, rule }) => look('door', id, 'rule', rule, says.doorOf({ door: title }))),
     ...setup.doc.pages.flatMap(({ id, title, door, blocks }) => [

@@ -2,12 +2,12 @@
 import { checkupSays } from './checkup.sentences';
 import type { Check, Found } from './finding';
 import { conditionsOf, type Rule } from '../doors';
-import { nameOfPart, type SignupForm } from '../fields';
+import { nameOfPart, type FormItem } from '../fields';
 import { listed } from '../kernel';
 import { titleIn } from '../revisions';
 import type { Setup } from '../setup';
 
-const live = (setup: Setup): SignupForm[] => setup.doc.forms.filter(({ retired }) => !retired);
+const live = (setup: Setup): FormItem[] => setup.doc.forms.filter(({ retired }) => !retired);
 
 /** A form that signs people up must ask for what an account needs, once each. */
 export const asksEnough: Check = (setup) =>
@@ -32,9 +32,11 @@ export const asksEnough: Check = (setup) =>
     ] as const) {
       const asked = form.parts.filter((part) => part.part === 'field' && setup.fields.get(part.field)?.role === role);
       const only = asked[0];
-      if (asked.length !== 1 || only?.part !== 'field' || !only.required) lacks(what);
+      // What is shown to some only, or not at all, is not asked of everybody.
+      if (asked.length !== 1 || only?.part !== 'field' || !only.required || only.when || only.hidden) lacks(what);
     }
-    if (form.parts.filter(({ part }) => part === 'password').length !== 1) lacks('Password');
+    const passwords = form.parts.filter(({ part }) => part === 'password');
+    if (passwords.length !== 1 || passwords[0]!.when) lacks('Password');
     return found;
   });
 

@@ -6,6 +6,7 @@ import type { Setup } from '../setup';
 import { neverOrAlways } from './conditions';
 import { findingOf, graves, type Check, type Finding, type World } from './finding';
 import { agreementChanged, asksEnough, nobodySets, sameQuestion, unlinked, unrouted } from './forms';
+import { askedLater, setRefused } from './parts';
 import { chipWithoutSource } from './letters';
 import { gateTwice, landingShut, nobodyReviews, targetAfterLimit, unfinished, unproven } from './paths';
 import { nothingThere, oneAddress, retiredInUse } from './references';
@@ -19,6 +20,8 @@ const checks = {
   oneAddress,
   asksEnough,
   sameQuestion,
+  askedLater,
+  setRefused,
   nobodySets,
   unrouted,
   unlinked,

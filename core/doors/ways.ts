@@ -6,10 +6,10 @@
  */
 import { currentTerm, lastTerm, visitorFacts, type Facts } from '../facts';
 import { addSpan } from '../kernel/calendar';
-import { type Instant, type LevelId, type MemberId, type PathId, type SignupFormId } from '../kernel';
+import { type Instant, type LevelId, type MemberId, type PathId, type FormId } from '../kernel';
 import { conditionKindOf } from './conditions';
 import { conditionsOf, type Rule } from './rule';
-import type { SignupForm } from '../fields/items';
+import type { FormItem } from '../fields';
 import type { Grant, PathItem } from '../joining/path';
 import { firstPayment } from '../levels';
 import type { Setup } from '../setup';
@@ -18,7 +18,7 @@ import { layoutOf, prepare } from './prepare';
 
 export type WayIn =
   | { readonly by: 'signIn' }
-  | { readonly by: 'join'; readonly form: SignupFormId; readonly level: LevelId | null }
+  | { readonly by: 'join'; readonly form: FormId; readonly level: LevelId | null }
   | { readonly by: 'finish' }
   /** It opens by itself at that instant. */
   | { readonly by: 'wait'; readonly at: Instant }
@@ -112,7 +112,7 @@ export function granted(facts: Facts, grants: readonly Grant[], now: Instant, se
   }, facts);
 }
 
-function afterJoining(form: SignupForm, facts: Facts, now: Instant, setup: Setup) {
+function afterJoining(form: FormItem, facts: Facts, now: Instant, setup: Setup) {
   const path: PathItem | undefined = setup.paths.get(form.path);
   if (!path) return [];
   const after = granted(admitted(facts === visitorFacts ? { ...visitorFacts } : facts, now), path.grants, now, setup);

@@ -1,4 +1,10 @@
 export * from './items';
+export * from './formItem';
+export { FormPart, StartsWith, nameOfPart, partKindOf, type Beforehand } from './parts';
+export { AnswerRule, fieldsAsked } from './answerRule';
+export { questionsOf } from './questions';
+export { Question, shownBy } from './question';
+export { passwordFault } from './faults';
 export { FieldInput } from './input';
 export { fieldKindOf, type ValueColumns } from './kinds';
 export { sayDay } from './kinds/dates';

@@ -17,5 +17,8 @@ export const FieldInput = z.discriminatedUnion('kind', [
   /** `agree`: the words beside the box; the question's label stands above the text. */
   z.object({ kind: z.literal('agreement'), text: z.array(z.string()), agree: z.string() }),
   z.object({ kind: z.literal('heading') }),
+  z.object({ kind: z.literal('words'), text: z.string() }),
+  /** Begins a new page of the form. */
+  z.object({ kind: z.literal('page') }),
 ]);
 export type FieldInput = z.infer<typeof FieldInput>;

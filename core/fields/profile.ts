@@ -8,7 +8,8 @@ import type { Facts, FieldValue } from '../facts';
 import type { FieldId } from '../kernel/ids';
 import { ok, refuse, type Result } from '../kernel/result';
 import type { Reader } from '../kernel/sentences';
-import { nameFault, type AnswerFault, type RawForm } from './form';
+import { nameFault } from './faults';
+import type { AnswerFault, RawForm } from './form';
 import type { FieldItem } from './items';
 import { readAnswer } from './read';
 

@@ -14,8 +14,8 @@ const setupId = <B extends string>() =>
 
 export const FieldId = setupId<'field'>();
 export type FieldId = z.infer<typeof FieldId>;
-export const SignupFormId = setupId<'form'>();
-export type SignupFormId = z.infer<typeof SignupFormId>;
+export const FormId = setupId<'form'>();
+export type FormId = z.infer<typeof FormId>;
 export const PathId = setupId<'path'>();
 export type PathId = z.infer<typeof PathId>;
 export const GateId = setupId<'gate'>();

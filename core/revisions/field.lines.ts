@@ -1,8 +1,8 @@
-/** Purpose: profile fields and signup forms in words. */
-import { fieldKindOf, nameOfPart, sayDay, type FieldItem, type SignupForm } from '../fields';
+/** Purpose: profile fields in words. */
+import { fieldKindOf, sayDay, type FieldItem } from '../fields';
 import { never, sayNumber } from '../kernel';
 import type { Setup } from '../setup';
-import { line, order, plainWords, sayings, titleIn, type Line } from './line';
+import { line, order, sayings, type Line } from './line';
 
 export function fieldLines(field: FieldItem, setup: Setup): Line[] {
   const says = sayings(setup);
@@ -68,50 +68,4 @@ function limits({ of }: FieldItem, setup: Setup): string {
     default:
       return never(of);
   }
-}
-
-export function formLines(form: SignupForm, setup: Setup): Line[] {
-  const says = sayings(setup);
-  const labels: [string, string][] = [];
-  const parts = form.parts.flatMap((part, at): Line[] => {
-    const name =
-      nameOfPart(part) ?? `heading ${form.parts.slice(0, at).filter((one) => one.part === 'heading').length}`;
-    const told = (label: string, text: string): Line[] => {
-      labels.push([name, part.part === 'field' ? text.split(',')[0]! : label]);
-      return line(`part ${name}`, label, text);
-    };
-    switch (part.part) {
-      case 'field': {
-        const question = part.label ?? titleIn('fields', part.field, setup);
-        const asked = part.required ? says.mustAnswer({ question }) : says.mayAnswer({ question });
-        return told(says.question, part.help ? says.helped({ question: asked, help: part.help }) : asked);
-      }
-      case 'password':
-        return told(says.password, part.help ? says.helped({ question: part.label, help: part.help }) : part.label);
-      case 'heading':
-        return told(says.headingLine, part.text);
-      case 'agreement':
-        return told(
-          says.agreement,
-          says.agreementSays({ version: part.version, label: part.label, text: part.text.join(' ') }),
-        );
-      case 'topics':
-        return told(
-          says.topics,
-          says.topicsSay({ label: part.label, topics: part.topics.map((id) => titleIn('topics', id, setup)) }),
-        );
-      default:
-        return never(part);
-    }
-  });
-  return [
-    ...line('title', says.title, form.title),
-    ...line('address', says.address, `/join/${form.address}`),
-    ...line('intro', says.intro, plainWords(form.intro, setup)),
-    ...parts,
-    ...order('parts', labels, setup),
-    ...line('path', says.path, titleIn('paths', form.path, setup)),
-    ...line('button', says.button, form.sendLabel),
-    ...line('note', says.afterButton, form.sendNote),
-  ];
 }

@@ -5,7 +5,8 @@
 import { describe } from '../doors';
 import { sayPrice } from '../levels';
 import type { ItemKind, Setup, SetupDocument, listKinds } from '../setup';
-import { fieldLines, formLines } from './field.lines';
+import { fieldLines } from './field.lines';
+import { formLines } from './form.lines';
 import { doorWords, line, order, sayings, titleIn, type Line } from './line';
 import { messageLines, pageLines } from './page.lines';
 import { pathLines } from './path.lines';

@@ -5,7 +5,7 @@
 import { z } from 'zod';
 import { DoorItem, referencesOfDoor, referencesOfRule } from '../doors/rule';
 import { GroupItem, TopicItem } from '../facts/items';
-import { FieldItem, SignupForm, referencesOfPart } from '../fields/items';
+import { FieldItem, FormItem, fieldsAsked, partKindOf, type FormPart } from '../fields';
 import { PathItem } from '../joining/path';
 import { kindOf } from '../joining/gates';
 import { within, type ChipName, type RefKind, type Reference, type Words, chipsIn, fieldOfChip } from '../kernel';
@@ -40,13 +40,19 @@ function outsideRefs(outside: OutsideView): Reference[] {
   return [...(page ? [{ at: 'outside', kind: 'pages', id: page } as const] : []), ...wordRefs('outside', note)];
 }
 
+const partRefs = (part: FormPart): Reference[] => [
+  ...partKindOf(part).references(part),
+  ...chipRefs(partKindOf(part).chips(part)),
+  ...(part.when ? fieldsAsked(part.when) : []).map((id): Reference => ({ at: 'when', kind: 'fields', id })),
+];
+
 /** The kinds of item of which there are many. The keys are the kinds stored in the database. */
 export const listKinds = {
   field: listKind(FieldItem, 'fields'),
-  form: listKind(SignupForm, 'forms', (form) => [
+  form: listKind(FormItem, 'forms', (form) => [
     { at: 'path', kind: 'paths', id: form.path },
     ...wordRefs('intro', form.intro),
-    ...form.parts.flatMap((part, at) => within(`parts.${at}`, referencesOfPart(part))),
+    ...form.parts.flatMap((part, at) => within(`parts.${at}`, partRefs(part))),
   ]),
   path: listKind(PathItem, 'paths', (path) => [
     ...(['admitted', 'declined', 'outOfTime', 'asked'] as const).map((name): Reference => ({

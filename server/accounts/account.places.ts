@@ -1,11 +1,10 @@
 /** Purpose: the places of a member's account on the site. */
-import type { PlaceView, QuestionView } from '../../contract';
-import { sayStanding, type Facts, type FieldValue } from '../../core/facts';
-import { fieldKindOf, ownFields, showValue, type FieldItem } from '../../core/fields';
-import type { Setup } from '../../core/setup';
+import type { PlaceView } from '../../contract';
+import { sayStanding } from '../../core/facts';
+import { ownFields, questionsOf, showValue, type FormPart } from '../../core/fields';
 import { wordsFor } from '../../core/pages';
 import type { Viewers } from '../callers';
-import { alreadyIn, safeNext, signInFirst, type Asked, type Places } from '../site';
+import { alreadyIn, beforehand, safeNext, signInFirst, type Asked, type Places } from '../site';
 import type { Accounts } from './account.service';
 import type { Reader } from '../../core/kernel';
 import { accountsSays } from './accounts.sentences';
@@ -17,7 +16,7 @@ export const accountPlaces = (accounts: Accounts, viewers: Viewers): Places => (
     if (asked.rest !== undefined) return null;
     return asked.looker.facts.member
       ? alreadyIn(asked)
-      : { kind: 'signIn', title: says(asked).signIn, next: safeNext(asked.next) };
+      : { kind: 'signIn', title: says(asked).signIn, next: safeNext(asked.query('next')) };
   },
   forgotten: (asked) => (asked.rest === undefined ? { kind: 'forgotten', title: says(asked).forgotten } : null),
   reset: async (asked) => {
@@ -32,7 +31,8 @@ export const accountPlaces = (accounts: Accounts, viewers: Viewers): Places => (
   },
 });
 
-async function ownAccount({ looker, live }: Asked, viewers: Viewers): Promise<PlaceView> {
+async function ownAccount(asked: Asked, viewers: Viewers): Promise<PlaceView> {
+  const { looker, live } = asked;
   const { facts, session, now } = looker;
   const { setup } = live;
   const words = wordsFor(facts, now, setup);
@@ -44,35 +44,24 @@ async function ownAccount({ looker, live }: Asked, viewers: Viewers): Promise<Pl
     standing: facts.standing ? sayStanding(facts.standing, setup.doc.site) : '',
     level: levelLine(words('level'), words('termEnd'), setup.doc.site),
     groups: words('groups'),
-    ...profile(facts, setup),
+    ...profile(asked),
     sessions: session === null ? [] : await viewers.sessionsOf('member', facts.member ?? '', session, setup.doc.site),
   };
 }
 
-/** What the member sees of their own profile, apart what they may change. */
-function profile(facts: Facts, setup: Setup) {
-  const { site } = setup.doc;
-  const own = ownFields(setup, facts);
-  const answers = facts.fields as Readonly<Record<string, FieldValue>>;
-  const valueOf = ({ id, role }: FieldItem) => (role === 'name' ? facts.name : answers[id]) ?? null;
-  const typed = (value: FieldValue | null): string | boolean | string[] | null =>
-    typeof value === 'number' ? String(value) : value;
-  const changes = own.flatMap(({ field, mayChange }) => (mayChange ? [field] : []));
+/** What the member sees of their own profile, apart what they may change: as a form that starts with what stands there. */
+function profile(asked: Asked) {
+  const { setup } = asked.live;
+  const from = beforehand(asked);
+  const own = ownFields(setup, asked.looker.facts);
+  const parts = own.flatMap(({ field: { id, role }, mayChange }): FormPart[] =>
+    mayChange ? [{ part: 'field', field: id, required: role === 'name', half: false, start: { from: 'profile' } }] : [],
+  );
   return {
-    questions: changes.map((field) => ({
-      name: field.id,
-      label: field.label,
-      help: field.help ?? null,
-      required: field.role === 'name',
-      half: false,
-      of: field.of as QuestionView['of'],
-      role: field.role ?? null,
-      input: fieldKindOf(field.of).input(field.of, field.role ?? null, site),
-    })),
-    answers: Object.fromEntries(changes.map((field) => [field.id, typed(valueOf(field))])),
-    shown: own.flatMap(({ field, mayChange }) => {
-      const value = valueOf(field);
-      return mayChange || value === null ? [] : [{ label: field.label, value: showValue(field.of, value, site) }];
+    questions: questionsOf(parts, setup, from),
+    shown: own.flatMap(({ field: { id, of, label }, mayChange }) => {
+      const value = from.profile(id);
+      return mayChange || value === null ? [] : [{ label, value: showValue(of, value, setup.doc.site) }];
     }),
   };
 }

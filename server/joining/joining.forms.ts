@@ -1,7 +1,7 @@
 /** Purpose: the forms of joining as they come without script. */
 import { call } from '@orpc/server';
 import type { Attempt } from '../../contract';
-import type { RawAnswer, SignupForm } from '../../core/fields';
+import { nameOfPart, type FormItem, type RawAnswer } from '../../core/fields';
 import type { Setup } from '../../core/setup';
 import { oneOf, plainAnswer, plainSend, type PlainBody, type PlainForms, type PlainSend } from '../site';
 import type { JoiningApi } from './joining.api';
@@ -33,11 +33,11 @@ export const joiningForms = (api: JoiningApi): PlainForms => ({
 });
 
 /** A signup form: each answer as its kind has it, since a plain form sends text alone. */
-function joinSend(api: JoiningApi, form: SignupForm, body: PlainBody, setup: Setup): PlainSend {
+function joinSend(api: JoiningApi, form: FormItem, body: PlainBody, setup: Setup): PlainSend {
   const answers: Record<string, RawAnswer> = {};
   for (const part of form.parts) {
-    if (part.part === 'heading') continue;
-    const name = part.part === 'field' ? part.field : part.part === 'agreement' ? part.id : part.part;
+    const name = nameOfPart(part);
+    if (name === null) continue;
     const kind = part.part === 'field' ? setup.fields.get(part.field)?.of.kind : part.part;
     const value = body[name];
     answers[name] = plainAnswer(kind, value);

@@ -1,12 +1,12 @@
 /** Purpose: the places of joining on the site: the form, the way through the gates, the link in a letter. */
 import { randomUUID } from 'node:crypto';
-import type { PlaceView, QuestionView } from '../../contract';
-import { PASSWORD_LEAST, fieldKindOf, type SignupForm, type SignupPart } from '../../core/fields';
+import type { PlaceView } from '../../contract';
+import { questionsOf, type FormItem } from '../../core/fields';
 import { answersOf, gateOf, gatePromise, heldOf, kindOf, routeOf, type Application } from '../../core/joining';
-import { never, say, sayDate, sayMoment, type Instant, type MemberId, type WordSource } from '../../core/kernel';
-import { hrefOfPage, wordsFor } from '../../core/pages';
+import { say, sayDate, sayMoment, type Instant, type MemberId } from '../../core/kernel';
+import { hrefOfPage } from '../../core/pages';
 import type { Setup } from '../../core/setup';
-import { alreadyIn, signInFirst, type Asked, type Places } from '../site';
+import { alreadyIn, beforehand, signInFirst, type Asked, type Places } from '../site';
 import type { Joining } from './joining.service';
 import { joiningSays } from './joining.sentences';
 
@@ -19,7 +19,7 @@ export const joiningPlaces = (joining: Joining): Places => ({
     const form = setup.formByAddress.get(asked.rest ?? '');
     if (!form || form.retired) return null;
     if (looker.facts.standing === 'applicant') return { elsewhere: '/joining' };
-    return looker.facts.member ? alreadyIn(asked) : joinPlace(form, wordsFor(looker.facts, looker.now, setup), setup);
+    return looker.facts.member ? alreadyIn(asked) : joinPlace(form, asked);
   },
   joining: async (asked) => {
     const { rest, looker, live } = asked;
@@ -105,14 +105,16 @@ function joiningPlace(application: Application, now: Instant, setup: Setup): Joi
   };
 }
 
-function joinPlace(form: SignupForm, words: WordSource, setup: Setup): PlaceView {
+function joinPlace(form: FormItem, asked: Asked): PlaceView {
+  const { setup } = asked.live;
   const path = setup.paths.get(form.path);
+  const from = beforehand(asked);
   return {
     kind: 'join',
     title: form.title,
     form: form.address,
-    intro: form.intro ? say(form.intro, words) : '',
-    questions: form.parts.flatMap((part, at) => question(part, at, setup) ?? []),
+    intro: form.intro ? say(form.intro, from.words) : '',
+    questions: questionsOf(form.parts, setup, from),
     once: randomUUID(),
     opened: Date.now(),
     sendLabel: form.sendLabel,
@@ -123,74 +125,4 @@ function joinPlace(form: SignupForm, words: WordSource, setup: Setup): PlaceView
       state: 'toCome',
     })),
   };
-}
-
-/** Null for a question that is not asked: its field is gone or retired. */
-function question(part: SignupPart, at: number, setup: Setup): QuestionView | null {
-  switch (part.part) {
-    case 'field': {
-      const field = setup.fields.get(part.field);
-      if (!field || field.retired) return null;
-      const role = field.role ?? null;
-      return {
-        name: part.field,
-        label: part.label ?? field.label,
-        help: part.help ?? field.help ?? null,
-        required: part.required,
-        half: part.half,
-        of: field.of as QuestionView['of'],
-        role,
-        input: fieldKindOf(field.of).input(field.of, role, setup.doc.site),
-      };
-    }
-    case 'password':
-      return {
-        name: 'password',
-        label: part.label,
-        help: part.help ?? null,
-        required: true,
-        half: part.half,
-        of: null,
-        role: null,
-        input: { kind: 'password', least: PASSWORD_LEAST },
-      };
-    case 'heading':
-      return {
-        name: `heading-${at}`,
-        label: part.text,
-        help: null,
-        required: false,
-        half: false,
-        of: null,
-        role: null,
-        input: { kind: 'heading' },
-      };
-    case 'agreement':
-      return {
-        name: part.id,
-        label: part.title ?? part.label,
-        help: null,
-        required: true,
-        half: false,
-        of: null,
-        role: null,
-        input: { kind: 'agreement', text: [...part.text], agree: part.label },
-      };
-    case 'topics':
-      return {
-        name: 'topics',
-        label: part.label,
-        help: null,
-        required: false,
-        half: false,
-        of: null,
-        role: null,
-        input: {
-          kind: 'severalChoices',
-          choices: part.topics.map((id) => ({ id, label: setup.topics.get(id)?.title ?? id })),
-        },
-      };
-    default:
-      return never(part);
-  }
 }

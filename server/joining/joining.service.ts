@@ -39,7 +39,7 @@ import {
   type Stored,
 } from './application.store';
 import { carryOut, codeDigest, LetterGone, type EffectPorts } from './effects';
-import type { SignupForm } from '../../core/fields';
+import type { FormItem } from '../../core/fields';
 import { joiningSays } from './joining.sentences';
 
 /** By then every process follows a new set-up. */
@@ -133,7 +133,7 @@ export class Joining {
    * made that waits at the same gate, and the address's owner is told by mail. Several may sign up with an address
    * that nobody has confirmed yet; it goes to the one who confirms.
    */
-  async submit(form: SignupForm, raw: RawForm, how: Submission): Promise<Result<Opened, SubmitRefusal>> {
+  async submit(form: FormItem, raw: RawForm, how: Submission): Promise<Result<Opened, SubmitRefusal>> {
     const { once, device, old, mayWrite } = how;
     const live = this.live.must;
     const faults = await this.faultsOf(form, raw, live);
@@ -178,7 +178,7 @@ export class Joining {
 
   /** Reads the form and weighs the password; all that is wrong, in the form's order. */
   private async faultsOf(
-    form: SignupForm,
+    form: FormItem,
     raw: RawForm,
     live: Live,
   ): Promise<Result<Application['answers'] & { password: string }, AnswerFault[]>> {
@@ -208,7 +208,7 @@ export class Joining {
   private async enter(
     manager: EntityManager,
     live: Live,
-    form: SignupForm,
+    form: FormItem,
     answers: Application['answers'],
     passwordHash: string,
     { sent, once, device }: { readonly sent: Sending; readonly once: string; readonly device: string },
@@ -341,7 +341,7 @@ const secretOf = (once: string, salt: string): string => createHmac('sha256', sa
 
 const aboutOf = ({ member, id }: Application): About => ({ subject: member, detail: { application: id } });
 
-function inFormOrder(faults: AnswerFault[], form: SignupForm): AnswerFault[] {
+function inFormOrder(faults: AnswerFault[], form: FormItem): AnswerFault[] {
   const order = form.parts.map(nameOfPart);
   return faults.sort((a, b) => order.indexOf(a.at) - order.indexOf(b.at));
 }

@@ -106,7 +106,7 @@ export async function placeFor(address: string, looker: Looker, live: Live, sour
   }
   const [, first = '', rest, ...more] = path.split('/');
   const given = more.length === 0 && Object.hasOwn(sources.places, first) ? sources.places[first] : undefined;
-  const answer = (await given?.({ path, rest, next: asked.get('next'), looker, live })) ?? null;
+  const answer = (await given?.({ path, rest, query: (name) => asked.get(name), looker, live })) ?? null;
   if (answer === null) return missing();
   return 'elsewhere' in answer ? { is: 'elsewhere', to: answer.elsewhere } : show(answer);
 }

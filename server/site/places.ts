@@ -1,6 +1,9 @@
 /** Purpose: the places of the site that areas give it, by the first part of their address. */
 import type { PlaceView } from '../../contract';
-import type { Facts } from '../../core/facts';
+import { describe } from '../../core/doors';
+import type { Facts, FieldValue } from '../../core/facts';
+import type { Beforehand } from '../../core/fields';
+import { wordsFor } from '../../core/pages';
 import type { Looker } from '../callers';
 import type { Live } from '../setup';
 import { siteSays } from './site.sentences';
@@ -12,7 +15,8 @@ export type PlaceAnswer = PlaceView | { readonly elsewhere: string } | null;
 export type Asked = {
   readonly path: string;
   readonly rest: string | undefined;
-  readonly next: string | null;
+  /** A named value of its query. */
+  readonly query: (name: string) => string | null;
   readonly looker: Looker;
   readonly live: Live;
 };
@@ -30,11 +34,22 @@ export function startOf(facts: Facts): string {
   return facts.standing === 'applicant' ? '/joining' : '/';
 }
 
-export const alreadyIn = ({ looker, live, next }: Asked): PlaceView => ({
+/** What the answers of a form are before anybody types, for whoever asks for it. */
+export function beforehand({ looker: { facts, now }, live: { setup }, query }: Asked): Beforehand {
+  const fields = facts.fields as Readonly<Record<string, FieldValue>>;
+  return {
+    query,
+    profile: (id) => (setup.fields.get(id)?.role === 'name' ? facts.name : fields[id]) ?? null,
+    words: wordsFor(facts, now, setup),
+    says: (rule) => describe(rule, setup),
+  };
+}
+
+export const alreadyIn = ({ looker, live, query }: Asked): PlaceView => ({
   kind: 'alreadyIn',
   title: siteSays(live.setup.doc.site).signedIn,
   name: looker.facts.name ?? '',
-  next: safeNext(next),
+  next: safeNext(query('next')),
 });
 
 export const signInFirst = ({ path }: Asked) => ({ elsewhere: `/sign-in?next=${encodeURIComponent(path)}` });

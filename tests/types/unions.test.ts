@@ -34,15 +34,10 @@ const growths: readonly Growth[] = [
   },
   {
     union: 'form parts',
-    file: 'core/fields/items.ts',
-    after: "export const SignupPart = z.discriminatedUnion('part', [",
-    member: "z.strictObject({ part: z.literal('newPart') }),",
-    breaks: [
-      'core/fields/items.ts',
-      'core/fields/form.ts',
-      'core/joining/answers.ts',
-      'server/joining/joining.places.ts',
-    ],
+    file: 'core/fields/parts/index.ts',
+    after: "export const FormPart = z.discriminatedUnion('part', [",
+    member: "z.strictObject({ part: z.literal('newPart'), when: z.undefined() }),",
+    breaks: ['core/fields/parts/index.ts', 'core/revisions/form.lines.ts'],
   },
   {
     union: 'block kinds',
@@ -88,10 +83,10 @@ const growths: readonly Growth[] = [
   },
   {
     union: 'field tests',
-    file: 'core/doors/conditions/field.ts',
+    file: 'core/fields/answerRule.ts',
     after: "export const FieldTest = z.discriminatedUnion('op', [",
     member: "z.strictObject({ op: z.literal('newOp') }),",
-    breaks: ['core/doors/conditions/field.ts'],
+    breaks: ['core/fields/answerRule.ts', 'core/doors/conditions/field.ts'],
   },
   {
     union: 'message parts',

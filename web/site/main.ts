@@ -11,7 +11,7 @@ async function main(): Promise<void> {
   const { app, router, site } = makeSite(view, createWebHistory());
   router.beforeResolve(async (to, from) => {
     if (from === START_LOCATION) return true;
-    if (to.path === from.path && to.hash) return true;
+    if (to.path === from.path && (to.hash || from.hash)) return true;
     const fetched = await fetchPlace(to.fullPath.split('#')[0]!);
     if ('elsewhere' in fetched) return fetched.elsewhere;
     if ('trouble' in fetched) {

@@ -1,44 +1,14 @@
-/** Purpose: the condition on a profile answer, and the tests that can be made of one. */
-import { z } from 'zod';
-import type { FieldValue } from '../../facts';
+/** Purpose: the condition on a profile answer. */
+import type { z } from 'zod';
+import { AnswerCondition, meetsField, type FieldTest } from '../../fields/answerRule';
 import { showValue } from '../../fields/show';
-import { FieldId, never } from '../../kernel';
+import { never } from '../../kernel';
 import { doorsSays } from '../doors.sentences';
 import type { ConditionKind, Known } from './kind';
 import { missingName } from './phrases';
 
-export const FieldTest = z.discriminatedUnion('op', [
-  z.strictObject({ op: z.literal('answered') }),
-  z.strictObject({ op: z.literal('is'), value: z.union([z.string(), z.number(), z.boolean()]) }),
-  z.strictObject({ op: z.literal('atLeast'), value: z.number() }),
-  z.strictObject({ op: z.literal('atMost'), value: z.number() }),
-  z.strictObject({ op: z.literal('startsWith'), value: z.string().min(1) }),
-  z.strictObject({ op: z.literal('includes'), value: z.string() }),
-]);
-export type FieldTest = z.infer<typeof FieldTest>;
-
-const schema = z.strictObject({ fact: z.literal('field'), field: FieldId, test: FieldTest });
+const schema = AnswerCondition;
 type Of = z.infer<typeof schema>;
-
-export function meetsField(test: FieldTest, value: FieldValue | undefined): boolean {
-  if (value === undefined || value === '' || (Array.isArray(value) && value.length === 0)) return false;
-  switch (test.op) {
-    case 'answered':
-      return true;
-    case 'is':
-      return value === test.value;
-    case 'atLeast':
-      return typeof value === 'number' && value >= test.value;
-    case 'atMost':
-      return typeof value === 'number' && value <= test.value;
-    case 'startsWith':
-      return typeof value === 'string' && value.toLowerCase().startsWith(test.value.toLowerCase());
-    case 'includes':
-      return Array.isArray(value) && value.includes(test.value);
-    default:
-      return never(test);
-  }
-}
 
 function saysTest(test: FieldTest, { fields, doc }: Known, id: string): string {
   const says = doorsSays(doc.site);

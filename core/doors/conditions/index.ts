@@ -6,7 +6,7 @@ import type { ConditionKind } from './kind';
 import { level } from './level';
 import { group, mailDomain, signedIn, standing } from './who';
 
-export { FieldTest } from './field';
+export { FieldTest } from '../../fields/answerRule';
 export type { Known, Named } from './kind';
 
 export const conditionKinds = { signedIn, standing, level, group, field, mailDomain, admittedFor, date } as const;

@@ -1,7 +1,7 @@
 <script setup lang="ts">
 /** What a form is called, where it is reached, where it leads, and its words. */
 import { computed } from 'vue';
-import type { SignupForm } from '../../../core/fields';
+import type { FormItem } from '../../../core/fields';
 import KitChoice from '../../kit/fields/KitChoice.vue';
 import KitField from '../../kit/fields/KitField.vue';
 import KitButton from '../../kit/KitButton.vue';
@@ -15,7 +15,7 @@ const props = defineProps<{ id: string }>();
 defineEmits<{ done: [] }>();
 const draft = useDraft();
 const { body, set, faultAt } = useItem('form', () => props.id);
-const form = computed(() => body.value as SignupForm);
+const form = computed(() => body.value as FormItem);
 const paths = computed(() =>
   draft.ofKind('path').map(({ id, body: path }) => ({ title: String(path['title']), value: id })),
 );
@@ -35,7 +35,7 @@ const paths = computed(() =>
         :model-value="form.path"
         :label="says.leadsTo"
         :items="paths"
-        @update:model-value="set({ path: $event as SignupForm['path'] })"
+        @update:model-value="set({ path: $event as FormItem['path'] })"
       />
     </div>
     <KitField

@@ -2,7 +2,14 @@
 /** A signup form: the shelf of fields, the questions in order, the chosen one opened in place, the form as it is seen. */
 import { computed, ref, watch } from 'vue';
 import { useRoute, useRouter } from 'vue-router';
-import { fieldKindOf, nameOfPart, type FieldItem, type SignupForm, type SignupPart } from '../../../core/fields';
+import {
+  fieldKindOf,
+  nameOfPart,
+  questionsOf,
+  type FieldItem,
+  type FormItem,
+  type FormPart,
+} from '../../../core/fields';
 import type { FieldId } from '../../../core/kernel';
 import { idFrom } from '../../../core/setup';
 import KitButton from '../../kit/KitButton.vue';
@@ -17,9 +24,10 @@ import DraftMount from '../setup/DraftMount.vue';
 import { useItem } from '../setup/item';
 import ItemFindings from '../setup/ItemFindings.vue';
 import NewItem from '../setup/NewItem.vue';
+import { makeAnswering } from './answering';
 import FormSettings from './FormSettings.vue';
 import { joiningSays } from './joining.sentences';
-import { askedHow, questionsOf, shelfOf, titleOf } from './parts';
+import { askedBefore, askedHow, listOf, shelfOf, titleOf } from './parts';
 import QuestionEditor from './QuestionEditor.vue';
 
 const says = joiningSays(reader);
@@ -31,14 +39,14 @@ const settings = ref(false);
 const width = ref<'wide' | 'phone'>('wide');
 const open = ref<string | null>(null);
 
-const forms = computed(() => draft.ofKind('form').map(({ body }) => body as unknown as SignupForm));
+const forms = computed(() => draft.ofKind('form').map(({ body }) => body as unknown as FormItem));
 const id = computed(() => {
   const asked = typeof route.params['id'] === 'string' ? route.params['id'] : null;
   return asked ?? (forms.value.find(({ retired }) => !retired) ?? forms.value[0])?.id ?? null;
 });
 const { body, set, faultAt, faulty, findings } = useItem('form', () => id.value);
-const form = computed(() => body.value as SignupForm | null);
-const questions = computed(() => questionsOf(form.value?.parts ?? []));
+const form = computed(() => body.value as FormItem | null);
+const questions = computed(() => listOf(form.value?.parts ?? []));
 const fields = computed(() => draft.ofKind('field').map(({ body: field }) => field as unknown as FieldItem));
 const shelf = computed(() => shelfOf(fields.value, form.value?.parts ?? []));
 const site = computed(() => draft.setup?.doc.site ?? reader);
@@ -55,11 +63,11 @@ watch(
   { immediate: true },
 );
 
-const setParts = (parts: readonly SignupPart[]) => set({ parts: [...parts] });
-function add(part: SignupPart): void {
+const setParts = (parts: readonly FormPart[]) => set({ parts: [...parts] });
+function add(part: FormPart): void {
   const parts = [...(form.value?.parts ?? []), part];
   setParts(parts);
-  open.value = questionsOf(parts).at(-1)!.id;
+  open.value = listOf(parts).at(-1)!.id;
 }
 const agreements = computed(() =>
   (form.value?.parts ?? []).flatMap((part) => (part.part === 'agreement' ? [part.id] : [])),
@@ -69,6 +77,8 @@ const pieces = computed(() => {
   const topic = draft.setup?.doc.topics.find(({ retired }) => !retired);
   return [
     { title: says.addHeading, act: () => add({ part: 'heading', text: says.newHeading }) },
+    { title: says.addWords, act: () => add({ part: 'words', text: says.newWords }) },
+    { title: says.addPage, act: () => add({ part: 'page', title: says.newPageTitle }) },
     {
       title: says.addAgreement,
       act: () =>
@@ -102,10 +112,10 @@ function make(title: string): void {
     'join',
   );
   const role = (name: 'name' | 'mail') => fields.value.find((field) => field.role === name);
-  const ask = (field: FieldItem | undefined): SignupPart[] =>
+  const ask = (field: FieldItem | undefined): FormPart[] =>
     field ? [{ part: 'field', field: field.id, required: true, half: false }] : [];
   const path = draft.ofKind('path')[0]?.id ?? 'path';
-  const parts: SignupPart[] = [
+  const parts: FormPart[] = [
     ...ask(role('name')),
     ...ask(role('mail')),
     { part: 'password', label: says.newPassword, half: false },
@@ -114,6 +124,13 @@ function make(title: string): void {
   void router.push(`/desk/joining/forms/${made}`);
 }
 const others = computed(() => forms.value.map((one) => ({ title: one.title, to: `/desk/joining/forms/${one.id}` })));
+/** What the mount may be answered by: as a visitor meets it. */
+const answered = makeAnswering(() => {
+  const { setup } = draft;
+  if (!setup || !form.value) return [];
+  const nobody = { query: () => null, profile: () => null, words: () => null, says: () => '' };
+  return questionsOf(form.value.parts, setup, nobody);
+});
 const marked = computed(() => questions.value.find((question) => question.id === open.value));
 const mark = computed(() => {
   const part = marked.value?.part;
@@ -190,6 +207,7 @@ const mark = computed(() => {
               <div v-if="question.id === open" class="row__panel">
                 <QuestionEditor
                   :part="question.part"
+                  :before="askedBefore(fields, form.parts, question.at)"
                   :fault-at="(at) => faultAt(`parts.${question.at}.${at}`)"
                   @change="setParts(form.parts.map((part, at) => (at === question.at ? $event : part)))"
                   @take-out="setParts(form.parts.filter((_, at) => at !== question.at))"
@@ -209,6 +227,7 @@ const mark = computed(() => {
       :place="`/join/${form.address}`"
       :mark="mark"
       :width="width === 'phone' ? 390 : undefined"
+      @paper="answered"
     >
       <template #head>
         <KitToggle v-model="width" :label="says.width" :choices="['wide', 'phone'] as const">

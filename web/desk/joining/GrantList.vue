@@ -11,7 +11,7 @@ import KitButton from '../../kit/KitButton.vue';
 import MenuButton from '../../kit/MenuButton.vue';
 import { reader } from '../reader';
 import { useDraft } from '../setup/draft.store';
-import { keyOfRule, ruleOfKey } from './grants';
+import { conditionsOn, keyOfRule, ruleOfKey } from './conditions';
 import { joiningSays } from './joining.sentences';
 
 const says = joiningSays(reader);
@@ -39,19 +39,11 @@ const put = (at: number, grant: Grant) =>
 /** Everybody, each answer that can be chosen, each number that can be reached; and the rule that stands there. */
 const conditions = (grant: Grant) => {
   const { key } = keyOfRule(grant.when);
-  const answers = fields.value.flatMap(({ id, label, of }) => {
-    if ('choices' in of)
-      return of.choices.map((choice) => ({
-        title: says.ifFieldIs({ field: label, choice: choice.label }),
-        value: `${id}=${choice.id}`,
-      }));
-    return of.kind === 'number' ? [{ title: says.ifAtLeast({ field: label }), value: `${id}>` }] : [];
-  });
   const own =
     key === '*' && draft.setup
       ? [{ title: says.asItIs({ rule: describe(grant.when!, draft.setup) }), value: '*' }]
       : [];
-  return [{ title: says.everybody, value: '' }, ...own, ...answers];
+  return [{ title: says.everybody, value: '' }, ...own, ...conditionsOn(fields.value)];
 };
 function setWhen(at: number, key: string, number: number | null): void {
   if (key === '*') return;
@@ -138,7 +130,7 @@ const additions = computed(() => [
           :id="`grant-number-${at}`"
           kind="number"
           :model-value="String(keyOfRule(grant.when).number)"
-          :label="says.atLeast"
+          :label="says.theNumber"
           :fault="faultAt(`grants.${at}`)"
           @update:model-value="/^\d+$/.test($event) && setWhen(at, keyOfRule(grant.when).key, Number($event))"
         />

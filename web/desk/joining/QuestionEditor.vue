@@ -4,23 +4,34 @@ import { computed } from 'vue';
 import { VCheckbox } from 'vuetify/components/VCheckbox';
 import { VRadio } from 'vuetify/components/VRadio';
 import { VRadioGroup } from 'vuetify/components/VRadioGroup';
-import type { SignupPart } from '../../../core/fields';
+import type { FieldItem, FormPart } from '../../../core/fields';
 import type { TopicId } from '../../../core/kernel';
+import { chipNames } from '../../../core/messages';
 import KitField from '../../kit/fields/KitField.vue';
 import KitButton from '../../kit/KitButton.vue';
 import { reader } from '../reader';
 import { useDraft } from '../setup/draft.store';
+import WordsField from '../letters/WordsField.vue';
+import ConditionList from './ConditionList.vue';
 import { joiningSays } from './joining.sentences';
+import StartEditor from './StartEditor.vue';
 
 const says = joiningSays(reader);
-const props = defineProps<{ part: SignupPart; faultAt: (at: string) => string | null }>();
-const emit = defineEmits<{ change: [part: SignupPart]; takeOut: [] }>();
+const props = defineProps<{
+  part: FormPart;
+  /** The fields asked before it, which its showing may hang on. */
+  before: readonly FieldItem[];
+  faultAt: (at: string) => string | null;
+}>();
+const emit = defineEmits<{ change: [part: FormPart]; takeOut: [] }>();
 const draft = useDraft();
 
-const set = (change: object) => emit('change', { ...props.part, ...change } as SignupPart);
-const label = computed(() =>
-  props.part.part === 'field' ? (draft.setup?.fields.get(props.part.field)?.label ?? props.part.field) : '',
+const set = (change: object) => emit('change', { ...props.part, ...change } as FormPart);
+const field = computed(() =>
+  props.part.part === 'field' ? (draft.setup?.fields.get(props.part.field) ?? null) : null,
 );
+const label = computed(() => field.value?.label ?? '');
+const names = computed(() => (draft.setup ? chipNames(draft.setup) : new Map()));
 const topics = computed(() => draft.setup?.doc.topics.filter(({ retired }) => !retired) ?? []);
 const lines = (text: string) => text.split('\n').filter((line) => line.trim() !== '');
 function offer(id: TopicId, on: boolean | null): void {
@@ -51,6 +62,7 @@ function offer(id: TopicId, on: boolean | null): void {
         @update:model-value="set({ help: $event || undefined })"
       />
       <VRadioGroup
+        v-if="!part.hidden"
         class="kit-tick"
         inline
         :label="says.anAnswer"
@@ -60,7 +72,26 @@ function offer(id: TopicId, on: boolean | null): void {
         <VRadio :label="says.mustBeGiven" :value="true" />
         <VRadio :label="says.mayBeGiven" :value="false" />
       </VRadioGroup>
+      <StartEditor v-if="field" :part="part" :field="field" :fault-at="faultAt" @change="set" />
     </template>
+    <KitField
+      v-else-if="part.part === 'page'"
+      id="q-title"
+      :model-value="part.title"
+      :label="says.pageTitle"
+      :fault="faultAt('title')"
+      @update:model-value="set({ title: $event })"
+    />
+    <WordsField
+      v-else-if="part.part === 'words'"
+      id="q-text"
+      long
+      :label="says.theWords"
+      :words="part.text"
+      :names="names"
+      :fault="faultAt('text')"
+      @change="set({ text: $event })"
+    />
     <template v-else-if="part.part === 'heading'">
       <KitField
         id="q-text"
@@ -121,11 +152,21 @@ function offer(id: TopicId, on: boolean | null): void {
       </fieldset>
     </template>
     <VCheckbox
-      v-if="part.part === 'field' || part.part === 'password'"
+      v-if="(part.part === 'field' && !part.hidden) || part.part === 'password'"
       class="kit-tick"
       :label="says.halfWide"
       :model-value="part.half"
       @update:model-value="set({ half: $event === true })"
+    />
+    <ConditionList
+      v-if="part.part !== 'password'"
+      id="q-when"
+      :label="says.shown"
+      :always="says.alwaysShown"
+      :rule="part.when"
+      :fields="before"
+      :fault="faultAt('when')"
+      @change="set({ when: $event })"
     />
     <div class="fieldset__foot">
       <KitButton kind="danger" @click="emit('takeOut')">{{ says.takeOut }}</KitButton>

@@ -1,55 +1,47 @@
 /** Purpose: the parts of a form as a list that can be ordered: what each is called and by which id it is known. */
-import { nameOfPart, type FieldItem, type SignupPart } from '../../../core/fields';
+import { nameOfPart, partKindOf, type FieldItem, type FormPart } from '../../../core/fields';
 import type { Setup } from '../../../core/setup';
 import { joiningSays } from './joining.sentences';
 import { reader } from '../reader';
 
 const says = joiningSays(reader);
 
-export type Question = { readonly id: string; readonly part: SignupPart; readonly at: number };
+export type Question = { readonly id: string; readonly part: FormPart; readonly at: number };
 
 /** Parts without a name of their own are known by how many of their sort came before. */
-export function questionsOf(parts: readonly SignupPart[]): Question[] {
+export function listOf(parts: readonly FormPart[]): Question[] {
   const seen = new Map<string, number>();
   return parts.map((part, at) => {
     const base = nameOfPart(part) ?? part.part;
     const before = seen.get(base) ?? 0;
     seen.set(base, before + 1);
-    return { id: before === 0 && part.part !== 'heading' ? base : `${base}-${before + 1}`, part, at };
+    return { id: before === 0 && nameOfPart(part) !== null ? base : `${base}-${before + 1}`, part, at };
   });
 }
 
-export function titleOf(part: SignupPart, setup: Setup | null): string {
-  switch (part.part) {
-    case 'field':
-      return setup?.fields.get(part.field)?.label ?? part.field;
-    case 'heading':
-      return part.text;
-    case 'agreement':
-      return part.title ?? part.label;
-    case 'password':
-    case 'topics':
-      return part.label;
-  }
+export const titleOf = (part: FormPart, setup: Setup | null): string =>
+  setup ? partKindOf(part).title(part, setup) : (nameOfPart(part) ?? '');
+
+/** `must`, `may, if`, or nothing for what asks nothing. */
+export function askedHow(part: FormPart): string {
+  const asked = partKindOf(part).asked(part);
+  const how = {
+    must: says.must,
+    may: says.may,
+    none: part.part === 'field' ? says.setByForm : part.part === 'page' ? says.newPage : '',
+  }[asked ?? 'none'];
+  return part.when ? says.onCondition({ asked: how }) : how;
 }
 
-/** `must`, `may`, or nothing for what asks nothing. */
-export function askedHow(part: SignupPart): string {
-  switch (part.part) {
-    case 'field':
-      return part.required ? says.must : says.may;
-    case 'password':
-    case 'agreement':
-      return says.must;
-    case 'topics':
-      return says.may;
-    case 'heading':
-      return '';
-  }
-}
+/** The fields that a part may ask about: those asked before it, and seen. */
+export const askedBefore = (fields: readonly FieldItem[], parts: readonly FormPart[], at: number): FieldItem[] =>
+  parts.slice(0, at).flatMap((part) => {
+    if (part.part !== 'field' || (part.hidden && part.start?.from === 'constant')) return [];
+    return fields.filter(({ id, retired }) => id === part.field && !retired);
+  });
 
 /** The fields that may be put on a form, and whether they are on it. */
-export const shelfOf = (fields: readonly FieldItem[], parts: readonly SignupPart[]) =>
+export const shelfOf = (fields: readonly FieldItem[], parts: readonly FormPart[]) =>
   fields
     .filter(({ retired }) => !retired)
     .map((field) => ({ field, placed: parts.some((part) => part.part === 'field' && part.field === field.id) }));

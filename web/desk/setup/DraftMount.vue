@@ -20,6 +20,7 @@ const props = defineProps<{
   /** The paper's width in pixels, where it is not all there is. */
   width?: number;
 }>();
+const emit = defineEmits<{ paper: [page: Document] }>();
 const draft = useDraft();
 const viewpoint = useViewpoint();
 const day = computed(() => viewpoint.day ?? viewpoint.shown);
@@ -62,6 +63,7 @@ function came(key: number, event: Event): void {
   const before = frames.value.find((one) => one !== paper && one.dataset['src'] === paper.dataset['src']);
   paper.contentWindow?.scrollTo(0, before?.contentWindow?.scrollY ?? 0);
   papers.value = papers.value.filter((one) => one.key >= key);
+  if (paper.contentDocument) emit('paper', paper.contentDocument);
   frame(paper);
 }
 watch(

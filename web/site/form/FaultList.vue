@@ -6,9 +6,17 @@ import { siteSays } from '../site.sentences';
 
 const says = siteSays(useReader());
 
-defineProps<{ faults: Fault[]; trouble: string | null; prefix: string }>();
+const props = defineProps<{
+  faults: Fault[];
+  trouble: string | null;
+  prefix: string;
+  /** Brings a question into view that stands on another page. */
+  open?: (at: string) => Promise<void>;
+}>();
 
-function goTo(id: string): void {
+async function goTo(at: string): Promise<void> {
+  await props.open?.(at);
+  const id = `${props.prefix}${at}`;
   const field = document.getElementById(id) ?? document.getElementById(`${id}-frame`);
   field?.focus();
   field?.scrollIntoView({ block: 'center' });
@@ -22,7 +30,7 @@ function goTo(id: string): void {
       <h2>{{ says.anotherLook({ count: faults.length }) }}</h2>
       <ul>
         <li v-for="fault in faults" :key="fault.at">
-          <a :href="`#${prefix}${fault.at}`" @click.prevent="goTo(`${prefix}${fault.at}`)">{{ fault.label }}</a>:
+          <a :href="`#${prefix}${fault.at}`" @click.prevent="goTo(fault.at)">{{ fault.label }}</a>:
           {{ fault.says }}
         </li>
       </ul>

@@ -1,9 +1,14 @@
-/** Purpose: what an input holds while nothing is answered. */
+/** Purpose: what inputs hold before anything is typed. */
 import type { QuestionView } from '../../../contract';
 
-export function blankOf(kind: QuestionView['input']['kind']): unknown {
-  return kind === 'severalChoices' ? [] : kind === 'agreement' ? false : kind === 'yesNo' ? null : '';
-}
+const blank = (kind: QuestionView['input']['kind']): unknown =>
+  kind === 'severalChoices' ? [] : kind === 'agreement' ? false : kind === 'yesNo' ? null : '';
+
+/** Each question's answer as the form begins with it. A copy, since it will be typed into. */
+export const blankOf = (questions: readonly QuestionView[]): Record<string, unknown> =>
+  Object.fromEntries(
+    questions.map(({ name, start, input }) => [name, Array.isArray(start) ? [...start] : (start ?? blank(input.kind))]),
+  );
 
 /** Inputs of several parts, which are told apart by what stands within. */
 export const isGroup = (kind: QuestionView['input']['kind']): boolean =>

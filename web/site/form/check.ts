@@ -1,20 +1,22 @@
 /**
- * Purpose: whether an answer is right by now, by the very rules of the server. Fetched only after a send was refused;
- * where it cannot be fetched, faults stay until the next send.
+ * Purpose: what is wrong with an answer, and which questions are shown, by the very rules of the server. Fetched only
+ * where a form needs it; where it cannot be fetched, the server alone tells.
  */
 import type { QuestionView } from '../../../contract';
-import { nameFault, passwordFault } from '../../../core/fields/form';
-import { owners } from '../../../core/kernel/sentences';
+import { nameFault, passwordFault } from '../../../core/fields/faults';
+import { fieldsSays } from '../../../core/fields/fields.sentences';
+import { shownBy } from '../../../core/fields/question';
 import { readAnswer, type RawAnswer } from '../../../core/fields/read';
+import type { Reader } from '../../../core/kernel/sentences';
 
-/** Only whether there is a fault counts here, in whatever language it would be told. */
-export function isRight(question: QuestionView, answer: unknown): boolean {
-  if (question.input.kind === 'password')
-    return passwordFault(typeof answer === 'string' ? answer : '', owners) === null;
-  if (question.input.kind === 'agreement') return answer === true;
-  if (!question.of) return true;
-  const read = readAnswer({ of: question.of }, answer as RawAnswer, question.required, owners);
-  return (
-    read.ok && (question.role !== 'name' || typeof read.value !== 'string' || nameFault(read.value, owners) === null)
-  );
+export { shownBy };
+
+/** What is wrong with an answer and how to mend it; null where it is right. */
+export function wrongWith(question: QuestionView, answer: unknown, reader: Reader): string | null {
+  if (question.input.kind === 'password') return passwordFault(typeof answer === 'string' ? answer : '', reader);
+  if (question.input.kind === 'agreement') return answer === true ? null : fieldsSays(reader).tickToAgree;
+  if (!question.of || question.hidden) return null;
+  const read = readAnswer({ of: question.of }, answer as RawAnswer, question.required, reader);
+  if (!read.ok) return read.refusal;
+  return question.role === 'name' && typeof read.value === 'string' ? nameFault(read.value, reader) : null;
 }

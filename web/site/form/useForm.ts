@@ -56,11 +56,20 @@ export function useForm<T extends Answers>(name: string, start: T, secret: reado
     }
   }
 
+  /** Shows what is wrong before anything is sent. */
+  async function tell(found: Fault[]): Promise<void> {
+    faults.value = found;
+    trouble.value = null;
+    if (found.length) await showFaults();
+  }
+
   /** Takes a fault away, once its answer is right. */
   const mend = (at: string): void => void (faults.value = faults.value.filter((fault) => fault.at !== at));
 
-  return { answers, sending, faults, trouble, faultOf, send, mend };
+  return { answers, sending, faults, trouble, faultOf, send, tell, mend };
 }
+
+export type Form = Pick<ReturnType<typeof useForm>, 'answers' | 'faults' | 'faultOf' | 'tell' | 'mend'>;
 
 async function showFaults(): Promise<void> {
   await nextTick();

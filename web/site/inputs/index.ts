@@ -27,6 +27,8 @@ export const inputParts = {
   severalChoices: SeveralChoicesInput,
   agreement: AgreementInput,
   code: CodeInput,
-  /** A heading stands in the form by itself. */
+  /** What asks nothing stands in the form by itself. */
   heading: null,
+  words: null,
+  page: null,
 } as const satisfies Record<FieldInput['kind'] | 'code', Component | null>;

@@ -1,0 +1,65 @@
+/**
+ * Purpose: what can be asked of one answer, and rules over the answers of a form.
+ * Invariant: so small that a page can carry it. A rule over answers is a door rule too (see `doors/rule.ts`), and is read
+ * the same there.
+ */
+import { z } from 'zod';
+import type { FieldValue } from '../facts';
+import { FieldId } from '../kernel/ids';
+import { never } from '../kernel/result';
+
+export const FieldTest = z.discriminatedUnion('op', [
+  z.strictObject({ op: z.literal('answered') }),
+  z.strictObject({ op: z.literal('is'), value: z.union([z.string(), z.number(), z.boolean()]) }),
+  z.strictObject({ op: z.literal('atLeast'), value: z.number() }),
+  z.strictObject({ op: z.literal('atMost'), value: z.number() }),
+  z.strictObject({ op: z.literal('startsWith'), value: z.string().min(1) }),
+  z.strictObject({ op: z.literal('includes'), value: z.string() }),
+]);
+export type FieldTest = z.infer<typeof FieldTest>;
+
+/** What was not answered meets no test. */
+export function meetsField(test: FieldTest, value: FieldValue | undefined): boolean {
+  if (value === undefined || value === '' || (Array.isArray(value) && value.length === 0)) return false;
+  switch (test.op) {
+    case 'answered':
+      return true;
+    case 'is':
+      return value === test.value;
+    case 'atLeast':
+      return typeof value === 'number' && value >= test.value;
+    case 'atMost':
+      return typeof value === 'number' && value <= test.value;
+    case 'startsWith':
+      return typeof value === 'string' && value.toLowerCase().startsWith(test.value.toLowerCase());
+    case 'includes':
+      return Array.isArray(value) && value.includes(test.value);
+    default:
+      return never(test);
+  }
+}
+
+export const AnswerCondition = z.strictObject({ fact: z.literal('field'), field: FieldId, test: FieldTest });
+export type AnswerCondition = z.infer<typeof AnswerCondition>;
+
+export type AnswerRule = AnswerCondition | { all: AnswerRule[] } | { any: AnswerRule[] } | { none: AnswerRule[] };
+const parts = z.array(z.lazy(() => AnswerRule)).max(20);
+export const AnswerRule: z.ZodType<AnswerRule> = z.union([
+  AnswerCondition,
+  z.strictObject({ all: parts }),
+  z.strictObject({ any: parts }),
+  z.strictObject({ none: parts }),
+]);
+
+export function meetsAnswers(rule: AnswerRule, given: ReadonlyMap<string, FieldValue>): boolean {
+  const meets = (part: AnswerRule) => meetsAnswers(part, given);
+  if ('fact' in rule) return meetsField(rule.test, given.get(rule.field));
+  if ('all' in rule) return rule.all.every(meets);
+  return 'any' in rule ? rule.any.some(meets) : !rule.none.some(meets);
+}
+
+/** The fields a rule asks about. */
+export function fieldsAsked(rule: AnswerRule): string[] {
+  if ('fact' in rule) return [rule.field];
+  return ('all' in rule ? rule.all : 'any' in rule ? rule.any : rule.none).flatMap(fieldsAsked);
+}

@@ -1,0 +1,135 @@
+/** Purpose: the part of a form that asks for a profile field, or sets it. */
+import { z } from 'zod';
+import type { FieldValue } from '../../facts';
+import { FieldId } from '../../kernel/ids';
+import { Address, Text, Title } from '../../kernel/texts';
+import { owners } from '../../kernel/sentences';
+import { AnswerRule } from '../answerRule';
+import { nameFault } from '../faults';
+import { fieldsSays } from '../fields.sentences';
+import type { FieldItem } from '../items';
+import { fieldKindOf, type RawAnswer } from '../kinds';
+import type { Question } from '../question';
+import { readAnswer } from '../read';
+import { showValue } from '../show';
+import { asksNothing, plainQuestion, type Beforehand, type PartKind, type PartsKnown } from './kind';
+
+/** What an answer is before anybody types: always the same, a named value of the address, or what the profile holds. */
+export const StartsWith = z.discriminatedUnion('from', [
+  z.strictObject({
+    from: z.literal('constant'),
+    value: z.union([z.string().max(4000), z.number(), z.boolean(), z.array(z.string().max(200)).max(60)]),
+  }),
+  z.strictObject({ from: z.literal('query'), name: Address }),
+  z.strictObject({ from: z.literal('profile') }),
+]);
+export type StartsWith = z.infer<typeof StartsWith>;
+
+const fieldOf = z
+  .strictObject({
+    part: z.literal('field'),
+    field: FieldId,
+    label: Title.optional(),
+    help: Text.optional(),
+    required: z.boolean().default(false),
+    half: z.boolean().default(false),
+    start: StartsWith.optional(),
+    /** Not shown: the form sets it. */
+    hidden: z.boolean().optional(),
+    when: AnswerRule.optional(),
+  })
+  .superRefine(({ hidden, start }, context) => {
+    if (hidden && start?.from !== 'constant' && start?.from !== 'query')
+      context.addIssue({ code: 'custom', path: ['hidden'], message: fieldsSays(owners).hiddenNeedsSource });
+  });
+type FieldPart = z.infer<typeof fieldOf>;
+
+const fieldFor = (part: FieldPart, known: PartsKnown): FieldItem | null => {
+  const field = known.fields.get(part.field);
+  return !field || field.retired ? null : field;
+};
+
+/** What the form itself sets, whatever is sent. */
+const setBy = ({ hidden, start }: FieldPart): RawAnswer =>
+  hidden && start?.from === 'constant' ? start.value : undefined;
+
+/** What stands there beforehand; what the field would not take is left out. */
+function startOf(part: FieldPart, field: FieldItem, known: PartsKnown, from: Beforehand): Question['start'] {
+  if (!part.start) return null;
+  // What somebody has kept is theirs to see, whatever the field would take today.
+  if (part.start.from === 'profile') return typed(from.profile(part.field));
+  const { start } = part;
+  const raw = start.from === 'constant' ? start.value : fromAddress(field, from.query(start.name));
+  const read = readAnswer(field, raw, false, known.doc.site);
+  return read.ok ? typed(read.value) : null;
+}
+
+/** A value as an input holds it. */
+const typed = (value: FieldValue | null): Question['start'] => (typeof value === 'number' ? String(value) : value);
+
+/** An address holds text alone: several choices are parted by commas, yes and no are `yes` and `no`. */
+function fromAddress({ of }: FieldItem, text: string | null): RawAnswer {
+  if (text === null) return null;
+  if (of.kind === 'yesNo') return text === 'yes' ? true : text === 'no' ? false : null;
+  return of.kind === 'severalChoices' ? text.split(',') : text;
+}
+
+export const field: PartKind<FieldPart> & { schema: typeof fieldOf } = {
+  ...asksNothing,
+  schema: fieldOf,
+  references: (part) => [{ at: '', kind: 'fields', id: part.field }],
+  name: (part) => part.field,
+  title: (part, { fields }) => part.label ?? fields.get(part.field)?.label ?? part.field,
+  asked: ({ required, hidden }) => (hidden ? null : required ? 'must' : 'may'),
+
+  question(part, _at, known, from) {
+    const field = fieldFor(part, known);
+    if (!field || setBy(part) !== undefined) return null;
+    const role = field.role ?? null;
+    return plainQuestion({
+      name: part.field,
+      label: part.label ?? field.label,
+      help: part.help ?? field.help ?? null,
+      required: part.required,
+      half: part.half,
+      hidden: part.hidden ?? false,
+      start: startOf(part, field, known, from),
+      when: part.when ?? null,
+      of: field.of as Question['of'],
+      role,
+      input: fieldKindOf(field.of).input(field.of, role, known.doc.site),
+    });
+  },
+
+  read(part, raw, into, known) {
+    const field = fieldFor(part, known);
+    if (!field) return null;
+    const set = setBy(part);
+    const label = part.label ?? field.label;
+    const read = readAnswer(field, set ?? raw[part.field], part.required && !part.hidden, known.doc.site);
+    if (!read.ok) {
+      // What is not shown cannot be mended by whoever sends the form.
+      if (!part.hidden) into.faults.push({ at: part.field, label, says: read.refusal });
+      return null;
+    }
+    if (read.value === null) return null;
+    if (field.role === 'name' && typeof read.value === 'string') {
+      into.name = read.value;
+      const fault = nameFault(read.value, known.doc.site);
+      if (fault) into.faults.push({ at: part.field, label, says: fault });
+    } else if (field.role === 'mail' && typeof read.value === 'string') into.mail = read.value;
+    else into.fields[part.field] = read.value;
+    return set === undefined ? read.value : null;
+  },
+
+  says(part, given, { fields, doc }) {
+    const field = fields.get(part.field);
+    if (!field) return null;
+    const value: FieldValue | undefined =
+      field.role === 'name' ? given.name : field.role === 'mail' ? given.mail : given.fields[part.field];
+    return {
+      label: field.label,
+      value: value === undefined ? fieldsSays(doc.site).notAnswered : showValue(field.of, value, doc.site),
+    };
+  },
+};

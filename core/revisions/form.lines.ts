@@ -1,0 +1,90 @@
+/** Purpose: forms in words. */
+import { describe } from '../doors';
+import { nameOfPart, partKindOf, showValue, type FormItem, type FormPart } from '../fields';
+import { never } from '../kernel';
+import type { Setup } from '../setup';
+import { line, order, plainWords, sayings, titleIn, type Line } from './line';
+
+/** What a part says and asks. */
+function partSays(part: FormPart, setup: Setup): [label: string, says: string] {
+  const says = sayings(setup);
+  const helped = (question: string, help: string | undefined) => (help ? says.helped({ question, help }) : question);
+  switch (part.part) {
+    case 'field': {
+      const question = part.label ?? titleIn('fields', part.field, setup);
+      if (part.hidden) return [says.question, says.setByForm({ question })];
+      const asked = part.required ? says.mustAnswer({ question }) : says.mayAnswer({ question });
+      return [says.question, helped(asked, part.help)];
+    }
+    case 'password':
+      return [says.password, helped(part.label, part.help)];
+    case 'heading':
+      return [says.headingLine, part.text];
+    case 'words':
+      return [says.words, plainWords(part.text, setup)];
+    case 'page':
+      return [says.newPage, part.title];
+    case 'agreement': {
+      const { version, label, text } = part;
+      return [says.agreement, says.agreementSays({ version, label, text: text.join(' ') })];
+    }
+    case 'topics': {
+      const topics = part.topics.map((id) => titleIn('topics', id, setup));
+      return [says.topics, says.topicsSay({ label: part.label, topics })];
+    }
+    default:
+      return never(part);
+  }
+}
+
+/** Where the answer of a part comes from before anybody types. */
+function startSays(part: FormPart, setup: Setup): string {
+  if (part.part !== 'field' || !part.start) return '';
+  const says = sayings(setup);
+  const { start } = part;
+  if (start.from === 'profile') return says.startsProfile;
+  if (start.from === 'query') return says.startsQuery({ name: start.name });
+  const field = setup.fields.get(part.field);
+  return says.startsConstant({
+    value: field ? showValue(field.of, start.value, setup.doc.site) : String(start.value),
+  });
+}
+
+/** The parts of a form, each by a name of its own. */
+export function partLines(parts: readonly FormPart[], setup: Setup): Line[] {
+  const says = sayings(setup);
+  const labels: [string, string][] = [];
+  const lines = parts.flatMap((part, at): Line[] => {
+    const before = parts.slice(0, at).filter((one) => one.part === part.part).length;
+    const name = nameOfPart(part) ?? `${part.part} ${before}`;
+    const [label, text] = partSays(part, setup);
+    const title = partKindOf(part).title(part, setup);
+    labels.push([name, title]);
+    const start = startSays(part, setup);
+    const half = 'half' in part && part.half;
+    return [
+      ...line(`part ${name}`, label, text),
+      ...line(`part ${name} start`, label, start && says.ofPart({ part: title, matter: start })),
+      ...line(
+        `part ${name} when`,
+        label,
+        part.when && says.ofPart({ part: title, matter: says.onlyIf({ rule: describe(part.when, setup) }) }),
+      ),
+      ...line(`part ${name} half`, label, half ? says.ofPart({ part: title, matter: says.halfWide }) : ''),
+    ];
+  });
+  return [...lines, ...order('parts', labels, setup)];
+}
+
+export function formLines(form: FormItem, setup: Setup): Line[] {
+  const says = sayings(setup);
+  return [
+    ...line('title', says.title, form.title),
+    ...line('address', says.address, `/join/${form.address}`),
+    ...line('intro', says.intro, plainWords(form.intro, setup)),
+    ...partLines(form.parts, setup),
+    ...line('path', says.path, titleIn('paths', form.path, setup)),
+    ...line('button', says.button, form.sendLabel),
+    ...line('note', says.afterButton, form.sendNote),
+  ];
+}

@@ -1,0 +1,139 @@
+<script setup lang="ts">
+/** When something is so: always, or by answers, all of them or one. A rule of another shape stays as it is. */
+import { computed } from 'vue';
+import { describe } from '../../../core/doors';
+import type { AnswerRule, FieldItem } from '../../../core/fields';
+import KitChoice from '../../kit/fields/KitChoice.vue';
+import KitField from '../../kit/fields/KitField.vue';
+import KitButton from '../../kit/KitButton.vue';
+import { reader } from '../reader';
+import { useDraft } from '../setup/draft.store';
+import { conditionsOn, keyOfRule, ruleOfKey } from './conditions';
+import { joiningSays } from './joining.sentences';
+
+const says = joiningSays(reader);
+const props = defineProps<{
+  /** Names its inputs. */
+  id: string;
+  label: string;
+  always: string;
+  rule: AnswerRule | undefined;
+  /** What may be asked about. */
+  fields: readonly FieldItem[];
+  fault?: string | null;
+}>();
+const emit = defineEmits<{ change: [rule: AnswerRule | undefined] }>();
+const draft = useDraft();
+
+const shape = computed(() => {
+  const { rule } = props;
+  if (!rule) return { mode: 'always', list: [] as AnswerRule[] };
+  const [mode, list] = 'all' in rule ? ['all', rule.all] : 'any' in rule ? ['any', rule.any] : ['all', [rule]];
+  const known = list.every((one) => keyOfRule(one).key !== '*');
+  return known ? { mode, list: list as AnswerRule[] } : { mode: 'own', list: [] };
+});
+const offered = computed(() => conditionsOn(props.fields));
+const modes = computed(() => [
+  { title: props.always, value: 'always' },
+  ...(offered.value.length
+    ? [
+        { title: says.ifAllHold, value: 'all' },
+        { title: says.ifAnyHolds, value: 'any' },
+      ]
+    : []),
+  ...(shape.value.mode === 'own' && draft.setup
+    ? [{ title: says.asItIs({ rule: describe(props.rule!, draft.setup) }), value: 'own' }]
+    : []),
+]);
+const made = (mode: string, list: AnswerRule[]) =>
+  emit(
+    'change',
+    list.length === 0 ? undefined : mode === 'any' ? { any: list } : list.length === 1 ? list[0] : { all: list },
+  );
+function setMode(mode: string): void {
+  if (mode === 'own') return;
+  if (mode === 'always') return emit('change', undefined);
+  const first = ruleOfKey(offered.value[0]?.value ?? '', null, props.fields);
+  made(mode, shape.value.list.length ? shape.value.list : first ? [first] : []);
+}
+function put(at: number, key: string, number: number | null): void {
+  const rule = ruleOfKey(key, number, props.fields);
+  if (rule)
+    made(
+      shape.value.mode,
+      shape.value.list.map((one, n) => (n === at ? rule : one)),
+    );
+}
+/** Counts as it is typed; what is no number is not taken. */
+const typed = (at: number, key: string, text: string) => {
+  if (/^-?\d+([.,]\d+)?$/.test(text.trim())) put(at, key, Number(text.replace(',', '.')));
+};
+</script>
+
+<template>
+  <div class="conditions">
+    <KitChoice
+      :model-value="shape.mode"
+      :label="label"
+      :items="modes"
+      :fault="fault ?? null"
+      @update:model-value="setMode"
+    />
+    <div v-for="(one, at) in shape.list" :key="at" class="conditions__one">
+      <KitChoice
+        :model-value="keyOfRule(one).key"
+        :label="says.conditionNumber({ number: at + 1 })"
+        :items="offered"
+        @update:model-value="put(at, $event, keyOfRule(one).number)"
+      />
+      <KitField
+        v-if="keyOfRule(one).number !== null"
+        :id="`${id}-number-${at}`"
+        kind="number"
+        :model-value="String(keyOfRule(one).number)"
+        :label="says.theNumber"
+        @update:model-value="typed(at, keyOfRule(one).key, $event)"
+      />
+      <KitButton
+        kind="link"
+        :aria-label="says.takeOutNamed({ name: says.conditionNumber({ number: at + 1 }) })"
+        @click="
+          made(
+            shape.mode,
+            shape.list.filter((_, n) => n !== at),
+          )
+        "
+        >{{ says.takeOut }}</KitButton
+      >
+    </div>
+    <KitButton
+      v-if="shape.list.length"
+      kind="link"
+      @click="made(shape.mode, [...shape.list, ruleOfKey(offered[0]!.value, null, fields)!])"
+      >{{ says.addCondition }}</KitButton
+    >
+  </div>
+</template>
+
+<style>
+.conditions {
+  display: flex;
+  flex-direction: column;
+  align-items: stretch;
+  gap: 8px;
+}
+.conditions > .kit-button {
+  align-self: flex-start;
+}
+.conditions__one {
+  display: grid;
+  grid-template-columns: minmax(0, 1fr) auto auto;
+  gap: 12px;
+  align-items: end;
+  padding-left: 12px;
+  border-left: 3px double var(--rule2);
+}
+.conditions__one > .kit-button {
+  padding-bottom: 7px;
+}
+</style>
