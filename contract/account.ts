@@ -3,7 +3,7 @@ import { z } from 'zod';
 import { Question } from '../core/fields';
 import { SessionId } from '../core/kernel';
 import { endpoint } from './access';
-import { RawAnswerInput } from './joining';
+import { RawAnswerInput } from './form.view';
 import type { ProblemList } from './problems';
 
 export const SessionView = z.object({ id: z.string(), device: z.string(), seen: z.string(), here: z.boolean() });

@@ -1,6 +1,8 @@
 /** The whole contract: what goes over the wire, each endpoint declared once, each area in its own file. */
 import { account, accountProblems } from './account';
 import { clock } from './clock';
+import { forms } from './forms';
+import { invitations } from './invitations';
 import { joining, joiningProblems } from './joining';
 import { letters } from './letters';
 import { members } from './members';
@@ -15,6 +17,9 @@ import { viewpoint } from './viewpoint';
 export * from './access';
 export * from './account';
 export * from './clock';
+export * from './form.view';
+export * from './forms';
+export * from './invitations';
 export * from './joining';
 export * from './letters';
 export * from './members';
@@ -26,7 +31,21 @@ export * from './staff';
 export * from './today';
 export * from './viewpoint';
 
-export const contract = { site, account, joining, staff, today, review, members, viewpoint, letters, clock, setup };
+export const contract = {
+  site,
+  account,
+  joining,
+  forms,
+  invitations,
+  staff,
+  today,
+  review,
+  members,
+  viewpoint,
+  letters,
+  clock,
+  setup,
+};
 
 /** Every refusal the product can answer with. */
 export const problems = {

@@ -1,8 +1,8 @@
 /** Joining, as the one who joins sees it: the form, the code, the way through the gates. */
 import { z } from 'zod';
-import { Question } from '../core/fields';
 import { GateSight } from '../core/joining/gates';
 import { endpoint } from './access';
+import { FormView, RawAnswerInput } from './form.view';
 import type { ProblemList } from './problems';
 
 export const GateView = z.object({
@@ -11,8 +11,6 @@ export const GateView = z.object({
   says: z.string(),
   state: z.enum(['done', 'now', 'toCome']),
 });
-
-export { Question as QuestionView };
 
 export const JoiningView = z.object({
   kind: z.literal('joining'),
@@ -24,23 +22,23 @@ export const JoiningView = z.object({
   gates: z.array(GateView),
   /** What is to be done at the gate that is open now. */
   act: GateSight.nullable(),
+  /** The further form that the gate asks for. */
+  further: FormView.nullable(),
   outcome: z.object({ says: z.string(), href: z.string(), label: z.string() }).nullable(),
 });
 export type JoiningView = z.infer<typeof JoiningView>;
 
 /** The places of joining. */
 export const joiningPlaces = [
-  z.object({
+  FormView.extend({
     kind: z.literal('join'),
-    title: z.string(),
-    form: z.string(),
-    intro: z.string(),
-    questions: z.array(Question),
+    /** The secret of the invitation it was opened by, to be sent along; '' without. */
+    invitation: z.string(),
+    /** What is to be known before it is filled in; null for nothing. */
+    before: z.string().nullable(),
     /** The key of this one sending, and when it was made (milliseconds of real time). */
     once: z.string(),
     opened: z.number(),
-    sendLabel: z.string(),
-    sendNote: z.string().nullable(),
     gates: z.array(GateView),
   }),
   JoiningView,
@@ -65,20 +63,12 @@ export const joiningProblems = {
   'resend-too-soon': { status: 429, title: 'A new code was sent just now' },
   'resend-limit': { status: 429, title: 'That was the last code for today' },
   'not-at-this-gate': { status: 409, title: 'The application is at another gate' },
+  'form-shut': { status: 409, title: 'This form cannot be sent now' },
   'text-needed': { status: 422, title: 'Write something first' },
 } as const satisfies ProblemList;
 
 const Going = z.object({ next: z.string() });
 const done = z.object({ done: z.literal(true) });
-/** An answer as it is typed: read by the definition of its field. */
-export const RawAnswerInput = z.union([
-  z.string().max(20_000),
-  z.number(),
-  z.boolean(),
-  z.array(z.string().max(200)).max(100),
-  z.null(),
-]);
-
 /** From a signup form to the last gate. */
 export const joining = {
   join: endpoint('anyone', 'POST', '/site/join/{form}', 'Sends a signup form')
@@ -88,6 +78,8 @@ export const joining = {
         /** Idempotency key: the same key sends the form once. */
         once: z.uuid(),
         answers: z.record(z.string().max(60), RawAnswerInput),
+        /** The secret of an invitation. */
+        invitation: z.string().max(100).default(''),
         /** Left empty by people; filled in by programs that fill in everything. */
         website: z.string().max(500).default(''),
         /** Milliseconds the form was open. */
@@ -102,6 +94,9 @@ export const joining = {
   answer: endpoint('member', 'POST', '/site/joining/answer', 'Answers the reviewer’s question')
     .input(z.object({ text: z.string().max(4000) }))
     .output(done),
+  complete: endpoint('member', 'POST', '/site/joining/form', 'Sends the further form that a gate asks for')
+    .input(z.object({ answers: z.record(z.string().max(60), RawAnswerInput) }))
+    .output(Going),
   withdraw: endpoint('member', 'POST', '/site/joining/withdraw', 'Withdraws the application and erases it').output(
     Going,
   ),

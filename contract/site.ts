@@ -3,6 +3,7 @@ import { z } from 'zod';
 import { BlockView, MenuLink, PageView } from '../core/pages/view';
 import { endpoint } from './access';
 import { accountPlaces } from './account';
+import { NoticeView, formPlaces } from './forms';
 import { joiningPlaces } from './joining';
 
 export { BlockView, MenuLink, PageView };
@@ -16,6 +17,8 @@ export const ShellView = z.object({
   /** Who is signed in, or null. */
   viewer: z.object({ name: z.string(), note: z.string(), application: z.boolean() }).nullable(),
   canJoin: MenuLink.nullable(),
+  /** A form that waits for them. */
+  notice: NoticeView.nullable(),
 });
 export type ShellView = z.infer<typeof ShellView>;
 
@@ -23,6 +26,7 @@ export type ShellView = z.infer<typeof ShellView>;
 export const PlaceView = z.discriminatedUnion('kind', [
   PageView.extend({ kind: z.literal('page') }),
   ...joiningPlaces,
+  ...formPlaces,
   ...accountPlaces,
   z.object({ kind: z.literal('missing'), title: z.string() }),
 ]);

@@ -3,6 +3,7 @@
  * Invariant: seed, count and instant decide everything; nobody is admitted in a way the set-up would not allow.
  */
 import type { Facts, FieldValue, HeldTerm, Standing } from '../core/facts';
+import { pathOfForm } from '../core/fields';
 import {
   advance,
   storyOf,
@@ -228,7 +229,7 @@ function byJoining(
   at: Instant,
 ): Joined {
   const form = setup.forms.get(setup.doc.site.joinBy ?? '')!;
-  const path: PathItem = setup.paths.get(form.path)!;
+  const path: PathItem = setup.paths.get(pathOfForm(form) ?? '')!;
   let application = unsent({
     ...who,
     form: form.id,

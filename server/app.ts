@@ -23,7 +23,7 @@ import { platformSays as says } from './platform/platform.sentences';
 
 /** Where a plain form may be sent to: the site's own places, and the desk's sign-in. */
 const plainForm =
-  /^\/(join|confirm|reset)\/[^/]+$|^\/(sign-in|sign-out|forgotten|joining|account)$|^\/desk\/(sign-in|first-run|forgotten|reset\/[^/]+)$/;
+  /^\/(join|form|confirm|reset)\/[^/]+$|^\/(sign-in|sign-out|forgotten|joining|account)$|^\/desk\/(sign-in|first-run|forgotten|reset\/[^/]+)$/;
 
 export type AppPorts = ApiPorts & { readonly config: Config; readonly database: Database };
 
@@ -76,7 +76,7 @@ export async function makeApp(ports: AppPorts, log: Log): Promise<Express> {
   };
   const door = new Door(ports, areas.staff, doorHtml, noted);
   app.post(/^\/desk\/(sign-in|first-run|forgotten|reset\/[^/]+)$/, sameSite(own, log), door.take);
-  const forms = { ...accountForms(areas.account), ...joiningForms(areas.joining) };
+  const forms = { ...accountForms(areas.account), ...joiningForms(areas.joining, areas.forms) };
   app.post(plainForm, sameSite(own, log), plainForms({ site, live, viewers, forms, failed: noted }));
   app.get(/^\/viewpoint\//, viewpointRoute({ live, viewers, clock, sight, site, sources }));
   app.get(/^\/desk\/(forgotten|reset\/[^/]+)$/, door.show);

@@ -10,7 +10,18 @@ import { Sessions, Viewers } from './callers';
 import { ClockService } from './clock';
 import { entities } from './entities';
 import { erasePerson } from './erasure';
-import { Joining, applicationOfMember, applicationView, joiningPlaces, joiningUses } from './joining';
+import {
+  FollowUps,
+  Invitations,
+  Joining,
+  SignUps,
+  applicationOfMember,
+  applicationView,
+  formsPlaces,
+  joiningPlaces,
+  joiningUses,
+  noticeFor,
+} from './joining';
 import { Directory, memberUses } from './members';
 import { Outbox, StuckLetters } from './messages';
 import { Acts, sweepSendings } from './platform/acts';
@@ -66,11 +77,14 @@ export async function buildServices(config: Config, log: Log): Promise<{ service
   const limits = new Limits(database.pool, config.limitFactor);
   const erase = (manager: EntityManager, member: MemberId, mailbox: string) =>
     erasePerson(manager, outbox, member, mailbox);
-  const joining = new Joining(db, live, sessions, acts, clock, { outbox, jobs, staff, random, address, erase }, setups);
+  const effects = { outbox, jobs, staff, random, address, erase };
+  const joining = new Joining(db, live, acts, clock, effects, setups);
+  const followUps = new FollowUps(db, live, acts, effects);
   const sources: PlaceSources = {
-    places: { ...joiningPlaces(joining), ...accountPlaces(accounts, viewers) },
+    places: { ...joiningPlaces(joining), ...formsPlaces(followUps), ...accountPlaces(accounts, viewers) },
     pathOf: async ({ facts }, { setup }) =>
       (await joining.applicationOf(facts.member as MemberId, setup))?.path ?? null,
+    notice: (looker, liveNow) => noticeFor(followUps, looker, liveNow),
   };
   const services: Services = {
     config,
@@ -91,6 +105,9 @@ export async function buildServices(config: Config, log: Log): Promise<{ service
     staff,
     firstRun: new FirstRun(db, staff, setups, clock),
     joining,
+    signUps: new SignUps(db, live, sessions, clock, effects),
+    followUps,
+    invitations: new Invitations(db, random, address),
     directory,
     applicationOf: async (member, mayReview) => {
       const { setup } = live.must;

@@ -1,6 +1,8 @@
 /** Every table's class, for the data source and the drift test. */
 import { OneTimeRow, SecretRow, StaffRow } from './accounts/account.entities';
 import { SessionRow } from './callers/session.entity';
+import { FormPlaceRow, FormPutOffRow, InvitationRow } from './joining/entrance.entities';
+import { FormSendingRow } from './joining/sending.entity';
 import { ApplicationEntity } from './joining/application.entity';
 import {
   MemberEntity,
@@ -34,6 +36,10 @@ export const entities = [
   MemberWordRow,
   TimelineEntity,
   ApplicationEntity,
+  FormPlaceRow,
+  FormPutOffRow,
+  InvitationRow,
+  FormSendingRow,
   SentActRow,
   SecretRow,
   OutgoingRow,

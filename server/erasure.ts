@@ -21,8 +21,14 @@ export const erasure: Readonly<Record<string, Erased | Kept>> = {
   one_time: { erased: 'member = ?', columns: 'hash purpose member application serial expires_at used_at' },
   application: {
     erased: 'member = ?',
-    columns: 'id member shadow path state gate_kind gate_since needs_at submitted_at data',
+    columns: 'id member shadow path form state gate_kind gate_since needs_at submitted_at data',
   },
+  invitation: {
+    erased: 'used_by = ?',
+    columns: 'id form token_hash name mail invited_by created_at used_by used_at',
+  },
+  form_sending: { erased: 'member = ?', columns: 'id form member revision answers sent_at' },
+  form_put_off: { erased: 'member = ?', columns: 'member form until_at' },
   // What they sent, and what staff were answered about them.
   sent_act: {
     erased: `? IN (who, JSON_VALUE(answer, '$.value.member'))`,
@@ -66,6 +72,7 @@ export const erasure: Readonly<Record<string, Erased | Kept>> = {
     kept: 'The set-up is the owner’s words; its author is staff.',
     columns: 'number document changes note author at',
   },
+  form_place: { kept: 'Names nobody.', columns: 'form' },
   site_clock: { kept: 'Names nobody.', columns: 'id offset_ms' },
   site_secret: { kept: 'Names nobody.', columns: 'id value' },
   migration: { kept: 'Names nobody.', columns: 'id timestamp name' },

@@ -33,9 +33,9 @@ const table: Record<
   { at: string; hole: Change; mend?: Change; about?: Partial<World>; mended?: Partial<World> }
 > = {
   nothingThere: {
-    at: 'form join-quillmoor path, blocks',
-    hole: (doc) => (doc.forms[0]!.path = 'gone' as never),
-    mend: (doc) => (doc.forms[0]!.path = 'keeper-path' as never),
+    at: 'form join-quillmoor purpose.path, blocks',
+    hole: (doc) => (doc.forms[0]!.purpose = { is: 'signup', path: 'gone' as never }),
+    mend: (doc) => (doc.forms[0]!.purpose = { is: 'signup', path: 'keeper-path' as never }),
   },
   retiredInUse: {
     at: 'form join-quillmoor parts.5',
@@ -192,7 +192,7 @@ it('what is retired keeps nothing from going live but what everybody meets', () 
     doc.forms[0]!.retired = true;
     doc.paths[0]!.retired = true;
   });
-  expect(both.some((found) => found.includes('form join-quillmoor path'))).toBe(false);
+  expect(both.some((found) => found.includes('form join-quillmoor purpose.path'))).toBe(false);
 });
 
 describe('never and always', () => {

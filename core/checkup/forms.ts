@@ -12,6 +12,7 @@ const live = (setup: Setup): FormItem[] => setup.doc.forms.filter(({ retired }) 
 /** A form that signs people up must ask for what an account needs, once each. */
 export const asksEnough: Check = (setup) =>
   setup.doc.forms.flatMap((form) => {
+    if (form.purpose.is !== 'signup') return [];
     const says = checkupSays(setup.doc.site);
     const named = { form: form.title };
     const found: Found[] = [];
@@ -106,8 +107,9 @@ export const unlinked: Check = (setup) => {
   ];
   const linked = new Set<string>(targets.flatMap((to) => ('form' in to ? [to.form] : [])));
   if (site.joinBy) linked.add(site.joinBy);
-  return live(setup).flatMap(({ id, title }): Found[] => {
-    if (linked.has(id)) return [];
+  return live(setup).flatMap(({ id, title, purpose, invited }): Found[] => {
+    // A follow-up is put to its audience, a step by its gate, an invitation is a link of its own.
+    if (purpose.is !== 'signup' || invited || linked.has(id)) return [];
     const words = { says: says.unlinked({ form: title }), why: says.unlinkedWhy, mend: says.unlinkedMend };
     return [{ kind: 'form', id, at: 'address', grave: 'loses', blocks: false, ...words }];
   });

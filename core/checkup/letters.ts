@@ -6,15 +6,34 @@ import { checkupSays } from './checkup.sentences';
 import type { Check, Found } from './finding';
 import { chipNames } from '../messages';
 import { chipsOfMessage } from '../messages/message';
-import { fieldOfChip, type ChipName } from '../kernel';
+import type { OwnGate } from '../joining';
+import { fieldOfChip, never, type ChipName } from '../kernel';
 import type { Setup } from '../setup';
 
 /** What is known of anybody who has filled in a form. */
 const ofAnybody: readonly ChipName[] = ['firstName', 'fullName', 'mail', 'greeting', 'siteName', 'link'];
 
+type Use = { readonly message: string; readonly knows: readonly ChipName[] };
+
+function lettersOfGate(gate: OwnGate): Use[] {
+  switch (gate.kind) {
+    case 'confirmEmail':
+      return [{ message: gate.message, knows: [...ofAnybody, 'code', 'codeUntil', 'sentAt'] }];
+    case 'review':
+      return [{ message: gate.reminder, knows: [...ofAnybody, 'memberName', 'waited'] }];
+    case 'completeProfile':
+      return [
+        { message: gate.message, knows: ofAnybody },
+        { message: gate.reminder, knows: ofAnybody },
+      ];
+    default:
+      return never(gate);
+  }
+}
+
 /** Each use of a letter, and what is known when it is written. */
-function usesOf(setup: Setup): { readonly message: string; readonly knows: readonly ChipName[] }[] {
-  const { account, paths } = setup.doc;
+function usesOf(setup: Setup): Use[] {
+  const { account, paths, forms } = setup.doc;
   return [
     { message: account.addressKnown, knows: ofAnybody },
     { message: account.resetPassword, knows: ofAnybody },
@@ -26,11 +45,19 @@ function usesOf(setup: Setup): { readonly message: string; readonly knows: reado
       { message: path.declined, knows: [...ofAnybody, 'reason'] as const },
       { message: path.outOfTime, knows: ofAnybody },
       { message: path.asked, knows: [...ofAnybody, 'question'] as const },
-      ...path.gates.map((gate) =>
-        gate.kind === 'confirmEmail'
-          ? { message: gate.message, knows: [...ofAnybody, 'code', 'codeUntil', 'sentAt'] as const }
-          : { message: gate.reminder, knows: [...ofAnybody, 'memberName', 'waited'] as const },
-      ),
+      ...path.gates.flatMap((gate) => lettersOfGate(gate)),
+    ]),
+    ...forms.flatMap(({ letters = [], places }) => [
+      ...letters.map(({ message }) => ({
+        message,
+        knows: [...ofAnybody, 'memberName', 'answers', 'formTitle'] as const,
+      })),
+      ...(places?.waitingList
+        ? [
+            { message: places.waitingList.waiting, knows: ofAnybody },
+            { message: places.waitingList.free, knows: ofAnybody },
+          ]
+        : []),
     ]),
   ];
 }

@@ -3,8 +3,7 @@ import { checkupSays } from './checkup.sentences';
 import type { Check, Found, World } from './finding';
 import { explain, ruleOf } from '../doors';
 import { visitorFacts, type Facts } from '../facts';
-import type { GateItem } from '../joining/gates';
-import type { PathItem } from '../joining/path';
+import type { OwnGate, PathItem } from '../joining/path';
 import { saySpan, type Instant, type MemberId } from '../kernel';
 import { addSpan } from '../kernel/calendar';
 import type { Setup } from '../setup';
@@ -15,9 +14,8 @@ const everyPath =
   (setup, world) =>
     setup.doc.paths.flatMap((path) => (path.retired ? [] : look(path, setup, world)));
 
-const everyGate = (
-  look: (gate: GateItem, at: number, path: PathItem, setup: Setup, world: World) => readonly Found[],
-) => everyPath((path, setup, world) => path.gates.flatMap((gate, at) => look(gate, at, path, setup, world)));
+const everyGate = (look: (gate: OwnGate, at: number, path: PathItem, setup: Setup, world: World) => readonly Found[]) =>
+  everyPath((path, setup, world) => path.gates.flatMap((gate, at) => look(gate, at, path, setup, world)));
 
 export const unproven = everyPath((path, setup) => {
   const says = checkupSays(setup.doc.site);

@@ -9,7 +9,7 @@ import { addSpan } from '../kernel/calendar';
 import { type Instant, type LevelId, type MemberId, type PathId, type FormId } from '../kernel';
 import { conditionKindOf } from './conditions';
 import { conditionsOf, type Rule } from './rule';
-import type { FormItem } from '../fields';
+import { pathOfForm, type FormItem } from '../fields/formItem';
 import type { Grant, PathItem } from '../joining/path';
 import { firstPayment } from '../levels';
 import type { Setup } from '../setup';
@@ -113,8 +113,9 @@ export function granted(facts: Facts, grants: readonly Grant[], now: Instant, se
 }
 
 function afterJoining(form: FormItem, facts: Facts, now: Instant, setup: Setup) {
-  const path: PathItem | undefined = setup.paths.get(form.path);
-  if (!path) return [];
+  const path: PathItem | undefined = setup.paths.get(pathOfForm(form) ?? '');
+  // Who cannot come by it of themselves is not sent there.
+  if (!path || form.invited) return [];
   const after = granted(admitted(facts === visitorFacts ? { ...visitorFacts } : facts, now), path.grants, now, setup);
   const level = after.terms[0]?.level ?? null;
   return [{ form, facts: after, level, cost: level ? price(setup, level) : 0 }];

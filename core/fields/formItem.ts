@@ -1,19 +1,94 @@
-/** Purpose: forms as the owner sets them up. */
+/** Purpose: forms as the owner sets them up: what they ask, what they are for, who may send them, and what follows. */
 import { z } from 'zod';
-import { FormId, PathId } from '../kernel/ids';
+import { Grant } from '../doors/grant';
+import { Rule } from '../doors/rule';
+import { FieldId, FormId, MessageId, PageId, PathId } from '../kernel/ids';
+import { owners } from '../kernel/sentences';
 import { Address, Text, Title } from '../kernel/texts';
 import { Words } from '../kernel/words';
+import { fieldsSays } from './fields.sentences';
 import { FormPart } from './parts';
 
-export const FormItem = z.strictObject({
-  id: FormId,
-  address: Address,
-  title: Title,
-  intro: Words.optional(),
-  parts: z.array(FormPart).min(1).max(80),
-  path: PathId,
-  sendLabel: Title,
-  sendNote: Text.optional(),
-  retired: z.boolean().optional(),
+/**
+ * What a form is for. A *follow-up* is put to people who are in already, and may give something when it is done; a
+ * *step* is asked for by a gate of a path.
+ */
+export const FormPurpose = z.discriminatedUnion('is', [
+  z.strictObject({ is: z.literal('signup'), path: PathId }),
+  z.strictObject({
+    is: z.literal('followUp'),
+    /** To whom it is put. */
+    audience: Rule,
+    grants: z.array(Grant).max(20),
+  }),
+  z.strictObject({ is: z.literal('step') }),
+]);
+export type FormPurpose = z.infer<typeof FormPurpose>;
+
+/** Only so many may come by a form. Without a waiting list it is shut when they have. */
+const Places = z.strictObject({
+  count: z.int().min(1).max(100_000),
+  waitingList: z.strictObject({ waiting: MessageId, free: MessageId }).optional(),
 });
+
+const MailDomain = z
+  .string()
+  .trim()
+  .toLowerCase()
+  .regex(/^([a-z0-9]([a-z0-9-]*[a-z0-9])?\.)+[a-z]{2,}$/, fieldsSays(owners).notADomain);
+
+/** What whoever has sent it sees. */
+export const AfterSending = z.discriminatedUnion('then', [
+  z.strictObject({ then: z.literal('words'), text: Words }),
+  z.strictObject({ then: z.literal('page'), page: PageId }),
+  z.strictObject({
+    then: z.literal('address'),
+    address: z.url({ protocol: /^https?$/, error: fieldsSays(owners).notAWebAddress }),
+  }),
+]);
+export type AfterSending = z.infer<typeof AfterSending>;
+
+/** A letter that a form sends by itself: to whoever sent it, to staff with a part, or to an address. */
+export const FormLetter = z.strictObject({
+  message: MessageId,
+  to: z.union([
+    z.literal('sender'),
+    z.strictObject({ part: z.enum(['owner', 'manager', 'reviewer', 'editor', 'bookkeeper']) }),
+    z.strictObject({ address: z.email({ error: fieldsSays(owners).mailInstead }).max(190) }),
+  ]),
+  /** Which answers it tells; all of them where none are chosen. */
+  answers: z.array(FieldId).max(80).optional(),
+});
+export type FormLetter = z.infer<typeof FormLetter>;
+
+export const FormItem = z
+  .strictObject({
+    id: FormId,
+    address: Address,
+    title: Title,
+    intro: Words.optional(),
+    parts: z.array(FormPart).min(1).max(80),
+    purpose: FormPurpose,
+    sendLabel: Title,
+    sendNote: Text.optional(),
+    /** Calendar days of the site's zone, both included. */
+    opens: z.iso.date().optional(),
+    closes: z.iso.date().optional(),
+    /** Only whoever has an invitation of their own may send it. */
+    invited: z.boolean().optional(),
+    places: Places.optional(),
+    /** Addresses that are taken alone, or not taken; each with all beneath it. */
+    domains: z.strictObject({ take: z.enum(['only', 'not']), list: z.array(MailDomain).min(1).max(200) }).optional(),
+    after: AfterSending.optional(),
+    letters: z.array(FormLetter).max(10).optional(),
+    retired: z.boolean().optional(),
+  })
+  .superRefine(({ opens, closes }, context) => {
+    if (opens && closes && closes < opens)
+      context.addIssue({ code: 'custom', path: ['closes'], message: fieldsSays(owners).closesBeforeOpens });
+  });
 export type FormItem = z.infer<typeof FormItem>;
+
+/** The path a form sets people out on; null for one that signs nobody up. */
+export const pathOfForm = ({ purpose }: Pick<FormItem, 'purpose'>): PathId | null =>
+  purpose.is === 'signup' ? purpose.path : null;

@@ -1,7 +1,8 @@
 export * from './items';
-export * from './formItem';
-export { FormPart, StartsWith, nameOfPart, partKindOf, type Beforehand } from './parts';
+export { AfterSending, FormItem, FormLetter, FormPurpose, pathOfForm } from './formItem';
+export { FormPart, StartsWith, nameOfPart, partKindOf, type Beforehand, type Given } from './parts';
 export { AnswerRule, fieldsAsked } from './answerRule';
+export { saidOn } from './said';
 export { questionsOf } from './questions';
 export { Question, shownBy } from './question';
 export { passwordFault } from './faults';

@@ -8,9 +8,11 @@ import { ok, refuse, type Instant, type Result } from '../kernel';
 import type { Setup } from '../setup';
 import type { Application, Step } from './application';
 import type { Effect, JoiningEvent, JoiningRefusal } from './events';
+import { meetsAnswers } from '../fields/answerRule';
 import { kindOf } from './gates';
-import { end, gateOf, goOn, heldOf, reopen, take, undoApproval } from './moves';
-import type { PathItem } from './path';
+import { end, gateOf, givenOf, goOn, heldOf, noted, reopen, take, undoApproval } from './moves';
+import type { WalkedPath } from './path';
+import { withPlace } from './places';
 import { asksForProof, relocate } from './relocate';
 
 /**
@@ -19,7 +21,7 @@ import { asksForProof, relocate } from './relocate';
  * @param setup names the zone for spans and the fields that grants may ask about
  */
 export function advance(
-  path: PathItem | undefined,
+  path: WalkedPath | undefined,
   application: Application,
   event: JoiningEvent,
   now: Instant,
@@ -47,21 +49,36 @@ export function advance(
 }
 
 function submit(
-  path: PathItem | undefined,
+  path: WalkedPath | undefined,
   application: Application,
   now: Instant,
   setup: Setup,
 ): Result<Step, JoiningRefusal> {
   if (!path || application.history.length > 0) return refuse({ code: 'already-submitted' });
   const sent: Application = { ...application, submittedAt: now, history: [{ at: now, what: 'submitted' }] };
-  const entered = goOn(path, sent, now, setup);
-  return step(entered.application, [
+  const given = givenOf(sent);
+  const turn = path.turns?.find(({ when }) => meetsAnswers(when, given));
+  const elsewhere = turn && 'to' in turn ? setup.paths.get(turn.to) : undefined;
+  const way = elsewhere ? withPlace(elsewhere, sent.asksPlace ? setup.forms.get(sent.form) : undefined, setup) : path;
+  const begins: Effect[] = [
     { do: 'setStanding', standing: 'applicant' },
     // Where no gate asks for proof, the first to use an address has it.
-    ...(asksForProof(path) ? [] : [{ do: 'claimAddress' as const }]),
+    ...(asksForProof(way) ? [] : [{ do: 'claimAddress' as const }]),
     { do: 'signIn' },
-    ...entered.effects,
-  ]);
+  ];
+  if (turn && 'decline' in turn) {
+    const reason = turn.decline;
+    return step(end(sent, 'declined', { at: now, what: 'declinedByRule', note: reason }), [
+      ...begins,
+      { do: 'setStanding', standing: 'declined' },
+      { do: 'send', message: path.declined, reason },
+    ]);
+  }
+  const onWay = elsewhere
+    ? noted({ ...sent, path: elsewhere.id }, { at: now, what: 'wentAnotherWay', note: elsewhere.title })
+    : sent;
+  const entered = goOn(way, onWay, now, setup);
+  return step(entered.application, [...begins, ...entered.effects]);
 }
 
 /** After the end only the clock may knock, and it finds nothing to do. */

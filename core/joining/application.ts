@@ -53,11 +53,16 @@ export const Application = Stand.extend({
   history: z.array(Happening),
   endedAt: z.number().nullable(),
   undo: Undo.nullable(),
+  /** Whether its form had only so many places when it was sent. */
+  asksPlace: z.boolean().optional(),
 });
 export type Application = z.infer<typeof Application>;
 
 /** What an application starts from. */
-type Begun = Pick<Application, 'id' | 'member' | 'form' | 'revision' | 'path' | 'answers' | 'submittedAt'>;
+type Begun = Pick<
+  Application,
+  'id' | 'member' | 'form' | 'revision' | 'path' | 'answers' | 'submittedAt' | 'asksPlace'
+>;
 
 /** An application before it is sent: at no gate yet. */
 export const unsent = (about: Begun): Application => ({

@@ -7,9 +7,10 @@ import type { Setup } from '../setup';
 import { advance } from './advance';
 import type { Application } from './application';
 import type { Happening } from './events';
-import type { PathItem } from './path';
+import type { WalkedPath } from './path';
 
-export type Foretold = 'reviewersReminded' | 'limitExtended' | 'letThrough' | 'closed' | 'sweptAway';
+export type Foretold =
+  'applicantReminded' | 'reviewersReminded' | 'limitExtended' | 'letThrough' | 'closed' | 'sweptAway';
 export type Coming = { readonly at: Instant; readonly what: Foretold };
 
 /** Which happenings the clock can bring about; null for those that need somebody. */
@@ -32,10 +33,23 @@ const foretold: Record<Happening['what'], Foretold | null> = {
   reopened: null,
   gateRemoved: null,
   pathRemoved: 'closed',
+  oneYes: null,
+  passedByRule: null,
+  declinedByRule: null,
+  wentAnotherWay: null,
+  profileCompleted: null,
+  applicantReminded: 'applicantReminded',
+  waitsForPlace: null,
+  placeGiven: null,
 };
 
 /** What comes by itself until the instant `until`, in order. */
-export function comingOf(path: PathItem | undefined, application: Application, until: Instant, setup: Setup): Coming[] {
+export function comingOf(
+  path: WalkedPath | undefined,
+  application: Application,
+  until: Instant,
+  setup: Setup,
+): Coming[] {
   const coming: Coming[] = [];
   let state = application;
   while (state.state === 'open' && state.dueAt !== null && state.dueAt <= until) {

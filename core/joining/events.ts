@@ -29,6 +29,14 @@ export const Happening = z.object({
     'reopened',
     'gateRemoved',
     'pathRemoved',
+    'oneYes',
+    'passedByRule',
+    'declinedByRule',
+    'wentAnotherWay',
+    'profileCompleted',
+    'applicantReminded',
+    'waitsForPlace',
+    'placeGiven',
   ]),
   by: z.string().optional(),
   note: z.string().optional(),
@@ -42,10 +50,16 @@ export type JoiningEvent =
   | { readonly it: 'codeEntered'; readonly serial: number | null }
   | { readonly it: 'linkOpened'; readonly serial: number }
   | { readonly it: 'resendAsked' }
-  | { readonly it: 'approved'; readonly by: string }
+  /** `who`: the member of staff, where several have to say yes. */
+  | { readonly it: 'approved'; readonly by: string; readonly who?: string }
   | { readonly it: 'declined'; readonly by: string; readonly reason: string }
   | { readonly it: 'questionAsked'; readonly by: string; readonly text: string }
   | { readonly it: 'answerGiven'; readonly text: string }
+  /** The further form that a gate asks for was sent. */
+  | { readonly it: 'formCompleted' }
+  /** Whether there is a place on its form. */
+  | { readonly it: 'placeGiven' }
+  | { readonly it: 'noPlace' }
   | { readonly it: 'approvalUndone'; readonly by: string }
   /** A declined or closed application is taken up again. */
   | { readonly it: 'reopened'; readonly by: string }
@@ -99,4 +113,5 @@ export type JoiningRefusal =
   | { readonly code: 'no-question' }
   | { readonly code: 'answer-needed' }
   | { readonly code: 'too-late-to-undo' }
-  | { readonly code: 'not-ended' };
+  | { readonly code: 'not-ended' }
+  | { readonly code: 'said-yes-already' };

@@ -35,5 +35,7 @@ export function needsDeskAt(application: Application): Instant | null {
   const { state, gateSince, limitAt, detail } = application;
   if (state !== 'open' || !detail || limitAt === null) return null;
   const kind: { readonly kind: GateItem['kind'] } = detail;
-  return kindOf(kind).waitsFor === 'reviewers' ? gateSince : Math.round((gateSince + limitAt) / 2);
+  const { waitsFor } = kindOf(kind);
+  if (waitsFor === 'nobody') return null;
+  return waitsFor === 'reviewers' ? gateSince : Math.round((gateSince + limitAt) / 2);
 }

@@ -3,14 +3,15 @@
  * Invariant: leaving a gate always re-sets or cancels its timer, so that no timer outlives its gate. The next gate is
  * the first of the path that lies not behind, so that nobody gets in past a gate that was put before them.
  */
-import { visitorFacts, type Facts } from '../facts';
+import { visitorFacts, type Facts, type FieldValue } from '../facts';
+import { meetsAnswers } from '../fields/answerRule';
 import { granted } from '../doors/ways';
 import { MINUTE, ok, refuse, type Instant, type Result } from '../kernel';
 import type { Setup } from '../setup';
 import type { Application, Step } from './application';
 import type { ApplicationState, Effect, Happening, JoiningRefusal } from './events';
 import { kindOf, type GateItem, type Held, type Turn } from './gates';
-import type { PathItem } from './path';
+import type { WalkedPath } from './path';
 
 type Moved = Omit<Step, 'told'>;
 
@@ -18,7 +19,7 @@ type Moved = Omit<Step, 'told'>;
 export const UNDO_LASTS = MINUTE;
 
 /** The gate an application waits at, as the path has it now; undefined where it is gone or has become another kind. */
-export function gateOf(path: PathItem | undefined, application: Application): GateItem | undefined {
+export function gateOf(path: WalkedPath | undefined, application: Application): GateItem | undefined {
   return path?.gates.find(({ id, kind }) => id === application.gate && application.detail?.kind === kind);
 }
 
@@ -33,15 +34,34 @@ export const heldOf = (application: Application): Held<never> => ({
 });
 
 /** The first gate of the path that is still to be passed. */
-export const nextGate = (path: PathItem, { passed }: Application): GateItem | undefined =>
-  path.gates.find(
-    ({ id, kind }) => !passed.some((behind) => behind.gate === id || (behind.kind === kind && kindOf({ kind }).once)),
-  );
+export function nextGate(path: WalkedPath, application: Application): GateItem | undefined {
+  const given = givenOf(application);
+  return path.gates.find((gate) => {
+    const { id, kind } = gate;
+    // Who is not asked to pass here walks by.
+    if ('when' in gate && gate.when && !meetsAnswers(gate.when, given)) return false;
+    return !application.passed.some((behind) => behind.gate === id || (behind.kind === kind && kindOf({ kind }).once));
+  });
+}
 
-/** Goes on to the next gate, or in where none is left. */
-export function goOn(path: PathItem, application: Application, now: Instant, setup: Setup): Moved {
+/** The answers that rules on a path may ask about. */
+export const givenOf = ({ answers }: Application): ReadonlyMap<string, FieldValue> =>
+  new Map(Object.entries(answers.fields));
+
+/** Goes on to the next gate at which somebody has to wait, or in where none is left. */
+export function goOn(path: WalkedPath, application: Application, now: Instant, setup: Setup): Moved {
   const gate = nextGate(path, application);
-  return gate ? enterGate(gate, application, now, setup) : admit(path, application, now, setup);
+  if (!gate) return admit(path, application, now, setup);
+  const atOnce = kindOf(gate).atOnce?.(gate, givenOf(application), now, path);
+  if (!atOnce) return enterGate(gate, application, now, setup);
+  if (atOnce.turn === 'end') {
+    const here = { ...application, gate: gate.id, gateSince: now };
+    return { application: end(here, atOnce.state, atOnce.happening), effects: atOnce.effects };
+  }
+  const behind = { gate: gate.id, kind: gate.kind, at: now };
+  const passed = noted({ ...application, passed: [...application.passed, behind] }, atOnce.happening);
+  const moved = goOn(path, passed, now, setup);
+  return { application: moved.application, effects: [...(atOnce.effects ?? []), ...moved.effects] };
 }
 
 export function enterGate(gate: GateItem, application: Application, now: Instant, setup: Setup): Moved {
@@ -52,7 +72,7 @@ export function enterGate(gate: GateItem, application: Application, now: Instant
 
 /** Carries out what a gate has decided. */
 export function take(
-  path: PathItem,
+  path: WalkedPath,
   gate: GateItem,
   application: Application,
   turn: Turn<never>,
@@ -85,7 +105,7 @@ export function take(
 }
 
 /** Admits: standing, then each grant that fits the answers, then the message. */
-function admit(path: PathItem, application: Application, now: Instant, setup: Setup): Moved {
+function admit(path: WalkedPath, application: Application, now: Instant, setup: Setup): Moved {
   const after = grantsAt(path, application, now, setup);
   return {
     application: end(application, 'admitted', { at: now, what: 'admitted' }),
@@ -99,13 +119,13 @@ function admit(path: PathItem, application: Application, now: Instant, setup: Se
 }
 
 /** What joining by this path gives this person at that instant: terms and groups. */
-export function grantsAt(path: PathItem, application: Application, now: Instant, setup: Setup): Facts {
+export function grantsAt(path: WalkedPath, application: Application, now: Instant, setup: Setup): Facts {
   const facts: Facts = { ...visitorFacts, ...application.answers, member: application.member, terms: [], groups: [] };
   return granted(facts, path.grants, now, setup);
 }
 
 /** A reviewer's yes. What it changes is remembered, and an admission's letter held back, until it can stand. */
-function canBeUndone(moved: Moved, path: PathItem, before: Application, now: Instant, setup: Setup): Moved {
+function canBeUndone(moved: Moved, path: WalkedPath, before: Application, now: Instant, setup: Setup): Moved {
   const admits = moved.application.state === 'admitted';
   if (!admits) return { ...moved, application: { ...moved.application, undo: null } };
   const until = now + UNDO_LASTS;
@@ -143,7 +163,7 @@ export function undoApproval(application: Application, by: string, now: Instant)
  * that is gone at the next, and at the last where none is left, so that reopening alone lets nobody in.
  */
 export function reopen(
-  path: PathItem,
+  path: WalkedPath,
   application: Application,
   by: string,
   now: Instant,

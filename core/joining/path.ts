@@ -1,22 +1,25 @@
 /** Purpose: admission paths as the owner sets them up. */
 import { z } from 'zod';
-import { Rule } from '../doors/rule';
-import { GroupId, LevelId, MessageId, PageId, PathId, Span, Title } from '../kernel';
-import { GateItem } from './gates';
+import { Grant } from '../doors/grant';
+import { AnswerRule } from '../fields/answerRule';
+import { MessageId, PageId, PathId, Text, Title } from '../kernel';
+import { OwnGate, type GateItem } from './gates';
 
-export { GateItem };
+export { Grant, OwnGate, type GateItem };
 
-export const Grant = z.union([
-  z.strictObject({ level: LevelId, lasts: Span.optional(), when: Rule.optional() }),
-  z.strictObject({ group: GroupId, when: Rule.optional() }),
+/** Where answers lead elsewhere: to another path, or to an end at once. The first that holds counts. */
+export const TurnOff = z.union([
+  z.strictObject({ when: AnswerRule, to: PathId }),
+  z.strictObject({ when: AnswerRule, decline: Text.min(1) }),
 ]);
-export type Grant = z.infer<typeof Grant>;
+export type TurnOff = z.infer<typeof TurnOff>;
 
 export const PathItem = z.strictObject({
   id: PathId,
   title: Title,
   /** Without a gate whoever sends the form is in at once. */
-  gates: z.array(GateItem).max(8),
+  gates: z.array(OwnGate).max(8),
+  turns: z.array(TurnOff).max(20).optional(),
   grants: z.array(Grant).max(20),
   admitted: MessageId,
   declined: MessageId,
@@ -27,3 +30,6 @@ export const PathItem = z.strictObject({
   retired: z.boolean().optional(),
 });
 export type PathItem = z.infer<typeof PathItem>;
+
+/** A path as somebody walks it, with what stands on it for them alone. */
+export type WalkedPath = Omit<PathItem, 'gates'> & { readonly gates: readonly GateItem[] };

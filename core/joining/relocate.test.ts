@@ -12,15 +12,15 @@ import {
   routeOf,
   storedApplication,
   waitsAt,
-  type GateItem,
+  type OwnGate,
   type JoiningEvent,
   type PathItem,
 } from './index';
 
 const path = quillmoor.paths.get('keeper-path')!;
-const [confirm, review] = path.gates as [GateItem, GateItem];
-const second = { ...review, id: 'second-look', title: 'Second look' } as GateItem;
-const otherConfirm = { ...confirm, id: 'confirm-anew' } as GateItem;
+const [confirm, review] = path.gates as [OwnGate, OwnGate];
+const second = { ...review, id: 'second-look', title: 'Second look' } as OwnGate;
+const otherConfirm = { ...confirm, id: 'confirm-anew' } as OwnGate;
 
 const run = (application: Application, ...script: [days: number, event: JoiningEvent][]): Application =>
   script.reduce((state, [days, event]) => {
@@ -34,16 +34,16 @@ const declined = run(atReview, [1, { it: 'declined', by: 'Tamsin Rooke', reason:
 const admitted = run(atReview, [1, { it: 'approved', by: 'Tamsin Rooke' }]);
 const later = NOW + 3 * DAY;
 
-const pathOf = (gates: readonly GateItem[] | null): PathItem | undefined =>
+const pathOf = (gates: readonly OwnGate[] | null): PathItem | undefined =>
   gates === null ? undefined : { ...path, gates: [...gates] };
 
 /** State by change of the path: where it leads, with the kind of detail held there; null where nothing becomes of it. */
-const table: [what: string, application: Application, gates: GateItem[] | null, becomes: string | null][] = [
+const table: [what: string, application: Application, gates: OwnGate[] | null, becomes: string | null][] = [
   ['nothing changed', atReview, [confirm, review], null],
   [
     'a target and limits changed',
     atReview,
-    [confirm, { ...review, target: { count: 30, unit: 'days' } } as GateItem],
+    [confirm, { ...review, target: { count: 30, unit: 'days' } } as OwnGate],
     null,
   ],
   ['the gates reordered', atReview, [review, confirm], null],
@@ -57,7 +57,7 @@ const table: [what: string, application: Application, gates: GateItem[] | null, 
   [
     'the gate under its id of another kind',
     atConfirm,
-    [{ ...review, id: confirm.id } as GateItem],
+    [{ ...review, id: confirm.id } as OwnGate],
     'confirm-email review',
   ],
   ['its kind asked once and passed already', atReview, [otherConfirm, second], 'second-look review'],
@@ -91,7 +91,7 @@ describe('what becomes of somebody on a path that has changed', () => {
   });
 
   it('gives an address to who waits to confirm it only where nobody confirms any more', () => {
-    const claims = (gates: GateItem[]) =>
+    const claims = (gates: OwnGate[]) =>
       relocate(pathOf(gates), atConfirm, later, quillmoor)!.effects.some((effect) => effect.do === 'claimAddress');
     expect(claims([review])).toBe(true);
     expect(claims([otherConfirm, review])).toBe(false);
@@ -143,7 +143,7 @@ describe('what was promised stays', () => {
       ...gate,
       limit: { count: 1, unit: 'hours' },
       ...('target' in gate ? { target: { count: 90, unit: 'days' } } : {}),
-    })) as GateItem[],
+    })) as OwnGate[],
   });
 
   it('the target, the limit and the latest day, though the path has others by now', () => {
@@ -169,7 +169,7 @@ describe('what was promised stays', () => {
       count: fc.integer({ min: 1, max: 40 }),
       unit: fc.constantFrom('minutes', 'hours', 'days', 'weeks'),
     });
-    const anyGate = (gate: GateItem) =>
+    const anyGate = (gate: OwnGate) =>
       fc
         .record({
           target: span,
@@ -178,7 +178,7 @@ describe('what was promised stays', () => {
           lifetime: span,
           then: fc.constantFrom('close', 'askAgain', 'admit'),
         })
-        .map((change) => ({ ...gate, ...change }) as unknown as GateItem);
+        .map((change) => ({ ...gate, ...change }) as unknown as OwnGate);
     const anyPath = fc
       .tuple(...[confirm, review, second, otherConfirm].map(anyGate))
       .chain((gates) => fc.shuffledSubarray(gates, { minLength: 1 }))

@@ -16,7 +16,7 @@ import type { Setup } from '../setup';
 import type { Application, Step } from './application';
 import type { Effect } from './events';
 import { end, gateOf, goOn, noted } from './moves';
-import type { PathItem } from './path';
+import type { WalkedPath } from './path';
 
 /**
  * @param path the path as it is now; undefined where it is gone
@@ -24,11 +24,11 @@ import type { PathItem } from './path';
  * @returns null where nothing becomes of it
  */
 export function relocate(
-  path: PathItem | undefined,
+  path: WalkedPath | undefined,
   application: Application,
   now: Instant,
   setup: Setup,
-  before?: PathItem,
+  before?: WalkedPath,
 ): Step | null {
   if (application.state !== 'open' || application.history.length === 0 || gateOf(path, application)) return null;
   if (!path) {
@@ -51,4 +51,4 @@ export function relocate(
 }
 
 /** Whether somebody on this path shows at some gate that the address is theirs. */
-export const asksForProof = (path: PathItem): boolean => path.gates.some(({ kind }) => kind === 'confirmEmail');
+export const asksForProof = (path: WalkedPath): boolean => path.gates.some(({ kind }) => kind === 'confirmEmail');

@@ -8,7 +8,7 @@ import { kindOf, type GateItem } from './gates';
 import { joiningSays } from './joining.sentences';
 import { limitOf } from './limit';
 import { gateOf } from './moves';
-import type { PathItem } from './path';
+import type { WalkedPath } from './path';
 
 export type GateView = {
   readonly number: number;
@@ -22,7 +22,7 @@ export const gatePromise = (gate: GateItem, reader: Reader): { title: string; sa
   kindOf(gate).promise(gate, reader);
 
 /** The gates of the path with this application's progress. */
-export function routeOf(path: PathItem, application: Application, setup: Setup): GateView[] {
+export function routeOf(path: WalkedPath, application: Application, setup: Setup): GateView[] {
   const place = setup.doc.site;
   const says = joiningSays(place);
   const here = gateOf(path, application);
@@ -40,7 +40,7 @@ export function routeOf(path: PathItem, application: Application, setup: Setup):
 }
 
 /** `Waits at gate 2 of 2, Review. 10 days left.` */
-export function waitsAt(path: PathItem | undefined, application: Application, now: Instant, reader: Reader): string {
+export function waitsAt(path: WalkedPath | undefined, application: Application, now: Instant, reader: Reader): string {
   const says = joiningSays(reader);
   if (application.state !== 'open') return '';
   const gate = gateOf(path, application);

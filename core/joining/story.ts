@@ -8,6 +8,7 @@ import { daysBetween } from '../kernel/calendar';
 import type { Setup } from '../setup';
 import type { Application, Step } from './application';
 import type { Effect, Happening } from './events';
+import { pathOf } from './places';
 import { joiningSays } from './joining.sentences';
 
 /** One entry of a timeline. `standing` is given where the entry is a change of standing. */
@@ -53,6 +54,14 @@ const titles: Record<Happening['what'], ((says: Words, by: string) => string) | 
   reopened: (says, by) => says.openedAgain({ by }),
   gateRemoved: (says) => says.gateTaken,
   pathRemoved: (says) => says.pathTaken,
+  oneYes: (says, by) => says.saidYesToo({ by }),
+  passedByRule: (says) => says.passedByRule,
+  declinedByRule: (says) => says.declinedByRule,
+  wentAnotherWay: (says) => says.wentAnotherWay,
+  profileCompleted: (says) => says.profileCompleted,
+  applicantReminded: (says) => says.applicantReminded,
+  waitsForPlace: (says) => says.onWaitingList,
+  placeGiven: (says) => says.gotPlace,
 };
 
 function momentOfHappening(item: Happening, before: Application, setup: Setup): Moment | null {
@@ -65,7 +74,7 @@ function momentOfHappening(item: Happening, before: Application, setup: Setup): 
 
 /** `Gate 2, Review, after 3 days` */
 function gateLine(before: Application, at: Instant, setup: Setup): string {
-  const gates = setup.paths.get(before.path)?.gates ?? [];
+  const gates = pathOf(before, setup)?.gates ?? [];
   const number = gates.findIndex(({ id }) => id === before.gate) + 1;
   const days = daysBetween(before.gateSince, at, setup.doc.site.zone);
   const says = joiningSays(setup.doc.site);

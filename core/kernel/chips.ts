@@ -31,6 +31,8 @@ export const chipKinds = {
   reason: message(),
   question: message(),
   memberName: message(true),
+  answers: message(true),
+  formTitle: message(),
 } as const satisfies Record<string, ChipKind>;
 
 type PlainChip = keyof typeof chipKinds;

@@ -19,4 +19,6 @@ export const chipsSay = sentences({
   reason: 'reason',
   question: 'question',
   memberName: 'name of the applicant',
+  answers: 'answers of the form',
+  formTitle: 'title of the form',
 });

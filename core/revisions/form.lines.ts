@@ -1,9 +1,10 @@
 /** Purpose: forms in words. */
 import { describe } from '../doors';
-import { nameOfPart, partKindOf, showValue, type FormItem, type FormPart } from '../fields';
-import { never } from '../kernel';
+import { nameOfPart, partKindOf, sayDay, showValue, type FormItem, type FormPart } from '../fields';
+import { never, sayNumber } from '../kernel';
 import type { Setup } from '../setup';
 import { line, order, plainWords, sayings, titleIn, type Line } from './line';
+import { grantLines } from './path.lines';
 
 /** What a part says and asks. */
 function partSays(part: FormPart, setup: Setup): [label: string, says: string] {
@@ -76,6 +77,61 @@ export function partLines(parts: readonly FormPart[], setup: Setup): Line[] {
   return [...lines, ...order('parts', labels, setup)];
 }
 
+function purposeLines({ purpose }: FormItem, setup: Setup): Line[] {
+  const says = sayings(setup);
+  switch (purpose.is) {
+    case 'signup':
+      return line('path', says.path, titleIn('paths', purpose.path, setup));
+    case 'followUp':
+      return [
+        ...line('audience', says.putTo, describe(purpose.audience, setup)),
+        ...grantLines(purpose.grants, setup).map((one) => ({ ...one, label: says.whenDone })),
+      ];
+    case 'step':
+      return line('purpose', says.isFor, says.isStep);
+    default:
+      return never(purpose);
+  }
+}
+
+/** Who may send it, and how many. */
+function entranceLines({ opens, closes, invited, places, domains }: FormItem, setup: Setup): Line[] {
+  const says = sayings(setup);
+  const { site } = setup.doc;
+  return [
+    ...line('opens', says.opens, opens && sayDay(opens, site)),
+    ...line('closes', says.closes, closes && sayDay(closes, site)),
+    ...line('invited', says.whoMay, invited ? says.invitedAlone : ''),
+    ...line('places', says.places, places && sayNumber(places.count, site)),
+    ...line('waiting', says.waitingList, places?.waitingList && titleIn('messages', places.waitingList.waiting, setup)),
+    ...line('free', says.placeFree, places?.waitingList && titleIn('messages', places.waitingList.free, setup)),
+    ...line(
+      'domains',
+      says.addresses,
+      domains && (domains.take === 'only' ? says.onlyFrom : says.notFrom)({ domains: domains.list }),
+    ),
+  ];
+}
+
+function afterLines({ after, letters = [] }: FormItem, setup: Setup): Line[] {
+  const says = sayings(setup);
+  const told =
+    after?.then === 'words'
+      ? plainWords(after.text, setup)
+      : after?.then === 'page'
+        ? titleIn('pages', after.page, setup)
+        : after?.address;
+  return [
+    ...line('after', says.afterSending, told),
+    ...letters.flatMap(({ message, to, answers }, at) => {
+      const whom = to === 'sender' ? says.toSender : 'part' in to ? says.toPart({ part: says[to.part] }) : to.address;
+      const letter = says.letterTo({ letter: titleIn('messages', message, setup), whom });
+      const only = (answers ?? []).map((id) => titleIn('fields', id, setup));
+      return line(`letter ${at}`, says.letter, only.length ? says.withAnswers({ letter, only }) : letter);
+    }),
+  ];
+}
+
 export function formLines(form: FormItem, setup: Setup): Line[] {
   const says = sayings(setup);
   return [
@@ -83,8 +139,10 @@ export function formLines(form: FormItem, setup: Setup): Line[] {
     ...line('address', says.address, `/join/${form.address}`),
     ...line('intro', says.intro, plainWords(form.intro, setup)),
     ...partLines(form.parts, setup),
-    ...line('path', says.path, titleIn('paths', form.path, setup)),
+    ...purposeLines(form, setup),
+    ...entranceLines(form, setup),
     ...line('button', says.button, form.sendLabel),
     ...line('note', says.afterButton, form.sendNote),
+    ...afterLines(form, setup),
   ];
 }

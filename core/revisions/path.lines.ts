@@ -1,13 +1,12 @@
 /** Purpose: admission paths, their gates and grants in words. */
 import { describe } from '../doors';
-import type { GateItem } from '../joining/gates';
-import type { Grant, PathItem } from '../joining/path';
+import type { Grant, OwnGate, PathItem } from '../joining/path';
 import { never, sayNumber, saySpan, type Span } from '../kernel';
 import type { Setup } from '../setup';
 import { line, order, sayings, titleIn, type Line } from './line';
 
 /** A gate's settings as its owner reads them, one a matter. */
-function gateLines(gate: GateItem, setup: Setup): Line[] {
+function gateLines(gate: OwnGate, setup: Setup): Line[] {
   const says = sayings(setup);
   const { site } = setup.doc;
   const span = (at: string, label: string, value: Span) => line(at, label, saySpan(value, site));
@@ -36,6 +35,23 @@ function gateLines(gate: GateItem, setup: Setup): Line[] {
               : says.thenAdmit,
         ),
         ...line('reminder', says.letterReminder, titleIn('messages', gate.reminder, setup)),
+        ...line('reviewers', says.reviewers, gate.reviewers && says.chosenStaff({ count: gate.reviewers.length })),
+        ...line('reviewersAre', says.reviewers, gate.reviewers?.join(', ')),
+        ...line('yes', says.yesNeeded, gate.yes === undefined ? '' : sayNumber(gate.yes, site)),
+        ...line('admitIf', says.admitIf, gate.admitIf && describe(gate.admitIf, setup)),
+        ...line(
+          'declineIf',
+          says.declineIf,
+          gate.declineIf &&
+            says.withReason({ rule: describe(gate.declineIf.when, setup), reason: gate.declineIf.reason }),
+        ),
+      ];
+    case 'completeProfile':
+      return [
+        ...line('form', says.furtherForm, titleIn('forms', gate.form, setup)),
+        ...span('limit', says.limit, gate.limit),
+        ...line('message', says.letterForm, titleIn('messages', gate.message, setup)),
+        ...line('reminder', says.letterReminder, titleIn('messages', gate.reminder, setup)),
       ];
     default:
       return never(gate);
@@ -54,6 +70,14 @@ function grantWords(grant: Grant, setup: Setup): string {
   return grant.when ? says.ifRule({ gives, rule: describe(grant.when, setup, true) }) : gives;
 }
 
+/** Each grant by what it gives, so that one that moved is not told as new. */
+export const grantLines = (grants: readonly Grant[], setup: Setup): Line[] =>
+  grants.flatMap((grant, at) => {
+    const what = 'group' in grant ? grant.group : grant.level;
+    const same = grants.slice(0, at).filter((one) => ('group' in one ? one.group : one.level) === what).length;
+    return line(`grant ${what} ${same}`, sayings(setup).grant, grantWords(grant, setup));
+  });
+
 export function pathLines(path: PathItem, setup: Setup): Line[] {
   const says = sayings(setup);
   const letter = (id: string) => titleIn('messages', id, setup);
@@ -61,6 +85,11 @@ export function pathLines(path: PathItem, setup: Setup): Line[] {
     ...line('title', says.title, path.title),
     ...path.gates.flatMap((gate) => [
       ...line(`gate ${gate.id}`, says.gate, gate.title),
+      ...line(
+        `gate ${gate.id} when`,
+        says.gate,
+        gate.when && says.ofPart({ part: gate.title, matter: says.onlyIf({ rule: describe(gate.when, setup) }) }),
+      ),
       ...gateLines(gate, setup).map(({ at, label, says: told }) => ({
         at: `gate ${gate.id} ${at}`,
         label: says.ofGate({ gate: gate.title, matter: label }),
@@ -72,11 +101,16 @@ export function pathLines(path: PathItem, setup: Setup): Line[] {
       path.gates.map(({ id, title }) => [id, title]),
       setup,
     ),
-    ...path.grants.flatMap((grant, at) => {
-      const what = 'group' in grant ? grant.group : grant.level;
-      const same = path.grants.slice(0, at).filter((one) => ('group' in one ? one.group : one.level) === what).length;
-      return line(`grant ${what} ${same}`, says.grant, grantWords(grant, setup));
-    }),
+    ...(path.turns ?? []).flatMap((turn, at) =>
+      line(
+        `turn ${at}`,
+        says.turn,
+        'to' in turn
+          ? says.turnsTo({ rule: describe(turn.when, setup), path: titleIn('paths', turn.to, setup) })
+          : says.withReason({ rule: describe(turn.when, setup), reason: turn.decline }),
+      ),
+    ),
+    ...grantLines(path.grants, setup),
     ...line('admitted', says.letterAdmitted, letter(path.admitted)),
     ...line('declined', says.letterDeclined, letter(path.declined)),
     ...line('outOfTime', says.letterOutOfTime, letter(path.outOfTime)),

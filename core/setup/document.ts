@@ -6,9 +6,18 @@ import { z } from 'zod';
 import { DoorItem, referencesOfDoor, referencesOfRule } from '../doors/rule';
 import { GroupItem, TopicItem } from '../facts/items';
 import { FieldItem, FormItem, fieldsAsked, partKindOf, type FormPart } from '../fields';
-import { PathItem } from '../joining/path';
+import { PathItem, type Grant } from '../joining/path';
 import { kindOf } from '../joining/gates';
-import { within, type ChipName, type RefKind, type Reference, type Words, chipsIn, fieldOfChip } from '../kernel';
+import {
+  never,
+  within,
+  type ChipName,
+  type RefKind,
+  type Reference,
+  type Words,
+  chipsIn,
+  fieldOfChip,
+} from '../kernel';
 import { LevelItem } from '../levels';
 import { AccountMessages, MessageItem, chipsOfMessage } from '../messages/message';
 import { blockKindOf, referencesOfTarget } from '../pages/blocks';
@@ -40,6 +49,30 @@ function outsideRefs(outside: OutsideView): Reference[] {
   return [...(page ? [{ at: 'outside', kind: 'pages', id: page } as const] : []), ...wordRefs('outside', note)];
 }
 
+const grantRefs = (grants: readonly Grant[]): Reference[] =>
+  grants.flatMap((grant, at): Reference[] => [
+    'level' in grant
+      ? { at: `grants.${at}`, kind: 'levels', id: grant.level }
+      : { at: `grants.${at}`, kind: 'groups', id: grant.group },
+    ...within(`grants.${at}.when`, referencesOfRule(grant.when)),
+  ]);
+
+function purposeRefs({ purpose }: FormItem): Reference[] {
+  switch (purpose.is) {
+    case 'signup':
+      return [{ at: 'purpose.path', kind: 'paths', id: purpose.path }];
+    case 'followUp':
+      return within('purpose', [
+        ...within('audience', referencesOfRule(purpose.audience)),
+        ...grantRefs(purpose.grants),
+      ]);
+    case 'step':
+      return [];
+    default:
+      return never(purpose);
+  }
+}
+
 const partRefs = (part: FormPart): Reference[] => [
   ...partKindOf(part).references(part),
   ...chipRefs(partKindOf(part).chips(part)),
@@ -50,7 +83,20 @@ const partRefs = (part: FormPart): Reference[] => [
 export const listKinds = {
   field: listKind(FieldItem, 'fields'),
   form: listKind(FormItem, 'forms', (form) => [
-    { at: 'path', kind: 'paths', id: form.path },
+    ...purposeRefs(form),
+    ...(form.places?.waitingList
+      ? (['waiting', 'free'] as const).map((at): Reference => ({
+          at: `places.waitingList.${at}`,
+          kind: 'messages',
+          id: form.places!.waitingList![at],
+        }))
+      : []),
+    ...(form.after?.then === 'page' ? [{ at: 'after', kind: 'pages', id: form.after.page } as const] : []),
+    ...(form.after?.then === 'words' ? wordRefs('after', form.after.text) : []),
+    ...(form.letters ?? []).flatMap((letter, at): Reference[] => [
+      { at: `letters.${at}`, kind: 'messages', id: letter.message },
+      ...(letter.answers ?? []).map((id): Reference => ({ at: `letters.${at}.answers`, kind: 'fields', id })),
+    ]),
     ...wordRefs('intro', form.intro),
     ...form.parts.flatMap((part, at) => within(`parts.${at}`, partRefs(part))),
   ]),
@@ -66,12 +112,21 @@ export const listKinds = {
         .messages(gate)
         .map((named): Reference => ({ at: `gates.${at}.${named.at}`, kind: 'messages', id: named.message })),
     ),
-    ...path.grants.flatMap((grant, at): Reference[] => [
-      'level' in grant
-        ? { at: `grants.${at}`, kind: 'levels', id: grant.level }
-        : { at: `grants.${at}`, kind: 'groups', id: grant.group },
-      ...within(`grants.${at}.when`, referencesOfRule(grant.when)),
+    ...path.gates.flatMap((gate, at) => [
+      ...within(`gates.${at}.when`, referencesOfRule(gate.when)),
+      ...(gate.kind === 'review'
+        ? [
+            ...within(`gates.${at}.admitIf`, referencesOfRule(gate.admitIf)),
+            ...within(`gates.${at}.declineIf`, referencesOfRule(gate.declineIf?.when)),
+          ]
+        : []),
+      ...(gate.kind === 'completeProfile' ? [{ at: `gates.${at}.form`, kind: 'forms', id: gate.form } as const] : []),
     ]),
+    ...(path.turns ?? []).flatMap((turn, at): Reference[] => [
+      ...within(`turns.${at}`, referencesOfRule(turn.when)),
+      ...('to' in turn ? [{ at: `turns.${at}`, kind: 'paths', id: turn.to } as const] : []),
+    ]),
+    ...grantRefs(path.grants),
   ]),
   level: listKind(LevelItem, 'levels'),
   group: listKind(GroupItem, 'groups'),
@@ -119,7 +174,7 @@ export const itemKinds = { ...singleKinds, ...listKinds } as const;
 export type ItemKind = keyof typeof itemKinds;
 
 /** The version of the format that this product writes. */
-export const FORMAT = 'admissa-setup/2';
+export const FORMAT = 'admissa-setup/3';
 
 const listOf = <T extends object>({ schema }: ListKind<T, RefKind>) => z.array(schema);
 

@@ -1,6 +1,7 @@
 import { describe, expect, it } from 'vitest';
 import { NOW, quillmoor, quillmoorDocument } from '../../tests/support/quillmoor';
 import first from '../../tests/fixtures/setup.1.json';
+import second from '../../tests/fixtures/setup.2.json';
 import { documentOf, itemsOf, makeSetup, referencesOf, salvageSetup, upgradeDocument } from './index';
 import { checkUp } from '../checkup';
 import { contrast, siteColours } from '../site';
@@ -119,7 +120,7 @@ describe('a set-up that was live outlives a stricter schema', () => {
     const made = makeSetup(old);
     if (!made.ok) throw new Error(JSON.stringify(made.refusal));
     const { doc } = made.value;
-    expect(doc.format).toBe('admissa-setup/2');
+    expect(doc.format).toBe('admissa-setup/3');
     expect(doc.site).toMatchObject({ menu: 'main', joinBy: 'join' });
     expect(doc.fields.find(({ id }) => id === 'postcode')!.of).toEqual({
       kind: 'shortText',
@@ -130,6 +131,8 @@ describe('a set-up that was live outlives a stricter schema', () => {
     });
     // An expression that says more than a shape can asks nothing any more, rather than something else.
     expect(doc.fields.find(({ id }) => id === 'odd')!.of).toEqual({ kind: 'shortText', longest: 120 });
+    expect(doc.forms[0]!.purpose).toEqual({ is: 'signup', path: expect.stringMatching(/-path$/) });
+    expect(makeSetup(structuredClone(second))).toMatchObject({ ok: true, value: { doc: quillmoorDocument() } });
     expect(upgradeDocument(doc)).toBe(doc);
     expect(upgradeDocument('no document')).toBe('no document');
     expect(checkUp(made.value, { now: NOW, reviewers: null, live: null })).toEqual([]);

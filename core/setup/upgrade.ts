@@ -35,6 +35,12 @@ const upgrades: Record<number, (item: Item, first: (kind: string) => string | un
     }
     return body;
   },
+  /** A form names what it is for. */
+  2: ({ kind, body }) => {
+    if (kind !== 'form' || !isObject(body) || 'purpose' in body) return body;
+    const { path, ...form } = body;
+    return { ...form, purpose: { is: 'signup', path } };
+  },
 };
 
 /**

@@ -159,8 +159,13 @@ export class Staff {
     return ok(true);
   }
 
+  /** Those who hold a part. */
+  async withPart(manager: EntityManager, part: StaffPart): Promise<StaffRow[]> {
+    return (await manager.getRepository(StaffRow).find()).filter((staff) => staff.parts.includes(part));
+  }
+
   /** Those who are told when an application waits for an answer. */
-  async reviewers(manager: EntityManager): Promise<{ name: string; mail: string }[]> {
-    return (await manager.getRepository(StaffRow).find()).filter((staff) => staff.parts.includes('reviewer'));
+  reviewers(manager: EntityManager): Promise<StaffRow[]> {
+    return this.withPart(manager, 'reviewer');
   }
 }

@@ -12,7 +12,15 @@ import { Problem, contract } from '../../contract';
 import { accountApi, staffApi, type AccountPorts, type StaffPorts } from '../accounts';
 import type { Call } from '../callers';
 import { clockApi } from '../clock';
-import { joiningApi, reviewApi, type JoiningPorts } from '../joining';
+import {
+  formsApi,
+  invitationsApi,
+  joiningApi,
+  reviewApi,
+  type FormsPorts,
+  type InvitationsPorts,
+  type JoiningPorts,
+} from '../joining';
 import { membersApi, type MembersPorts } from '../members';
 import { lettersApi, type StuckLetters } from '../messages';
 import { writeAudit } from '../platform/audit';
@@ -31,6 +39,8 @@ import { platformSays as says } from '../platform/platform.sentences';
 export type ApiPorts = AccountPorts &
   StaffPorts &
   JoiningPorts &
+  FormsPorts &
+  InvitationsPorts &
   MembersPorts &
   SetupPorts & {
     readonly sources: PlaceSources;
@@ -45,6 +55,8 @@ export const areasOf = (ports: ApiPorts) => ({
   site: siteApi(ports),
   account: accountApi(ports),
   joining: joiningApi(ports),
+  forms: formsApi(ports),
+  invitations: invitationsApi(ports),
   staff: staffApi(ports),
   today: todayApi(ports),
   review: reviewApi(ports),

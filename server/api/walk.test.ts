@@ -80,7 +80,7 @@ const endsSession = new Set([
   'staff.endSession',
 ]);
 
-const ownParts = { ...contract.account, ...contract.joining };
+const ownParts = { ...contract.account, ...contract.joining, ...contract.forms };
 
 it('the site’s own small table of addresses is what the contract says', () => {
   const said = Object.fromEntries(
@@ -97,7 +97,9 @@ it('the site’s own small table of addresses is what the contract says', () => 
 const written: Record<string, string> = {
   'site.view joining.join joining.confirm joining.discard': 'anyone',
   'account.signIn account.signOut account.forgotten account.reset': 'anyone',
-  'joining.enterCode joining.resend joining.answer joining.withdraw': 'member',
+  'joining.enterCode joining.resend joining.answer joining.complete joining.withdraw': 'member',
+  'forms.sendForm forms.putOff': 'member',
+  'invitations.invitations invitations.invite invitations.takeBack': 'owner manager',
   'account.changePassword account.changeProfile account.endSession': 'member',
   'staff.begin staff.firstRun staff.signIn staff.signOut staff.forgotten staff.reset': 'anyone',
   'staff.me staff.changePassword staff.sessions staff.endSession': 'owner manager reviewer editor bookkeeper',

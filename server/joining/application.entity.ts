@@ -7,6 +7,7 @@ import { IdColumn, InstantColumn, JsonColumn, PrimaryId, WordColumn } from '../p
 @Index('application_open', ['shadow', 'state', 'gateKind', 'gateSince', 'id'])
 @Index('application_needs', ['shadow', 'state', 'needsAt'])
 @Index('application_path', ['path', 'state'])
+@Index('application_form', ['form', 'state', 'gateKind', 'submittedAt'])
 @Index('application_submitted', ['shadow', 'submittedAt'])
 export class ApplicationEntity {
   @PrimaryId()
@@ -20,6 +21,9 @@ export class ApplicationEntity {
 
   @WordColumn()
   path!: string;
+
+  @WordColumn({ default: '' })
+  form!: string;
 
   @Column({ type: 'enum', enum: ApplicationState.options })
   state!: ApplicationState;

@@ -4,6 +4,7 @@ import {
   gateOf,
   kindsWaitingFor,
   needsDeskAt,
+  pathOf,
   storedApplication,
   type Application,
   type GatesOf,
@@ -33,8 +34,9 @@ const open = (row: ApplicationEntity, setup: Setup): Stored => ({
 export function columnsOf(application: Application, setup: Setup) {
   return {
     path: application.path,
+    form: application.form,
     state: application.state,
-    gateKind: application.state === 'open' ? (gateOf(setup.paths.get(application.path), application)?.kind ?? '') : '',
+    gateKind: application.state === 'open' ? (gateOf(pathOf(application, setup), application)?.kind ?? '') : '',
     gateSince: application.gateSince,
     needsAt: needsDeskAt(application),
     submittedAt: application.submittedAt,
@@ -125,10 +127,7 @@ export const joiningUses: RowUses = {
   ],
   form: [
     async (manager, id, reader) => {
-      const [row] = (await manager.query(`SELECT COUNT(*) AS n FROM application WHERE JSON_VALUE(data, '$.form') = ?`, [
-        id,
-      ])) as { n: string }[];
-      const count = Number(row?.n ?? 0);
+      const count = await manager.getRepository(ApplicationEntity).countBy({ form: id });
       return { count, what: joiningSays(reader).applications({ count }) };
     },
   ],

@@ -16,15 +16,7 @@ beforeAll(async () => {
 });
 afterAll(() => stack.stop());
 
-const publish = async (change: (doc: SetupDocument) => void) => {
-  const { setups, clock, live } = stack.services;
-  const doc = structuredClone(live.must.setup.doc);
-  change(doc);
-  const draft = await setups.replaceDraft(doc);
-  const done = await setups.publish({ note: 'Changed', author: 'Wilf Garrowby', at: clock.now(), draft });
-  if (done.ok) await live.refresh();
-  return done;
-};
+const publish = (change: (doc: SetupDocument) => void) => stack.publish(change);
 let person = 0;
 /** Somebody who has just applied; `confirmed` waits for the reviewers. */
 async function applicant(confirmed: boolean): Promise<{ who: Caller; member: string; mail: string }> {
@@ -158,7 +150,7 @@ describe('nothing that rows point at can vanish', () => {
     expect(refused.refusal.rows).toEqual([{ count: expect.any(Number), what: expect.stringMatching(/^\d+ terms?$/) }]);
     expect(await setups.remove('path', 'keeper-path', await version('path', 'keeper-path'))).toMatchObject({
       ok: false,
-      refusal: { code: 'in-use', places: ['forms.0.path'] },
+      refusal: { code: 'in-use', places: ['forms.0.purpose.path'] },
     });
     expect(await setups.remove('level', 'keeper', 999)).toMatchObject({ refusal: { code: 'stale' } });
     expect(await setups.remove('level', 'nobody', 1)).toMatchObject({ refusal: { code: 'not-found' } });

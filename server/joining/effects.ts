@@ -21,11 +21,12 @@ import type { Outbox } from '../messages';
 import { writeAudit } from '../platform/audit';
 import { digest, type Randomness } from '../platform/ids';
 import type { Jobs } from '../platform/jobs';
+import { sendFormLetters } from './form.letters';
 
 export type EffectPorts = {
   readonly outbox: Outbox;
   readonly jobs: Jobs;
-  readonly staff: Pick<Staff, 'reviewers'>;
+  readonly staff: Pick<Staff, 'reviewers' | 'withPart'>;
   readonly random: Randomness;
   readonly address: string;
   /** Erases a person and everything that hangs on them. */
@@ -67,8 +68,11 @@ async function one(scene: Scene, effect: Effect): Promise<void> {
     case 'unsend':
       if ((await ports.outbox.unsend(manager, person.id)) === 0) throw new LetterGone();
       return;
-    case 'claimAddress':
-      return person.claimAddress();
+    case 'claimAddress': {
+      await person.claimAddress();
+      const form = scene.setup.forms.get(application.form);
+      return form && sendFormLetters(scene, form, application.answers);
+    }
     case 'tellReviewers':
       return tellReviewers(scene, effect.message);
     case 'startTimer':

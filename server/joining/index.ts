@@ -7,6 +7,12 @@ export {
   waitingCount,
 } from './application.store';
 export { joiningApi, type JoiningPorts } from './joining.api';
+export { FollowUps } from './follow.ups';
+export { formsApi, type FormsPorts } from './forms.api';
+export { formsPlaces, noticeFor } from './forms.places';
+export { Invitations } from './invitations';
+export { invitationsApi, type InvitationsPorts } from './invitations.api';
+export { SignUps } from './signups';
 export { joiningForms } from './joining.forms';
 export { joiningPlaces } from './joining.places';
 export { Joining } from './joining.service';

@@ -20,7 +20,9 @@ import type { Limits } from '../platform/limits';
 import { problem } from '../platform/problem';
 import type { LiveSetup } from '../setup';
 import { tellsProblems } from './joining.problems';
+import { afterSending } from './after';
 import type { Joining } from './joining.service';
+import type { SignUps, SubmitRefusal } from './signups';
 import { joiningSays } from './joining.sentences';
 
 const done = { done: true } as const;
@@ -34,6 +36,7 @@ const lastOf = (call: Call, act: string): Envelope => ({ ...envelopeOf(call, act
 
 export type JoiningPorts = {
   readonly joining: Joining;
+  readonly signUps: SignUps;
   readonly accounts: Accounts;
   readonly tries: Tries;
   readonly limits: Limits;
@@ -44,7 +47,7 @@ export type JoiningPorts = {
 };
 
 export const joiningApi = (ports: JoiningPorts) => {
-  const { joining, accounts, tries, limits, sessions, viewers, live } = ports;
+  const { joining, signUps, accounts, tries, limits, sessions, viewers, live } = ports;
   const refused = tellsProblems(ports);
   const says = () => joiningSays(live.reader);
 
@@ -70,12 +73,20 @@ export const joiningApi = (ports: JoiningPorts) => {
     return application;
   }
 
+  /** Why a form was not taken. */
+  function refusedForm(refusal: SubmitRefusal) {
+    if (refusal.code === 'form-faults') return problem('form-faults', { faults: refusal.faults });
+    return refusal.code === 'form-shut'
+      ? problem('form-shut', { detail: refusal.says })
+      : problem('already-sent', { detail: says().sentBefore });
+  }
+
   return {
     join: api.join.handler(async ({ input, context }) => {
       demandRoom();
       await limits.count(['signUpByCaller', callerOf(context)]);
       const form = live.current?.setup.formByAddress.get(input.form);
-      if (!form || form.retired) throw problem('not-found', { detail: says().noForm });
+      if (!form || form.retired || form.purpose.is !== 'signup') throw problem('not-found', { detail: says().noForm });
       // A program that fills in the hidden field is told nothing.
       if (input.website !== '') return { next: '/joining' };
       if (input.took < QUICKEST && readForm(form, live.must.setup, input.answers).ok)
@@ -83,18 +94,16 @@ export const joiningApi = (ports: JoiningPorts) => {
           wait: 1,
           detail: says().tooQuick,
         });
-      const sent = await joining.submit(form, input.answers, {
+      const sent = await signUps.submit(form, input.answers, {
         once: input.once,
         device: deviceOfCall(context),
         old: viewers.secretOf(context.req, 'member'),
+        invitation: input.invitation,
         mayWrite: (mail) => countLetter(context, mail),
       });
-      if (!sent.ok)
-        throw sent.refusal.code === 'form-faults'
-          ? problem('form-faults', { faults: sent.refusal.faults })
-          : problem('already-sent', { detail: says().sentBefore });
+      if (!sent.ok) throw refusedForm(sent.refusal);
       viewers.keep(context.res, 'member', sent.value);
-      return { next: '/joining' };
+      return { next: afterSending(form, '/joining') };
     }),
 
     enterCode: api.enterCode.handler(async ({ input, context }) => {
@@ -119,6 +128,16 @@ export const joiningApi = (ports: JoiningPorts) => {
       const moved = await joining.act(envelope, id, { it: 'answerGiven', text: input.text });
       if (!moved.ok) throw refused(moved.refusal);
       return done;
+    }),
+
+    complete: api.complete.handler(async ({ input, context }) => {
+      const { id } = await ownApplication(context);
+      const moved = await joining.complete(envelopeOf(context, 'joining.formSent', input), id, input.answers);
+      if (!moved.ok)
+        throw moved.refusal.code === 'form-faults'
+          ? problem('form-faults', { faults: [...moved.refusal.faults] })
+          : refused(moved.refusal);
+      return { next: '/joining' };
     }),
 
     withdraw: api.withdraw.handler(async ({ context }) => {

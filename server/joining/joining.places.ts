@@ -1,12 +1,25 @@
 /** Purpose: the places of joining on the site: the form, the way through the gates, the link in a letter. */
 import { randomUUID } from 'node:crypto';
-import type { PlaceView } from '../../contract';
-import { questionsOf, type FormItem } from '../../core/fields';
-import { answersOf, gateOf, gatePromise, heldOf, kindOf, routeOf, type Application } from '../../core/joining';
-import { say, sayDate, sayMoment, type Instant, type MemberId } from '../../core/kernel';
-import { hrefOfPage } from '../../core/pages';
+import type { FormView, PlaceView, QuestionView } from '../../contract';
+import { pathOfForm, questionsOf, type AfterSending, type FormItem } from '../../core/fields';
+import {
+  answersOf,
+  gateOf,
+  gatePromise,
+  heldOf,
+  kindOf,
+  pathOf,
+  routeOf,
+  windowOf,
+  type Application,
+} from '../../core/joining';
+import { never, say, sayDate, sayMoment, type MemberId } from '../../core/kernel';
+import { hrefOfPage, wordsFor } from '../../core/pages';
 import type { Setup } from '../../core/setup';
-import { alreadyIn, beforehand, signInFirst, type Asked, type Places } from '../site';
+import type { Looker } from '../callers';
+import { alreadyIn, beforehand, signInFirst, type Asked, type PlaceAnswer, type Places } from '../site';
+import { furtherForm } from './further';
+import type { Invited } from './invitations';
 import type { Joining } from './joining.service';
 import { joiningSays } from './joining.sentences';
 
@@ -15,18 +28,17 @@ type JoiningPlace = Extract<PlaceView, { kind: 'joining' }>;
 export const joiningPlaces = (joining: Joining): Places => ({
   join: (asked) => {
     const { looker, live } = asked;
-    const { setup } = live;
-    const form = setup.formByAddress.get(asked.rest ?? '');
-    if (!form || form.retired) return null;
+    const form = live.setup.formByAddress.get(asked.rest ?? '');
+    if (!form || form.retired || form.purpose.is !== 'signup') return null;
     if (looker.facts.standing === 'applicant') return { elsewhere: '/joining' };
-    return looker.facts.member ? alreadyIn(asked) : joinPlace(form, asked);
+    return looker.facts.member ? alreadyIn(asked) : joinPlace(joining, form, asked);
   },
   joining: async (asked) => {
     const { rest, looker, live } = asked;
     if (rest !== undefined) return null;
     if (!looker.facts.member) return signInFirst(asked);
     const application = await joining.applicationOf(looker.facts.member as MemberId, live.setup);
-    return application && joiningPlace(application, looker.now, live.setup);
+    return application && joiningPlace(application, asked);
   },
   confirm: (asked) => (asked.rest ? confirmPlace(joining, asked.rest, asked) : null),
   withdrawn: ({ rest, live }) =>
@@ -60,12 +72,16 @@ async function confirmPlace(joining: Joining, token: string, { looker, live }: A
   };
 }
 
-function joiningPlace(application: Application, now: Instant, setup: Setup): JoiningPlace {
+function joiningPlace(application: Application, asked: Asked): JoiningPlace {
+  const { looker, live } = asked;
+  const { now } = looker;
+  const { setup } = live;
   const place = setup.doc.site;
   const words = joiningSays(place);
-  const path = setup.paths.get(application.path);
+  const path = pathOf(application, setup);
   const form = setup.forms.get(application.form);
   const gate = gateOf(path, application);
+  const further = furtherForm(application, setup);
   const landing = path && setup.pages.get(path.landing);
   const ended: Record<Exclude<Application['state'], 'open'>, { says: string; href: string; label: string }> = {
     admitted: {
@@ -101,28 +117,81 @@ function joiningPlace(application: Application, now: Instant, setup: Setup): Joi
     answers: answersOf(application, setup),
     gates: path ? routeOf(path, application, setup) : [],
     act: gate ? kindOf(gate).see(gate, heldOf(application), application.answers.mail, now, place) : null,
+    further: further && formView(further, asked),
     outcome: application.state === 'open' ? null : ended[application.state],
   };
 }
 
-function joinPlace(form: FormItem, asked: Asked): PlaceView {
-  const { setup } = asked.live;
-  const path = setup.paths.get(form.path);
-  const from = beforehand(asked);
+async function joinPlace(joining: Joining, form: FormItem, asked: Asked): Promise<PlaceView> {
+  const { looker, live, query } = asked;
+  const { setup } = live;
+  const { site } = setup.doc;
+  const says = joiningSays(site);
+  const shut = (why: string): PlaceView => ({
+    kind: 'notice',
+    title: form.title,
+    says: [why],
+    way: { href: '/', label: says.backToWelcome },
+  });
+  const closed = windowOf(form, looker.now, site);
+  if (closed) return shut(closed);
+  const token = form.invited ? (query('invitation') ?? '') : '';
+  const invited = form.invited ? await joining.invited(form.id, token) : null;
+  if (form.invited && !invited) return shut(token ? says.invitationUsed : says.invitedOnly);
+  const left = form.places ? await joining.placesFor(form) : Infinity;
+  if (left <= 0 && !form.places?.waitingList) return shut(says.allPlacesTaken);
+  const path = setup.paths.get(pathOfForm(form) ?? '');
+  const view = formView(form, asked);
   return {
     kind: 'join',
+    ...view,
+    questions: invited ? view.questions.map((question) => forInvited(question, invited)) : view.questions,
+    invitation: token,
+    before: left <= 0 ? says.goesOnWaitingList : null,
+    once: randomUUID(),
+    opened: Date.now(),
+    gates: (path?.gates ?? []).map((gate, at) => ({ number: at + 1, ...gatePromise(gate, site), state: 'toCome' })),
+  };
+}
+
+/** A form as whoever asks sees it. */
+export function formView(form: FormItem, asked: Asked): FormView {
+  const from = beforehand(asked);
+  return {
     title: form.title,
     form: form.address,
     intro: form.intro ? say(form.intro, from.words) : '',
-    questions: questionsOf(form.parts, setup, from),
-    once: randomUUID(),
-    opened: Date.now(),
+    questions: questionsOf(form.parts, asked.live.setup, from),
     sendLabel: form.sendLabel,
     sendNote: form.sendNote ?? null,
-    gates: (path?.gates ?? []).map((gate, at) => ({
-      number: at + 1,
-      ...gatePromise(gate, setup.doc.site),
-      state: 'toCome',
-    })),
   };
 }
+
+/** What the invitation knows stands there already. */
+const forInvited = (question: QuestionView, { name, mail }: Invited): QuestionView => {
+  const known = question.role === 'name' ? name : question.role === 'mail' ? mail : '';
+  return known ? { ...question, start: known } : question;
+};
+
+/** What whoever has sent a form sees, where its owner has something to say. */
+export function sentPlace(form: FormItem, after: AfterSending, { facts, now }: Looker, setup: Setup): PlaceAnswer {
+  const says = joiningSays(setup.doc.site);
+  const onWay = facts.standing === 'applicant';
+  const way = onWay ? { href: '/joining', label: says.whereItStands } : { href: '/', label: says.goOn };
+  switch (after.then) {
+    case 'words':
+      return { kind: 'notice', title: form.title, says: paragraphs(say(after.text, wordsFor(facts, now, setup))), way };
+    case 'page': {
+      const page = setup.pages.get(after.page);
+      return { elsewhere: page ? hrefOfPage(page, setup) : '/' };
+    }
+    case 'address': {
+      const label = says.goesOnAt({ place: new URL(after.address).hostname });
+      return { kind: 'notice', title: form.title, says: [says.thanksSent], way: { href: after.address, label } };
+    }
+    default:
+      return never(after);
+  }
+}
+
+const paragraphs = (text: string): string[] => text.split(/\n+/).filter(Boolean);

@@ -46,6 +46,7 @@ const problems: { readonly [C in Refusal['code']]: (refusal: Of<C>, told: Told) 
   'already-submitted': already('decided'),
   'email-already-confirmed': already('confirmed'),
   'not-ended': already('notEnded'),
+  'said-yes-already': already('saidYesAlready'),
   'not-at-this-gate': plain('not-at-this-gate', 'notAtGate'),
   'too-late-to-undo': plain('too-late-to-undo', 'letterLeft'),
   'not-found': () => problem('not-found'),

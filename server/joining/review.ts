@@ -3,7 +3,16 @@ import type { EntityManager } from 'typeorm';
 import type { ApplicationView, LimitView } from '../../contract';
 import { currentTerm, type Facts, type Standing } from '../../core/facts';
 import { fieldKindOf, mailKey } from '../../core/fields';
-import { answersOf, gateOf, grantsAt, limitOf, waitsAt, type Application, type PathItem } from '../../core/joining';
+import {
+  answersOf,
+  gateOf,
+  grantsAt,
+  limitOf,
+  pathOf,
+  waitsAt,
+  type Application,
+  type WalkedPath,
+} from '../../core/joining';
 import { kernelSays, listed, sayDate, type Instant, type MemberId, type Reader } from '../../core/kernel';
 import type { Setup } from '../../core/setup';
 import { joiningSays } from './joining.sentences';
@@ -22,7 +31,7 @@ export function limitView(application: Application, now: Instant, reader: Reader
 }
 
 /** What joining by this path would give this person: `Keeper until 25 November 2027 and Mentors`. */
-export function grantsOf(application: Application, path: PathItem, now: Instant, setup: Setup): string {
+export function grantsOf(application: Application, path: WalkedPath, now: Instant, setup: Setup): string {
   const words = joiningSays(setup.doc.site);
   const after = grantsAt(path, application, now, setup);
   const levels = after.terms.map((term) => {
@@ -36,7 +45,7 @@ export function grantsOf(application: Application, path: PathItem, now: Instant,
 
 /** The level the path would give, for lists. */
 export function levelSought(application: Application, setup: Setup, now: Instant): string {
-  const path = setup.paths.get(application.path);
+  const path = pathOf(application, setup);
   const term = path ? currentTerm(grantsAt(path, application, now, setup), now) : null;
   return term ? (setup.levels.get(term.level)?.title ?? '') : '';
 }
@@ -64,7 +73,7 @@ export async function applicationView(
   now: Instant,
   setup: Setup,
 ): Promise<ApplicationView> {
-  const path = setup.paths.get(application.path);
+  const path = pathOf(application, setup);
   const gate = gateOf(path, application);
   const question = application.detail?.kind === 'review' ? application.detail.question : null;
   return {

@@ -190,6 +190,15 @@ export class PersonInHand {
     this.wordsChanged = true;
   }
 
+  /** Which topics of mail they want, all of them. */
+  async setTopics(topics: readonly TopicId[], since: Instant): Promise<void> {
+    await this.manager.query('DELETE FROM member_topic WHERE member = ?', [this.id]);
+    const rows = topics.map((topic) => [this.id, topic, new Date(since)]);
+    if (rows.length)
+      await this.manager.query(`INSERT INTO member_topic (member, topic, since) VALUES ${rowsOf(rows)}`, rows.flat());
+    this.set({ topics: [...topics] });
+  }
+
   /**
    * Makes the address this member's own. Whoever else signed up with it becomes a shadow of the owner: gone from every
    * list, with no code that works.

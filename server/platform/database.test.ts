@@ -32,6 +32,7 @@ describe('migrations', () => {
       { name: 'Editable1700000000003' },
       { name: 'Slices1700000000004' },
       { name: 'Worked1700000000005' },
+      { name: 'Entered1700000000006' },
     ]);
     for (const other of others) await other.close();
   });

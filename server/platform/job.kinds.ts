@@ -20,6 +20,8 @@ export const jobKinds = {
   applicationTimer: job<{ application: ApplicationId }>('work'),
   /** Sees to whoever was moved by a process that had not noticed a new set-up yet. */
   settlePaths: job<Record<string, never>>('work'),
+  /** Moves up whoever waits for a place on a form. */
+  movePlacesUp: job<{ form: string }>('work'),
   /** Looks up whom an address belongs to and writes the letter for a forgotten password. */
   resetMail: job<{ mail: string }>('work'),
   staffResetMail: job<{ mail: string }>('work'),

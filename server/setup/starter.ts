@@ -5,7 +5,7 @@ export function starterSetup(siteName: string, replyTo: string): unknown {
   const hello = ['Hello ', { chip: 'firstName', or: 'there' }, ','];
   const text = (...words: unknown[]) => ({ part: 'text', words });
   return {
-    format: 'admissa-setup/2',
+    format: 'admissa-setup/3',
     site: {
       name: siteName,
       shortName: siteName.slice(0, 40),
@@ -40,7 +40,7 @@ export function starterSetup(siteName: string, replyTo: string): unknown {
         id: 'join',
         address: 'us',
         title: 'Join us',
-        path: 'member-path',
+        purpose: { is: 'signup', path: 'member-path' },
         sendLabel: 'Send my application',
         parts: [
           { part: 'field', field: 'full-name', required: true },

@@ -1,6 +1,15 @@
 export { sitePolicy } from './look';
 export { placeFor, type PlaceSources } from './place';
-export { alreadyIn, beforehand, safeNext, signInFirst, startOf, type Asked, type Places } from './places';
+export {
+  alreadyIn,
+  beforehand,
+  safeNext,
+  signInFirst,
+  startOf,
+  type Asked,
+  type PlaceAnswer,
+  type Places,
+} from './places';
 export { plainForms } from './plain';
 export { oneOf, plainAnswer, plainSend, type PlainBody, type PlainForms, type PlainSend } from './plain.forms';
 export { siteApi } from './site.api';

@@ -2,7 +2,7 @@
  * Purpose: what an address of the site shows to one viewer, as data. HTML, JSON and the viewpoint all come from
  * here, so that none can show more than another.
  */
-import type { PlaceView, ShellView, SiteView } from '../../contract';
+import type { NoticeView, PlaceView, ShellView, SiteView } from '../../contract';
 import type { Prepared } from '../../core/doors';
 import { sayStanding } from '../../core/facts';
 import type { PathId, WordSource } from '../../core/kernel';
@@ -19,6 +19,8 @@ export type PlaceSources = {
   readonly places: Places;
   /** The path an applicant is on. */
   pathOf(looker: Looker, live: Live): Promise<PathId | null>;
+  /** A form that waits for somebody. */
+  notice(looker: Looker, live: Live): Promise<NoticeView | null>;
 };
 
 export type Place =
@@ -49,7 +51,7 @@ export function pageAt(path: string, setup: Setup): PageItem | null {
   return page && !page.retired && page.id !== setup.doc.site.home ? page : null;
 }
 
-export function shellFor(person: Prepared, words: WordSource, live: Live): ShellView {
+export function shellFor(person: Prepared, words: WordSource, live: Live, notice: NoticeView | null = null): ShellView {
   const { setup, doors } = live;
   const { site } = setup.doc;
   const { facts } = person;
@@ -67,6 +69,7 @@ export function shellFor(person: Prepared, words: WordSource, live: Live): Shell
           application: facts.standing === 'applicant' || facts.standing === 'declined' || facts.standing === 'closed',
         }
       : null,
+    notice,
     canJoin: form && !form.retired && !facts.member ? { label: form.title, href: `/join/${form.address}` } : null,
   };
 }
@@ -82,9 +85,10 @@ export async function placeFor(address: string, looker: Looker, live: Live, sour
   const asked = new URLSearchParams(query);
   const person = doors.prepare(looker.facts, looker.now);
   const words = wordsFor(looker.facts, looker.now, setup);
+  const notice = await sources.notice(looker, live);
   const show = (place: PlaceView, status: 200 | 404 = 200): Place => ({
     is: 'view',
-    view: { shell: shellFor(person, words, live), place, path, attempt: null },
+    view: { shell: shellFor(person, words, live, notice), place, path, attempt: null },
     status,
   });
   const missing = () => show({ kind: 'missing', title: siteSays(setup.doc.site).noPage }, 404);

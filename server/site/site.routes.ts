@@ -92,7 +92,9 @@ export class Site {
     }
     const looker = await this.looker(req, res);
     const ready = await this.ready(req.path, looker.facts, looker.now, live);
-    if (ready !== null) return this.send(res, 200, ready, live);
+    // What is kept ready is the same for many; who is waited for by a form has a page of their own.
+    if (ready !== null && (await this.ports.sources.notice(looker, live)) === null)
+      return this.send(res, 200, ready, live);
     await this.show(req, res, live, looker);
   };
 
@@ -109,7 +111,9 @@ export class Site {
     const path = typeof req.query['path'] === 'string' ? req.query['path'] : '';
     const page = live ? pageAt(path, live.setup) : null;
     if (!live || !page) return next();
-    const { facts, now } = await this.looker(req, res);
+    const looker = await this.looker(req, res);
+    if ((await this.ports.sources.notice(looker, live)) !== null) return next();
+    const { facts, now } = looker;
     const words = wordsFor(facts, now, live.setup);
     const state = await this.plansOf(live).state(page, live.doors.prepare(facts, now), words);
     if (state === null) return next();

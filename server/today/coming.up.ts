@@ -1,7 +1,7 @@
 /** Purpose: Today's *Coming up*: what the clock will do with applications in the next seven days if nobody acts. */
 import type { DataSource } from 'typeorm';
 import type { TodayView } from '../../contract';
-import { comingOf, type Foretold } from '../../core/joining';
+import { comingOf, pathOf, type Foretold } from '../../core/joining';
 import { dayOf, listed, sayShortWeekday, type Instant, type Reader } from '../../core/kernel';
 import { addSpan, startOfDay } from '../../core/kernel/calendar';
 import type { Setup } from '../../core/setup';
@@ -32,7 +32,7 @@ export async function comingUp(db: DataSource, now: Instant, setup: Setup): Prom
   const coming = rows
     .flatMap(({ data }) => {
       const application = readApplication(JSON.parse(data), setup);
-      const path = setup.paths.get(application.path);
+      const path = pathOf(application, setup);
       const name = application.answers.name;
       return comingOf(path, application, told, setup).map((item) => ({ ...item, name }));
     })

@@ -19,6 +19,7 @@ export const todaySays = sentences({
   confirmed: { one: 'person confirmed their address', other: 'people confirmed their address' },
   sent: { one: 'message sent', other: 'messages sent' },
   swept: { one: 'unfinished sign-up swept away', other: 'unfinished sign-ups swept away' },
+  applicantReminded: 'Reminded of a further form: {who}',
   reviewersReminded: 'Reviewers are reminded of {who}',
   limitExtended: 'Reviewers are asked again about {who}',
   letThrough: '{who} let in: time to say no is over',

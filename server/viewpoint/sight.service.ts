@@ -2,7 +2,7 @@
 import type { DataSource } from 'typeorm';
 import type { SightView } from '../../contract';
 import { factsAsOf, sayStanding, visitorFacts, type Facts } from '../../core/facts';
-import { waitsAt } from '../../core/joining';
+import { pathOf, waitsAt } from '../../core/joining';
 import { dayOf, sayDate, sayTime, type Instant, type MemberId } from '../../core/kernel';
 import { daysBetween, startOfDay } from '../../core/kernel/calendar';
 import { pagesSeen, sightSentence } from '../../core/pages';
@@ -75,7 +75,7 @@ export class Sight {
     const stored = await applicationOfMember(this.db.manager, member, setup);
     // Where an application stood on an earlier day is told by its own history alone.
     if (stored && stored.application.gateSince > at) return '';
-    return stored ? waitsAt(setup.paths.get(stored.application.path), stored.application, at, setup.doc.site) : '';
+    return stored ? waitsAt(pathOf(stored.application, setup), stored.application, at, setup.doc.site) : '';
   }
 }
 

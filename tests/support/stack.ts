@@ -13,6 +13,7 @@ import { buildServices, start, type Running, type Services } from '../../server/
 import { readConfig, type Config } from '../../server/platform/config';
 import { makeLog } from '../../server/platform/log';
 import { Letters, type Letter } from '../../standins/mail/letters';
+import type { SetupDocument } from '../../core/setup';
 import { freePort } from '../../scripts/steps/ports.mjs';
 import { smtpServer } from '../../standins/mail/smtp';
 import { quillmoor } from './quillmoor';
@@ -33,6 +34,8 @@ export type Stack = {
   /** Moves the site clock on; everything due happens. */
   pass(by: 'hour' | 'day' | 'nextDue'): Promise<{ happened: number }>;
   query<T>(sql: string, params?: unknown[]): Promise<T[]>;
+  /** Changes what is live, and publishes it. */
+  publish(change: (doc: SetupDocument) => void): ReturnType<Services['setups']['publish']>;
   stop(): Promise<void>;
 };
 
@@ -117,6 +120,15 @@ export async function makeStack(options: { members?: number; env?: Record<string
     letters,
     query,
     pass: (by) => passTime(services, by),
+    publish: async (change) => {
+      const { setups, clock, live } = services;
+      const doc = structuredClone(live.must.setup.doc);
+      change(doc);
+      const draft = await setups.replaceDraft(doc);
+      const done = await setups.publish({ note: 'Changed', author: 'Wilf Garrowby', at: clock.now(), draft });
+      if (done.ok) await live.refresh();
+      return done;
+    },
     second: async () => {
       const other = await start(configFor(database, await freePort(), smtpPort, options.env), log);
       running.push(other);

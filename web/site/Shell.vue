@@ -24,6 +24,17 @@ const signInFrom = computed(() =>
   path.value === '/' || path.value === '/sign-in' ? '/sign-in' : `/sign-in?next=${encodeURIComponent(path.value)}`,
 );
 
+/** Asked again in a week. */
+async function putOff(): Promise<void> {
+  const { notice } = shell.value;
+  if (!notice || !site.view) return;
+  const done = await call('putOff', { form: notice.form }).then(
+    () => true,
+    () => false,
+  );
+  if (done) site.view = { ...site.view, shell: { ...shell.value, notice: null } };
+}
+
 async function signOut(): Promise<void> {
   await call('signOut', {}).catch(() => undefined);
   // What the member saw must not stay in this page's memory.
@@ -81,6 +92,13 @@ async function signOut(): Promise<void> {
       </div>
     </div>
   </nav>
+  <div v-if="shell.notice && path !== shell.notice.href" class="wrap waits" role="status">
+    <span>{{ shell.notice.says }}</span>
+    <SiteLink :to="shell.notice.href" class="button button--small">{{ says.answerNow }}</SiteLink>
+    <SiteForm name="later" act="later" :action="shell.notice.href" @send="putOff">
+      <button type="submit" class="linklike">{{ says.notNow }}</button>
+    </SiteForm>
+  </div>
   <p v-if="site.trouble" class="wrap trouble" role="alert">{{ site.trouble }}</p>
   <div id="content" class="wrap">
     <p v-if="site.notice" class="notice" role="status">{{ site.notice }}</p>

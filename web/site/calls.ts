@@ -2,12 +2,12 @@
  * Purpose: what the site's forms ask of the server, with plain fetch: part of the entry, so that a form that is shown
  * can be sent without anything having to be fetched first.
  */
-import type { Problem, account, joining } from '../../contract';
+import type { Problem, account, forms, joining } from '../../contract';
 import { newKey } from '../kit/key';
 import { pageReader } from '../kit/reader';
 import { siteSays } from './site.sentences';
 
-type Contract = typeof account & typeof joining;
+type Contract = typeof account & typeof joining & typeof forms;
 type Input<K extends keyof Contract> = Contract[K] extends { '~orpc': { inputSchema?: infer S } }
   ? S extends { _zod: { input: infer I } }
     ? I
@@ -20,7 +20,10 @@ export const paths = {
   enterCode: '/site/joining/code',
   resend: '/site/joining/resend',
   answer: '/site/joining/answer',
+  complete: '/site/joining/form',
   withdraw: '/site/joining/withdraw',
+  sendForm: '/site/forms/{form}',
+  putOff: '/site/forms/{form}/later',
   confirm: '/site/confirm',
   discard: '/site/confirm/discard',
   signIn: '/site/sign-in',

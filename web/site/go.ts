@@ -1,7 +1,13 @@
 /** Purpose: going to a path after something has changed on the server. */
-import { useRouter } from 'vue-router';
+import { useRouter, type Router } from 'vue-router';
 import { fetchPlace } from './places';
 import { useSite } from './store';
+
+/** Goes on to a path of the site, or out of it. */
+export async function goTo(router: Router, next: string): Promise<void> {
+  if (next.startsWith('/')) await router.push(next);
+  else location.assign(next);
+}
 
 /** Goes to a path, or fetches it anew when it is the one shown. */
 export function useGo() {

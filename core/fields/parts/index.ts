@@ -6,7 +6,7 @@ import type { PartKind } from './kind';
 import { heading, page, words } from './layout';
 import { password } from './password';
 
-export type { AnswerFault, Beforehand, PartsKnown, Reading } from './kind';
+export type { AnswerFault, Beforehand, Given, PartsKnown, Reading } from './kind';
 export { StartsWith } from './field';
 
 export const partKinds = { field, password, heading, words, page, agreement, topics } as const;

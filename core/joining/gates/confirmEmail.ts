@@ -5,6 +5,7 @@
  */
 import { z } from 'zod';
 import { GateId, MessageId, Span, Title, never, sayUntil, saySpan, type Instant } from '../../kernel';
+import { AnswerRule } from '../../fields/answerRule';
 import { addSpan } from '../../kernel/calendar';
 import type { JoiningRefusal } from '../events';
 import { joiningSays } from '../joining.sentences';
@@ -14,6 +15,7 @@ const item = z.strictObject({
   kind: z.literal('confirmEmail'),
   id: GateId,
   title: Title,
+  when: AnswerRule.optional(),
   /** How long one code works. */
   lifetime: Span,
   /** How long the whole gate may take before the sign-up is swept. */
@@ -115,6 +117,9 @@ export const confirmEmail: GateKind<Gate, Detail, Sight> & {
       case 'declined':
       case 'questionAsked':
       case 'answerGiven':
+      case 'formCompleted':
+      case 'placeGiven':
+      case 'noPlace':
         return { turn: 'refuse', refusal: { code: 'not-at-this-gate' } };
       default:
         return never(event);

@@ -1,18 +1,38 @@
 /** Purpose: the kinds of gate there are. To add one, write its file and name it here; the compiler asks for the rest. */
 import { z } from 'zod';
+import { completeProfile } from './completeProfile';
 import { confirmEmail } from './confirmEmail';
 import type { AnyGate, GateKind } from './kind';
+import { place } from './place';
 import { review } from './review';
 
 export type { Held, Turn } from './kind';
 
-export const gateKinds = { confirmEmail, review } as const;
+export const gateKinds = { confirmEmail, review, completeProfile, place } as const;
 
-export const GateItem = z.discriminatedUnion('kind', [confirmEmail.item, review.item]);
+export const GateItem = z.discriminatedUnion('kind', [
+  confirmEmail.item,
+  review.item,
+  completeProfile.item,
+  place.item,
+]);
 export type GateItem = z.infer<typeof GateItem>;
-export const GateDetail = z.discriminatedUnion('kind', [confirmEmail.detail, review.detail]);
+/** The gates that an owner puts on a path. */
+export const OwnGate = z.discriminatedUnion('kind', [confirmEmail.item, review.item, completeProfile.item]);
+export type OwnGate = z.infer<typeof OwnGate>;
+export const GateDetail = z.discriminatedUnion('kind', [
+  confirmEmail.detail,
+  review.detail,
+  completeProfile.detail,
+  place.detail,
+]);
 export type GateDetail = z.infer<typeof GateDetail>;
-export const GateSight = z.discriminatedUnion('kind', [confirmEmail.sight, review.sight]);
+export const GateSight = z.discriminatedUnion('kind', [
+  confirmEmail.sight,
+  review.sight,
+  completeProfile.sight,
+  place.sight,
+]);
 export type GateSight = z.infer<typeof GateSight>;
 
 type Complete = {

@@ -4,6 +4,7 @@
  * answers with a turn that `advance` carries out.
  */
 import type { z } from 'zod';
+import type { FieldValue } from '../../facts';
 import type { Instant, MessageId, Place, Reader } from '../../kernel';
 import type { Effect, GateEvent, Happening, JoiningRefusal } from '../events';
 
@@ -21,7 +22,11 @@ export type Promised = {
 export type Held<D> = Promised & { readonly gateSince: Instant; readonly dueAt: Instant | null; readonly detail: D };
 
 /** `dueAt`: when the clock has something to do at this gate. */
-export type Entered<D> = Promised & {
+export type Entered<D> = {
+  readonly targetAt: Instant | null;
+  /** Null where it has no limit. */
+  readonly limitAt: Instant | null;
+  readonly latestAt: Instant | null;
   readonly dueAt: Instant | null;
   readonly detail: D;
   readonly happening?: Happening;
@@ -67,7 +72,7 @@ export type GateKind<G extends AnyGate, D extends { kind: string }, S extends { 
   /** What the applicant's own page shows of it. */
   readonly sight: z.ZodType<S>;
   /** Who has to act: Today lists the one as work and the other once half of the time has passed. */
-  readonly waitsFor: 'reviewers' | 'applicant';
+  readonly waitsFor: 'reviewers' | 'applicant' | 'nobody';
   /** Passed once, another gate of this kind has nothing more to ask. */
   readonly once: boolean;
   /** What the history says when it is passed. */
@@ -83,6 +88,13 @@ export type GateKind<G extends AnyGate, D extends { kind: string }, S extends { 
   note(gate: G, reader: Reader): string | null;
   /** @param history what has happened so far, newest last */
   enter(gate: G, now: Instant, zone: string, history: readonly Happening[]): Entered<D>;
+  /** What it decides by the answers alone before anybody waits at it; null where somebody has to. */
+  atOnce?(
+    gate: G,
+    given: ReadonlyMap<string, FieldValue>,
+    now: Instant,
+    messages: PathMessages,
+  ): Extract<Turn<D>, { turn: 'pass' | 'end' }> | null;
   decide(gate: G, held: Held<D>, event: GateEvent, now: Instant, zone: string, messages: PathMessages): Turn<D>;
   see(gate: G, held: Held<D>, mail: string, now: Instant, place: Place): S;
 };

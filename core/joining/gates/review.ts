@@ -4,7 +4,20 @@
  * the gate goes on, so that no application can be parked for ever.
  */
 import { z } from 'zod';
-import { GateId, MessageId, Span, Title, never, sayDate, saySpan, type Instant, type Reader } from '../../kernel';
+import {
+  GateId,
+  MessageId,
+  Span,
+  StaffId,
+  Text,
+  Title,
+  never,
+  sayDate,
+  saySpan,
+  type Instant,
+  type Reader,
+} from '../../kernel';
+import { AnswerRule, meetsAnswers } from '../../fields/answerRule';
 import { addSpan } from '../../kernel/calendar';
 import { joiningSays } from '../joining.sentences';
 import type { GateKind, Held, PathMessages, Turn } from './kind';
@@ -13,6 +26,7 @@ const item = z.strictObject({
   kind: z.literal('review'),
   id: GateId,
   title: Title,
+  when: AnswerRule.optional(),
   /** Who reads, as applicants are told: a first name or "The committee". */
   reader: Title,
   /** The association's own aim, marked on the limit ruler. */
@@ -22,6 +36,13 @@ const item = z.strictObject({
   then: z.enum(['close', 'askAgain', 'admit']),
   extra: Span.default({ count: 7, unit: 'days' }),
   reminder: MessageId,
+  /** Who of the staff may decide, where not everybody with that part may. */
+  reviewers: z.array(StaffId).min(1).max(20).optional(),
+  /** How many of them have to say yes. */
+  yes: z.int().min(1).max(5).optional(),
+  /** Decided by the answers alone, before anybody reads: the no first. */
+  declineIf: z.strictObject({ when: AnswerRule, reason: Text }).optional(),
+  admitIf: AnswerRule.optional(),
 });
 type Gate = z.infer<typeof item>;
 
@@ -30,6 +51,8 @@ const detail = z.object({
   reminded: z.boolean(),
   /** How often the limit was put off by `askAgain`. */
   extended: z.number(),
+  /** Who has said yes so far, where several have to. */
+  yes: z.array(z.object({ by: z.string(), who: z.string() })).optional(),
   question: z.object({ text: z.string(), by: z.string(), at: z.number(), answer: z.string().nullable() }).nullable(),
 });
 type Detail = z.infer<typeof detail>;
@@ -79,11 +102,39 @@ export const review: GateKind<Gate, Detail, Sight> & { item: typeof item; detail
       };
     },
 
+    atOnce({ declineIf, admitIf }, given, now, messages) {
+      if (declineIf && meetsAnswers(declineIf.when, given)) {
+        const { reason } = declineIf;
+        return {
+          turn: 'end',
+          state: 'declined',
+          happening: { at: now, what: 'declinedByRule', note: reason },
+          effects: [
+            { do: 'setStanding', standing: 'declined' },
+            { do: 'send', message: messages.declined, reason },
+          ],
+        };
+      }
+      return admitIf && meetsAnswers(admitIf, given)
+        ? { turn: 'pass', happening: { at: now, what: 'passedByRule' } }
+        : null;
+    },
+
     decide(gate, held, event, now, _zone, messages) {
       const { question } = held.detail;
       switch (event.it) {
-        case 'approved':
-          return { turn: 'pass', happening: { at: now, what: 'approved', by: event.by }, by: event.by };
+        case 'approved': {
+          const { by, who = by } = event;
+          const said = held.detail.yes ?? [];
+          if (said.some((one) => one.who === who)) return { turn: 'refuse', refusal: { code: 'said-yes-already' } };
+          if (said.length + 1 >= (gate.yes ?? 1))
+            return { turn: 'pass', happening: { at: now, what: 'approved', by }, by };
+          return {
+            turn: 'stay',
+            change: { detail: { ...held.detail, yes: [...said, { by, who }] } },
+            happening: { at: now, what: 'oneYes', by },
+          };
+        }
         case 'declined': {
           const reason = event.reason.trim();
           if (reason === '') return { turn: 'refuse', refusal: { code: 'reason-needed' } };
@@ -125,6 +176,9 @@ export const review: GateKind<Gate, Detail, Sight> & { item: typeof item; detail
         case 'linkOpened':
           return { turn: 'refuse', refusal: { code: 'email-already-confirmed' } };
         case 'resendAsked':
+        case 'formCompleted':
+        case 'placeGiven':
+        case 'noPlace':
           return { turn: 'refuse', refusal: { code: 'not-at-this-gate' } };
         default:
           return never(event);

@@ -1,13 +1,17 @@
 <script setup lang="ts">
-/** What a form is called, where it is reached, where it leads, and its words. */
-import { computed } from 'vue';
+/** All that a form is beside its questions: its words, what it is for, who may send it, what follows. */
+import { computed, ref } from 'vue';
 import type { FormItem } from '../../../core/fields';
-import KitChoice from '../../kit/fields/KitChoice.vue';
 import KitField from '../../kit/fields/KitField.vue';
 import KitButton from '../../kit/KitButton.vue';
+import KitTabs from '../../kit/KitTabs.vue';
 import { reader } from '../reader';
+import LetterEditor from '../letters/LetterEditor.vue';
 import { useDraft } from '../setup/draft.store';
 import { useItem } from '../setup/item';
+import FormAfter from './form/FormAfter.vue';
+import FormEntrance from './form/FormEntrance.vue';
+import FormUse from './form/FormUse.vue';
 import { joiningSays } from './joining.sentences';
 
 const says = joiningSays(reader);
@@ -16,62 +20,72 @@ defineEmits<{ done: [] }>();
 const draft = useDraft();
 const { body, set, faultAt } = useItem('form', () => props.id);
 const form = computed(() => body.value as FormItem);
-const paths = computed(() =>
-  draft.ofKind('path').map(({ id, body: path }) => ({ title: String(path['title']), value: id })),
-);
+const tabs = ['words', 'use', 'entrance', 'after'] as const;
+const tab = ref<(typeof tabs)[number]>('words');
+const titles = { words: says.tabWords, use: says.tabUse, entrance: says.tabEntrance, after: says.tabAfter };
+/** The letter that is being written. */
+const writing = ref<string | null>(null);
+const write = (letter: string) => (writing.value = writing.value === letter ? null : letter);
+const where = computed(() => (form.value.purpose.is === 'followUp' ? 'form' : 'join'));
 </script>
 
 <template>
   <div class="fieldset gate-panel">
-    <div class="fieldset__two">
-      <KitField
-        id="form-title"
-        :model-value="form.title"
-        :label="says.title"
-        :fault="faultAt('title')"
-        @update:model-value="set({ title: $event })"
-      />
-      <KitChoice
-        :model-value="form.path"
-        :label="says.leadsTo"
-        :items="paths"
-        @update:model-value="set({ path: $event as FormItem['path'] })"
-      />
-    </div>
-    <KitField
-      id="form-address"
-      :model-value="form.address"
-      :label="says.address"
-      :help="says.addressHelp({ address: `/join/${form.address}` })"
-      :fault="faultAt('address')"
-      @update:model-value="set({ address: $event })"
-    />
-    <KitField
-      id="form-intro"
-      kind="longText"
-      :model-value="typeof form.intro === 'string' ? form.intro : ''"
-      :label="says.intro"
-      optional
-      :fault="faultAt('intro')"
-      @update:model-value="set({ intro: $event || undefined })"
-    />
-    <div class="fieldset__two">
-      <KitField
-        id="form-send"
-        :model-value="form.sendLabel"
-        :label="says.sendLabel"
-        :fault="faultAt('sendLabel')"
-        @update:model-value="set({ sendLabel: $event })"
-      />
-      <KitField
-        id="form-note"
-        :model-value="form.sendNote ?? ''"
-        :label="says.sendNote"
-        optional
-        :fault="faultAt('sendNote')"
-        @update:model-value="set({ sendNote: $event || undefined })"
-      />
-    </div>
+    <KitTabs v-model="tab" :label="says.formSettings" :tabs="tabs" :title-of="(name) => titles[name]">
+      <template #words>
+        <div class="fieldset tab">
+          <KitField
+            id="form-title"
+            :model-value="form.title"
+            :label="says.title"
+            :fault="faultAt('title')"
+            @update:model-value="set({ title: $event })"
+          />
+          <KitField
+            id="form-address"
+            :model-value="form.address"
+            :label="says.address"
+            :help="says.addressHelp({ address: `/${where}/${form.address}` })"
+            :fault="faultAt('address')"
+            @update:model-value="set({ address: $event })"
+          />
+          <KitField
+            id="form-intro"
+            kind="longText"
+            :model-value="typeof form.intro === 'string' ? form.intro : ''"
+            :label="says.intro"
+            optional
+            :fault="faultAt('intro')"
+            @update:model-value="set({ intro: $event || undefined })"
+          />
+          <div class="fieldset__two">
+            <KitField
+              id="form-send"
+              :model-value="form.sendLabel"
+              :label="says.sendLabel"
+              :fault="faultAt('sendLabel')"
+              @update:model-value="set({ sendLabel: $event })"
+            />
+            <KitField
+              id="form-note"
+              :model-value="form.sendNote ?? ''"
+              :label="says.sendNote"
+              optional
+              :fault="faultAt('sendNote')"
+              @update:model-value="set({ sendNote: $event || undefined })"
+            />
+          </div>
+        </div>
+      </template>
+      <template #use><FormUse class="tab" :form="form" :fault-at="faultAt" @change="set" /></template>
+      <template #entrance
+        ><FormEntrance class="tab" :form="form" :fault-at="faultAt" @change="set" @write="write"
+      /></template>
+      <template #after
+        ><FormAfter class="tab" :form="form" :fault-at="faultAt" @change="set" @write="write"
+      /></template>
+    </KitTabs>
+    <LetterEditor v-if="writing" :id="writing" @done="writing = null" />
     <div class="fieldset__foot">
       <KitButton @click="$emit('done')">{{ says.done }}</KitButton>
       <span class="fieldset__end">

@@ -120,7 +120,15 @@ function make(title: string): void {
     ...ask(role('mail')),
     { part: 'password', label: says.newPassword, half: false },
   ];
-  draft.edit('form', made, { id: made, address, title, path, sendLabel: says.newFormSend, parts } as unknown as Body);
+  const purpose = { is: 'signup', path };
+  draft.edit('form', made, {
+    id: made,
+    address,
+    title,
+    purpose,
+    sendLabel: says.newFormSend,
+    parts,
+  } as unknown as Body);
   void router.push(`/desk/joining/forms/${made}`);
 }
 const others = computed(() => forms.value.map((one) => ({ title: one.title, to: `/desk/joining/forms/${one.id}` })));
@@ -224,7 +232,7 @@ const mark = computed(() => {
       :note="says.inDraft"
       :link="says.fullPage"
       person="visitor"
-      :place="`/join/${form.address}`"
+      :place="`/${form.purpose.is === 'followUp' ? 'form' : 'join'}/${form.address}`"
       :mark="mark"
       :width="width === 'phone' ? 390 : undefined"
       @paper="answered"

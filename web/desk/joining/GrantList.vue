@@ -15,7 +15,7 @@ import { conditionsOn, keyOfRule, ruleOfKey } from './conditions';
 import { joiningSays } from './joining.sentences';
 
 const says = joiningSays(reader);
-const props = defineProps<{ grants: readonly Grant[]; faultAt: (at: string) => string | null }>();
+const props = defineProps<{ title?: string; grants: readonly Grant[]; faultAt: (at: string) => string | null }>();
 const emit = defineEmits<{ change: [grants: Grant[]] }>();
 const draft = useDraft();
 
@@ -89,7 +89,7 @@ const additions = computed(() => [
 <template>
   <section>
     <div class="section-head">
-      <h2>{{ says.onAdmission }}</h2>
+      <h2>{{ title ?? says.onAdmission }}</h2>
       <MenuButton class="section-head__note" small :label="says.addGrant" :items="additions">{{
         says.addGrant
       }}</MenuButton>

@@ -2,7 +2,8 @@
 /** An admission path: the lane of gates, the chosen one's settings, what admission gives, and what comes by itself. */
 import { computed, ref, watch } from 'vue';
 import { useRoute, useRouter } from 'vue-router';
-import type { GateItem, PathItem } from '../../../core/joining';
+import { pathOfForm, type FieldItem } from '../../../core/fields';
+import type { OwnGate, PathItem } from '../../../core/joining';
 import { saySpan, type GateId } from '../../../core/kernel';
 import { idFrom } from '../../../core/setup';
 import KitChoice from '../../kit/fields/KitChoice.vue';
@@ -19,10 +20,11 @@ import { useItem } from '../setup/item';
 import ItemFindings from '../setup/ItemFindings.vue';
 import NewItem from '../setup/NewItem.vue';
 import LetterEditor from '../letters/LetterEditor.vue';
-import { lettersSay } from '../letters/letters.sentences';
+import LetterChoice from './LetterChoice.vue';
 import { foretell } from './foretold';
 import GateEditor from './GateEditor.vue';
 import GrantList from './GrantList.vue';
+import TurnList from './TurnList.vue';
 import { joiningSays } from './joining.sentences';
 
 const says = joiningSays(reader);
@@ -33,7 +35,6 @@ const naming = ref(false);
 const chosen = ref<string | null>(null);
 /** The letter that is being written. */
 const writing = ref<string | null>(null);
-const letterSays = lettersSay(reader);
 
 const paths = computed(() => draft.ofKind('path').map(({ body }) => body as unknown as PathItem));
 const id = computed(() => {
@@ -53,8 +54,8 @@ watch(
   { immediate: true },
 );
 
-const setGates = (gates: readonly GateItem[]) => set({ gates: [...gates] });
-function change(gates: GateItem): void {
+const setGates = (gates: readonly OwnGate[]) => set({ gates: [...gates] });
+function change(gates: OwnGate): void {
   setGates(path.value!.gates.map((one, at) => (at === place.value ? gates : one)));
 }
 function move(by: number): void {
@@ -76,8 +77,8 @@ const pages = computed(() =>
 function letterFor(use: (path: PathItem) => string | undefined): string {
   return paths.value.map(use).find(Boolean) ?? letters.value[0]?.value ?? 'letter';
 }
-const gateOfKind = (kind: GateItem['kind'], one: PathItem) => one.gates.find((found) => found.kind === kind);
-function addGate(kind: GateItem['kind'], title: string): void {
+const gateOfKind = (kind: OwnGate['kind'], one: PathItem) => one.gates.find((found) => found.kind === kind);
+function addGate(kind: OwnGate['kind'], title: string): void {
   const made = idFrom(
     title,
     path.value!.gates.map((one) => one.id),
@@ -87,7 +88,8 @@ function addGate(kind: GateItem['kind'], title: string): void {
     const found = gateOfKind(kind, one);
     return found && ('message' in found ? found.message : found.reminder);
   }) as never;
-  const gates: Record<GateItem['kind'], GateItem> = {
+  const step = draft.setup?.doc.forms.find(({ purpose }) => purpose.is === 'step')?.id;
+  const gates: Record<OwnGate['kind'], OwnGate> = {
     confirmEmail: {
       kind: 'confirmEmail',
       id: made,
@@ -110,6 +112,15 @@ function addGate(kind: GateItem['kind'], title: string): void {
       extra: { count: 7, unit: 'days' },
       reminder: letter,
     },
+    completeProfile: {
+      kind: 'completeProfile',
+      id: made,
+      title,
+      form: step ?? ('form' as never),
+      limit: { count: 14, unit: 'days' },
+      message: letter,
+      reminder: letter,
+    },
   };
   // An address is confirmed before anybody reads.
   const { gates: now } = path.value!;
@@ -119,6 +130,7 @@ function addGate(kind: GateItem['kind'], title: string): void {
 const additions = [
   { title: says.gateConfirm, act: () => addGate('confirmEmail', says.gateConfirm) },
   { title: says.gateReview, act: () => addGate('review', says.gateReview) },
+  { title: says.gateProfile, act: () => addGate('completeProfile', says.gateProfile) },
 ];
 function make(title: string): void {
   const made = idFrom(
@@ -143,15 +155,33 @@ function make(title: string): void {
 const others = computed(() => paths.value.map((one) => ({ title: one.title, to: `/desk/joining/paths/${one.id}` })));
 const site = computed(() => draft.setup?.doc.site ?? reader);
 /** What stands under a gate in the lane. */
-function saysOf(one: GateItem): string[] {
+const linesOf = (one: OwnGate): string[] => [...saysOf(one), ...(one.when ? [says.forSome] : [])];
+function saysOf(one: OwnGate): string[] {
   const span = saySpan(one.limit, site.value);
   if (one.kind === 'confirmEmail')
     return [says.codeFor({ span: saySpan(one.lifetime, site.value) }), says.sweptThen({ span })];
+  if (one.kind === 'completeProfile')
+    return [draft.setup?.forms.get(one.form)?.title ?? '', says.thenClosed({ span })].filter(Boolean);
   const then = { close: says.thenClosed, askAgain: says.thenAsked, admit: says.thenThrough }[one.then];
   return [one.reader, then({ span })];
 }
-const forms = computed(() => draft.setup?.doc.forms.filter((form) => form.path === id.value && !form.retired) ?? []);
+const forms = computed(
+  () => draft.setup?.doc.forms.filter((form) => pathOfForm(form) === id.value && !form.retired) ?? [],
+);
 const form = computed(() => forms.value[0] ?? null);
+/** What those who come here were asked, which decides on this path. */
+const fields = computed(() =>
+  draft
+    .ofKind('field')
+    .map(({ body: field }) => field as unknown as FieldItem)
+    .filter(
+      ({ id: field, role, retired }) =>
+        !role &&
+        !retired &&
+        (forms.value.length === 0 ||
+          forms.value.some(({ parts }) => parts.some((part) => part.part === 'field' && part.field === field))),
+    ),
+);
 const foretold = computed(() => {
   const known = id.value ? draft.setup?.paths.get(id.value) : undefined;
   return known && draft.setup ? foretell(known, draft.setup, draft.view?.now ?? 0, true) : [];
@@ -205,7 +235,7 @@ const landings = [
           >
             <span class="lane__plate">{{ at + 1 }}</span>
             <span class="lane__name">{{ one.title }}</span>
-            <span v-for="line in saysOf(one)" :key="line" class="lane__says">{{ line }}</span>
+            <span v-for="line in linesOf(one)" :key="line" class="lane__says">{{ line }}</span>
           </button>
           <div class="lane__end">
             <span class="lane__mark"><StandingMark standing="admitted" :word="false" /></span>
@@ -216,6 +246,7 @@ const landings = [
           v-if="gate"
           :gate="gate"
           :number="place + 1"
+          :fields="fields"
           :fault-at="(at) => faultAt(`gates.${place}.${at}`)"
           @change="change"
           @take-out="setGates(path.gates.filter(({ id: one }) => one !== gate!.id))"
@@ -228,6 +259,13 @@ const landings = [
         </GateEditor>
         <p v-else class="gate-panel">{{ says.noGates }}</p>
         <div class="path__below">
+          <TurnList
+            :turns="path.turns ?? []"
+            :path="path.id"
+            :fields="fields"
+            :fault-at="faultAt"
+            @change="set({ turns: $event.length ? $event : undefined })"
+          />
           <GrantList :grants="path.grants" :fault-at="faultAt" @change="set({ grants: $event })" />
           <section>
             <div class="section-head">
@@ -241,20 +279,14 @@ const landings = [
                 :fault="faultAt('title')"
                 @update:model-value="set({ title: $event })"
               />
-              <div v-for="[name, label] in landings" :key="name">
-                <KitChoice
-                  :model-value="path[name]"
-                  :label="label"
-                  :items="letters"
-                  @update:model-value="set({ [name]: $event })"
-                />
-                <KitButton
-                  kind="link"
-                  :aria-label="letterSays.writeNamed({ name: label })"
-                  @click="writing = writing === path[name] ? null : path[name]"
-                  >{{ letterSays.write }}</KitButton
-                >
-              </div>
+              <LetterChoice
+                v-for="[name, label] in landings"
+                :key="name"
+                :model-value="path[name]"
+                :label="label"
+                @update:model-value="set({ [name]: $event })"
+                @write="writing = writing === $event ? null : $event"
+              />
               <KitChoice
                 :model-value="path.landing"
                 :label="says.landing"

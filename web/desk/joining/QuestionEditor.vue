@@ -5,9 +5,9 @@ import { VCheckbox } from 'vuetify/components/VCheckbox';
 import { VRadio } from 'vuetify/components/VRadio';
 import { VRadioGroup } from 'vuetify/components/VRadioGroup';
 import type { FieldItem, FormPart } from '../../../core/fields';
-import type { TopicId } from '../../../core/kernel';
 import { chipNames } from '../../../core/messages';
 import KitField from '../../kit/fields/KitField.vue';
+import KitTicks from '../../kit/fields/KitTicks.vue';
 import KitButton from '../../kit/KitButton.vue';
 import { reader } from '../reader';
 import { useDraft } from '../setup/draft.store';
@@ -32,13 +32,12 @@ const field = computed(() =>
 );
 const label = computed(() => field.value?.label ?? '');
 const names = computed(() => (draft.setup ? chipNames(draft.setup) : new Map()));
-const topics = computed(() => draft.setup?.doc.topics.filter(({ retired }) => !retired) ?? []);
+const topics = computed(
+  () =>
+    draft.setup?.doc.topics.filter(({ retired }) => !retired).map(({ id, title }) => ({ title, value: String(id) })) ??
+    [],
+);
 const lines = (text: string) => text.split('\n').filter((line) => line.trim() !== '');
-function offer(id: TopicId, on: boolean | null): void {
-  if (props.part.part !== 'topics') return;
-  const others = props.part.topics.filter((topic) => topic !== id);
-  set({ topics: on ? [...others, id] : others });
-}
 </script>
 
 <template>
@@ -138,18 +137,14 @@ function offer(id: TopicId, on: boolean | null): void {
         :fault="faultAt('label')"
         @update:model-value="set({ label: $event })"
       />
-      <fieldset v-if="part.part === 'topics'" class="field">
-        <legend class="field__label">{{ says.topicsOffered }}</legend>
-        <VCheckbox
-          v-for="topic in topics"
-          :key="topic.id"
-          class="kit-tick"
-          :label="topic.title"
-          :model-value="part.topics.includes(topic.id)"
-          @update:model-value="offer(topic.id, $event)"
-        />
-        <p v-if="faultAt('topics')" class="field__fault">{{ faultAt('topics') }}</p>
-      </fieldset>
+      <KitTicks
+        v-if="part.part === 'topics'"
+        :model-value="part.topics"
+        :label="says.topicsOffered"
+        :items="topics"
+        :fault="faultAt('topics')"
+        @update:model-value="set({ topics: $event })"
+      />
     </template>
     <VCheckbox
       v-if="(part.part === 'field' && !part.hidden) || part.part === 'password'"

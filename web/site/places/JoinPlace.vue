@@ -10,6 +10,7 @@ import FormSend from '../form/FormSend.vue';
 import SiteForm from '../form/SiteForm.vue';
 import { useForm } from '../form/useForm';
 import { useQuestions } from '../form/useQuestions';
+import { goTo } from '../go';
 import GateList from '../GateList.vue';
 import { useSite } from '../store';
 import { useReader } from '../../kit/reader';
@@ -33,11 +34,12 @@ async function submit(): Promise<void> {
       form: props.place.form,
       once: props.place.once,
       answers: JSON.parse(JSON.stringify(given)) as Record<string, string>,
+      invitation: props.place.invitation,
       website: String(website),
       // As long as the site has been open in this tab: somebody who comes back to what is kept has only to send it.
       took: performance.now(),
     });
-    await router.push(next);
+    await goTo(router, next);
   });
 }
 </script>
@@ -47,6 +49,7 @@ async function submit(): Promise<void> {
     <main>
       <h1 tabindex="-1">{{ place.title }}</h1>
       <p class="quiet">{{ place.intro }}</p>
+      <p v-if="place.before" class="notice">{{ place.before }}</p>
       <SiteForm :name="`join-${place.form}`" class="form" :aria-busy="sending" @send="submit">
         <FaultList :faults="faults" :trouble="trouble" prefix="f-" :open="questions.open" />
         <FormQuestions prefix="f-" :form="form" :questions="questions" :title="place.title" />
@@ -54,6 +57,7 @@ async function submit(): Promise<void> {
           <label for="f-website">{{ says.leaveThisEmpty }}</label>
           <input id="f-website" v-model="answers['website']" name="website" tabindex="-1" autocomplete="off" />
         </div>
+        <input v-if="place.invitation" type="hidden" name="invitation" :value="place.invitation" />
         <input type="hidden" name="once" :value="place.once" />
         <input type="hidden" name="opened" :value="site.view?.attempt?.typed['opened'] ?? place.opened" />
         <FormSend :questions="questions" :label="place.sendLabel" :note="place.sendNote" :sending="sending" />

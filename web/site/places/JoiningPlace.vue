@@ -47,7 +47,12 @@ async function withdraw(): Promise<void> {
       </section>
     </div>
     <div class="two__now">
-      <component :is="gateParts[place.act.kind]" v-if="place.act" :act="place.act as never" />
+      <component
+        :is="gateParts[place.act.kind]"
+        v-if="place.act"
+        :act="place.act as never"
+        v-bind="place.further ? { further: place.further } : {}"
+      />
       <GateList :title="says.yourWayIn" :gates="place.gates" />
     </div>
     <div>

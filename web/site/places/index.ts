@@ -4,8 +4,10 @@ import type { PlaceView } from '../../../contract';
 import AccountPlace from './AccountPlace.vue';
 import ConfirmPlace from './ConfirmPlace.vue';
 import ForgottenPlace from './ForgottenPlace.vue';
+import FormPlace from './FormPlace.vue';
 import JoinPlace from './JoinPlace.vue';
 import JoiningPlace from './JoiningPlace.vue';
+import NoticePlace from './NoticePlace.vue';
 import PagePlace from './PagePlace.vue';
 import PlainPlace from './PlainPlace.vue';
 import ResetPlace from './ResetPlace.vue';
@@ -15,6 +17,8 @@ export const placeParts = {
   page: PagePlace,
   join: JoinPlace,
   joining: JoiningPlace,
+  form: FormPlace,
+  notice: NoticePlace,
   confirm: ConfirmPlace,
   signIn: SignInPlace,
   forgotten: ForgottenPlace,

@@ -1,0 +1,25 @@
+/** A form over the wire: as it is shown, and an answer as it comes back. */
+import { z } from 'zod';
+import { Question } from '../core/fields';
+
+export { Question as QuestionView };
+
+/** A form as the site shows it. */
+export const FormView = z.object({
+  title: z.string(),
+  form: z.string(),
+  intro: z.string(),
+  questions: z.array(Question),
+  sendLabel: z.string(),
+  sendNote: z.string().nullable(),
+});
+export type FormView = z.infer<typeof FormView>;
+
+/** An answer as it is typed: read by the definition of its field. */
+export const RawAnswerInput = z.union([
+  z.string().max(20_000),
+  z.number(),
+  z.boolean(),
+  z.array(z.string().max(200)).max(100),
+  z.null(),
+]);

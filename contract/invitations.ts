@@ -1,0 +1,38 @@
+/** Invitations to forms that only the invited may send. */
+import { z } from 'zod';
+import { FormId } from '../core/kernel';
+import { endpoint, managers } from './access';
+
+const text = z.string();
+const form = FormId;
+
+export const InvitationView = z.object({
+  id: text,
+  name: text,
+  mail: text,
+  invited: text,
+  /** Who has used it and when; null while nobody has. */
+  used: z.object({ member: text, says: text }).nullable(),
+});
+export type InvitationView = z.infer<typeof InvitationView>;
+
+/** Who may make and see the links. */
+export const invitations = {
+  invitations: endpoint(managers, 'GET', '/desk/forms/{form}/invitations', 'Invitations to a form, newest first')
+    .input(z.object({ form }))
+    .output(z.object({ total: z.number(), used: z.number(), invitations: z.array(InvitationView) })),
+  invite: endpoint(managers, 'POST', '/desk/forms/{form}/invitations', 'Makes a link for each person, told this once')
+    .input(
+      z.object({
+        form,
+        people: z
+          .array(z.object({ name: z.string().trim().max(120), mail: z.string().trim().max(190) }))
+          .min(1)
+          .max(1000),
+      }),
+    )
+    .output(z.object({ links: z.array(z.object({ name: text, mail: text, link: text })) })),
+  takeBack: endpoint(managers, 'POST', '/desk/forms/{form}/invitations/take-back', 'Takes an unused invitation back')
+    .input(z.object({ form, id: z.string().max(20) }))
+    .output(z.object({ done: z.literal(true) })),
+};

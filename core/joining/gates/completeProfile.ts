@@ -1,0 +1,116 @@
+/**
+ * Purpose: the gate *Complete profile*: a further form, to be sent within a limit.
+ * Invariant: reminded once, when half of the time is over; what was sent by then is kept whatever becomes of the rest.
+ */
+import { z } from 'zod';
+import { FormId, GateId, MessageId, Span, Title, never, sayDate, saySpan } from '../../kernel';
+import { addSpan } from '../../kernel/calendar';
+import { AnswerRule } from '../../fields/answerRule';
+import { joiningSays } from '../joining.sentences';
+import type { GateKind } from './kind';
+
+const item = z.strictObject({
+  kind: z.literal('completeProfile'),
+  id: GateId,
+  title: Title,
+  when: AnswerRule.optional(),
+  form: FormId,
+  limit: Span,
+  /** The letter that asks for it, and the one that reminds. */
+  message: MessageId,
+  reminder: MessageId,
+});
+type Gate = z.infer<typeof item>;
+
+const detail = z.object({ kind: z.literal('completeProfile'), reminded: z.boolean() });
+type Detail = z.infer<typeof detail>;
+
+const sight = z.object({ kind: z.literal('completeProfile'), says: z.string() });
+type Sight = z.infer<typeof sight>;
+
+const elsewhere = { turn: 'refuse', refusal: { code: 'not-at-this-gate' } } as const;
+
+export const completeProfile: GateKind<Gate, Detail, Sight> & {
+  item: typeof item;
+  detail: typeof detail;
+  sight: typeof sight;
+} = {
+  item,
+  detail,
+  sight,
+  waitsFor: 'applicant',
+  once: false,
+  passedBy: 'profileCompleted',
+  messages: ({ message, reminder }) => [
+    { at: 'message', message },
+    { at: 'reminder', message: reminder },
+  ],
+  promise: ({ title, limit }, reader) => ({
+    title,
+    says: joiningSays(reader).furtherForm({ limit: saySpan(limit, reader) }),
+  }),
+  doneTitle: ({ title }) => title,
+  progress: (_, reader) => joiningSays(reader).formNotSent,
+  note: () => null,
+
+  enter(gate, now, zone) {
+    const limitAt = addSpan(now, gate.limit, zone);
+    const dueAt = now + Math.round((limitAt - now) / 2);
+    return {
+      targetAt: null,
+      limitAt,
+      latestAt: limitAt,
+      dueAt,
+      detail: { kind: 'completeProfile', reminded: false },
+      effects: [
+        { do: 'startTimer', at: dueAt },
+        { do: 'send', message: gate.message },
+      ],
+    };
+  },
+
+  decide(gate, held, event, now, _zone, messages) {
+    switch (event.it) {
+      case 'formCompleted':
+        return { turn: 'pass', happening: { at: now, what: 'profileCompleted' } };
+      case 'timePassed': {
+        if (now >= held.limitAt)
+          return {
+            turn: 'end',
+            state: 'outOfTime',
+            happening: { at: now, what: 'outOfTime' },
+            effects: [
+              { do: 'cancelTimer' },
+              { do: 'setStanding', standing: 'closed' },
+              { do: 'send', message: messages.outOfTime },
+            ],
+          };
+        if (held.detail.reminded || (held.dueAt !== null && now < held.dueAt))
+          return { turn: 'stay', change: { dueAt: held.detail.reminded ? held.limitAt : held.dueAt } };
+        return {
+          turn: 'stay',
+          change: { dueAt: held.limitAt, detail: { kind: 'completeProfile', reminded: true } },
+          happening: { at: now, what: 'applicantReminded' },
+          effects: [{ do: 'send', message: gate.reminder }],
+        };
+      }
+      case 'codeEntered':
+      case 'linkOpened':
+      case 'resendAsked':
+      case 'approved':
+      case 'declined':
+      case 'questionAsked':
+      case 'answerGiven':
+      case 'placeGiven':
+      case 'noPlace':
+        return elsewhere;
+      default:
+        return never(event);
+    }
+  },
+
+  see: (_, { latestAt }, _mail, _now, place) => ({
+    kind: 'completeProfile',
+    says: joiningSays(place).sendItBy({ date: sayDate(latestAt, place) }),
+  }),
+};

@@ -1,0 +1,46 @@
+/**
+ * Purpose: the letters that a form sends by itself: to whoever sent it, to staff, to an address.
+ * Invariant: of a signup they leave once the address has been shown to be the sender's, so that nobody can make the site
+ * write to a stranger, or to its staff, what they like.
+ */
+import type { EntityManager } from 'typeorm';
+import type { Facts } from '../../core/facts';
+import { saidOn, type FormItem, type Given } from '../../core/fields';
+import type { Instant } from '../../core/kernel';
+import type { Setup } from '../../core/setup';
+import type { PersonInHand } from '../members';
+import type { EffectPorts } from './effects';
+
+export type LetterScene = {
+  readonly manager: EntityManager;
+  readonly person: PersonInHand;
+  readonly setup: Setup;
+  readonly now: Instant;
+  readonly ports: EffectPorts;
+};
+
+export async function sendFormLetters(scene: LetterScene, form: FormItem, given: Given): Promise<void> {
+  const { manager, person, setup, now, ports } = scene;
+  if (person.owner) return;
+  const { address } = ports;
+  for (const { message, to, answers: only } of form.letters ?? []) {
+    if (!setup.messages.has(message)) continue;
+    const answers = saidOn(form.parts, given, setup, only)
+      .map(({ label, value }) => `${label}: ${value}`)
+      .join('\n');
+    const words = { memberName: person.facts.name ?? '', answers, formTitle: form.title };
+    if (to === 'sender') {
+      const { facts } = person;
+      const post = { message, to: facts.mail ?? '', member: person.id, facts, words, secrets: { link: address } };
+      await ports.outbox.post(manager, setup, post, now);
+      continue;
+    }
+    const people = 'part' in to ? await ports.staff.withPart(manager, to.part) : [{ name: null, mail: to.address }];
+    for (const { name, mail } of people) {
+      const facts: Facts = { ...person.facts, name, mail };
+      const link = `${address}/desk/members?person=${person.id}`;
+      const post = { message, to: mail, member: null, about: person.id, facts, words, secrets: { link } };
+      await ports.outbox.post(manager, setup, post, now);
+    }
+  }
+}

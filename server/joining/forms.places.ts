@@ -1,0 +1,48 @@
+/** Purpose: the place of a follow-up form on the site, and the notice that leads to it. */
+import type { NoticeView } from '../../contract';
+import { isAudience, windowOf } from '../../core/joining';
+import type { Looker } from '../callers';
+import type { Live } from '../setup';
+import { signInFirst, type Asked, type PlaceAnswer, type Places } from '../site';
+import { followUpAt, type FollowUps } from './follow.ups';
+import { formView, sentPlace } from './joining.places';
+import { joiningSays } from './joining.sentences';
+
+export const formsPlaces = (followUps: FollowUps): Places => ({
+  form: (asked) => formPlace(followUps, asked),
+  sent: ({ rest, live, looker }) => {
+    const form = live.setup.formByAddress.get(rest ?? '');
+    if (!form || (!form.after && form.purpose.is !== 'followUp')) return null;
+    const thanks = { then: 'words', text: joiningSays(live.setup.doc.site).thanksSent } as const;
+    return sentPlace(form, form.after ?? thanks, looker, live.setup);
+  },
+});
+
+async function formPlace(followUps: FollowUps, asked: Asked): Promise<PlaceAnswer> {
+  const { looker, live, rest } = asked;
+  const { facts, now } = looker;
+  const { setup } = live;
+  const form = followUpAt(rest ?? '', setup);
+  if (!form) return null;
+  if (!facts.member) return signInFirst(asked);
+  const says = joiningSays(setup.doc.site);
+  const notice = (why: string): PlaceAnswer => ({
+    kind: 'notice',
+    title: form.title,
+    says: [why],
+    way: { href: '/', label: says.goOn },
+  });
+  const shut = windowOf(form, now, setup.doc.site);
+  if (shut) return notice(shut);
+  if (!isAudience(form, facts, now, setup)) return notice(says.notForYou);
+  return { kind: 'form', ...formView(form, asked), sent: await followUps.sentBefore(form, facts.member, setup) };
+}
+
+/** The notice on every page of whoever a form waits for. */
+export async function noticeFor(followUps: FollowUps, { facts, now }: Looker, live: Live): Promise<NoticeView | null> {
+  if (facts.member === null) return null;
+  const form = await followUps.waiting(facts, now, live.setup);
+  if (!form) return null;
+  const says = joiningSays(live.setup.doc.site);
+  return { form: form.address, says: says.waitsForYou({ form: form.title }), href: `/form/${form.address}` };
+}

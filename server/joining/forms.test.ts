@@ -1,0 +1,405 @@
+/** Who may send a form, how many, what follows; forms of those who are known. */
+import { afterAll, beforeAll, describe, expect, it } from 'vitest';
+import type { FormView, NoticeView, PlaceView, SiteView } from '../../contract';
+import type { SetupDocument } from '../../core/setup';
+import { quillmoorDocument } from '../../tests/support/quillmoor';
+import { Caller, codeIn, linkIn, makeStack, perrin, until, type Stack } from '../../tests/support/stack';
+import { factsOf, gatherFacts } from '../members';
+
+let stack: Stack;
+let odile: Caller;
+let tamsin: Caller;
+beforeAll(async () => {
+  stack = await makeStack({ members: 20, env: { ADMISSA_LIMITS: '100' } });
+  odile = await new Caller(stack.address).staffIn('odile@quillmoor.example');
+  tamsin = await new Caller(stack.address).staffIn('tamsin@quillmoor.example');
+});
+afterAll(() => stack.stop());
+
+type Form = SetupDocument['forms'][number];
+/** Quillmoor anew, with its signup form changed. */
+const withForm = (change: Partial<Form>, more: (doc: SetupDocument) => void = () => undefined) =>
+  stack.publish((doc) => {
+    Object.assign(doc, quillmoorDocument());
+    Object.assign(doc.forms[0]!, change);
+    more(doc);
+  });
+let person = 0;
+const someone = () => {
+  const n = ++person;
+  return { who: new Caller(stack.address), mail: `forms.${n}@oake.example`, name: `Perrin Oake ${n}` };
+};
+async function sends(more: Record<string, unknown> = {}, answers: Record<string, unknown> = {}) {
+  const { who, mail, name } = someone();
+  const sent = await who.join({ ...perrin, mail, 'full-name': name, ...answers }, more);
+  const [row] = await stack.query<{ id: string }>('SELECT id FROM member WHERE mail = ?', [mail]);
+  return { who, mail, name, sent, id: row?.id ?? '' };
+}
+const view = async (who: Caller, path: string) => (await who.get<SiteView>(`/site/view?path=${path}`)).body;
+const place = async <K extends PlaceView['kind']>(who: Caller, path: string, kind: K) => {
+  const found = (await view(who, path)).place;
+  expect(found.kind).toBe(kind);
+  return found as Extract<PlaceView, { kind: K }>;
+};
+const stands = async (id: string) => {
+  const [row] = await stack.query<{ state: string; gate: string }>(
+    'SELECT state, gate_kind AS gate FROM application WHERE member = ?',
+    [id],
+  );
+  return `${row?.state} ${row?.gate}`.trim();
+};
+const confirm = async (who: Caller, mail: string) =>
+  who.post('/site/joining/code', { code: codeIn(await stack.letter(mail, ({ text }) => /^ {4}\w{3}-/m.test(text))) });
+
+describe('a form of which there are only so many places', () => {
+  const letters = { waiting: 'out-of-time', free: 'question' } as never;
+
+  it('is shut when they are taken, for whoever opens it and whoever sends it all the same', async () => {
+    await withForm({ places: { count: 1 } });
+    const first = await sends();
+    expect(first.sent.status).toBe(200);
+    const shut = await place(new Caller(stack.address), '/join/quillmoor', 'notice');
+    expect(shut.says).toEqual(['All places are taken.']);
+    const second = await sends();
+    expect(second.sent).toMatchObject({ status: 409, body: { code: 'form-shut', detail: 'All places are taken.' } });
+    // Nothing is left of it.
+    expect(second.id).toBe('');
+    await first.who.post('/site/joining/withdraw');
+  });
+
+  it('gives the last one to one of many at once, from two processes', async () => {
+    await withForm({ places: { count: 1 } });
+    const other = await stack.second();
+    const address = `http://127.0.0.1:${other.services.config.port}`;
+    const sent = await Promise.all(
+      Array.from({ length: 12 }, async (_, n) => {
+        const { mail, name } = someone();
+        const who = new Caller(n % 2 ? address : stack.address);
+        return { who, answer: await who.join({ ...perrin, mail, 'full-name': name }) };
+      }),
+    );
+    const taken = sent.filter(({ answer }) => answer.status === 200);
+    expect(taken).toHaveLength(1);
+    expect(sent.filter(({ answer }) => answer.body.code === 'form-shut')).toHaveLength(11);
+    await taken[0]!.who.post('/site/joining/withdraw');
+  });
+
+  it('has a waiting list that moves up by itself, in the order in which people came', async () => {
+    await withForm({ places: { count: 1, waitingList: letters } });
+    const first = await sends();
+    const waits = [await sends(), await sends()];
+    expect(await Promise.all([first, ...waits].map(({ id }) => stands(id)))).toEqual([
+      'open confirmEmail',
+      'open place',
+      'open place',
+    ]);
+    await stack.letter(waits[0]!.mail, ({ subject }) => /ran out of time/i.test(subject));
+    expect((await place(new Caller(stack.address), '/join/quillmoor', 'join')).before).toContain('waiting list');
+    expect((await place(waits[0]!.who, '/joining', 'joining')).act).toMatchObject({ kind: 'place' });
+    await first.who.post('/site/joining/withdraw');
+    await until('somebody to move up', async () =>
+      (await stands(waits[0]!.id)) === 'open confirmEmail' ? true : null,
+    );
+    expect(await stands(waits[1]!.id)).toBe('open place');
+    // The one who moved up gets a code, and a place is theirs until they are swept.
+    expect(await confirm(waits[0]!.who, waits[0]!.mail)).toMatchObject({ status: 200 });
+    // A second place, published.
+    await withForm({ places: { count: 2, waitingList: letters } });
+    await until('the second', async () => ((await stands(waits[1]!.id)) === 'open confirmEmail' ? true : null));
+    for (const { who } of waits) await who.post('/site/joining/withdraw');
+  });
+
+  it('lets whoever waits on their way where the places are taken away', async () => {
+    await withForm({ places: { count: 1, waitingList: letters } });
+    const [first, waits] = [await sends(), await sends()];
+    await withForm({});
+    expect(await stands(waits.id)).toBe('open confirmEmail');
+    for (const { who } of [first, waits]) await who.post('/site/joining/withdraw');
+  });
+});
+
+describe('a form by invitation', () => {
+  const invite = (people: object[]) =>
+    odile.post<{ links: { name: string; mail: string; link: string }[] }>('/desk/forms/join-quillmoor/invitations', {
+      people,
+    });
+  type Listed = { total: number; used: number; invitations: { id: string; name: string; used: object | null }[] };
+  const listed = async () => (await odile.get<Listed>('/desk/forms/join-quillmoor/invitations')).body;
+
+  it('opens by a link of one’s own, once, with what is known of the invited', async () => {
+    await withForm({ invited: true });
+    const stranger = new Caller(stack.address);
+    expect((await place(stranger, '/join/quillmoor', 'notice')).says[0]).toContain('those who were invited');
+    expect((await sends()).sent.body.code).toBe('form-shut');
+    const { body } = await invite([
+      { name: 'Hesper Vane', mail: 'hesper@vane.example' },
+      { name: 'Rafe', mail: '' },
+    ]);
+    const path = new URL(body.links[0]!.link).pathname + new URL(body.links[0]!.link).search;
+    const opened = await place(stranger, encodeURIComponent(path), 'join');
+    const start = Object.fromEntries(opened.questions.map(({ name, start: value }) => [name, value]));
+    expect(start).toMatchObject({ 'full-name': 'Hesper Vane', mail: 'hesper@vane.example' });
+    const taken = await sends({ invitation: opened.invitation });
+    expect(taken.sent.status).toBe(200);
+    expect((await sends({ invitation: opened.invitation })).sent.body.code).toBe('form-shut');
+    expect((await place(stranger, encodeURIComponent(path), 'notice')).says[0]).toContain('has been used');
+    const now = await listed();
+    expect(now).toMatchObject({ total: 2, used: 1 });
+    expect(now.invitations.find(({ name }) => name === 'Hesper Vane')?.used).toMatchObject({
+      member: taken.id,
+      says: expect.stringContaining(taken.name),
+    });
+    // Of the secret only a digest is kept.
+    const [row] = await stack.query<{ n: string }>('SELECT COUNT(*) AS n FROM invitation WHERE token_hash = ?', [
+      Buffer.from(opened.invitation),
+    ]);
+    expect(Number(row!.n)).toBe(0);
+  });
+
+  it('is taken back while nobody has used it', async () => {
+    const [{ id, used }] = (await listed()).invitations.filter((one) => one.used === null) as [
+      { id: string; used: null },
+    ];
+    expect(used).toBe(null);
+    expect((await odile.post('/desk/forms/join-quillmoor/invitations/take-back', { id })).status).toBe(200);
+    expect((await odile.post('/desk/forms/join-quillmoor/invitations/take-back', { id })).status).toBe(409);
+    expect(await listed()).toMatchObject({ total: 1 });
+  });
+
+  it('is refused with the line that is wrong, and nothing is made', async () => {
+    const before = (await listed()).total;
+    const { status, body } = await invite([
+      { name: 'Right', mail: 'right@oake.example' },
+      { name: 'Odd', mail: 'no@where' },
+    ]);
+    expect([status, body]).toMatchObject([422, { faults: [{ at: '1', label: 'no@where' }] }]);
+    expect((await listed()).total).toBe(before);
+  });
+});
+
+describe('who may send it', () => {
+  it('says from when and until when, on the page and to whoever sends', async () => {
+    await withForm({ opens: '2126-03-01' });
+    const says = 'This form opens on 1 March 2126.';
+    expect((await place(new Caller(stack.address), '/join/quillmoor', 'notice')).says).toEqual([says]);
+    expect((await sends()).sent.body).toMatchObject({ code: 'form-shut', detail: says });
+  });
+
+  it('takes addresses of some places only, and never those that are thrown away', async () => {
+    await withForm({ domains: { take: 'only', list: ['oake.example'] } });
+    const faultOf = async (mail: string) => (await sends({}, { mail })).sent.body.faults?.[0];
+    expect(await faultOf('perrin@vane.example')).toMatchObject({
+      at: 'mail',
+      says: 'This form takes addresses of @oake.example only.',
+    });
+    await withForm({});
+    expect(await faultOf('perrin@mailinator.com')).toMatchObject({
+      at: 'mail',
+      says: expect.stringContaining('thrown away'),
+    });
+  });
+});
+
+describe('what follows when it was sent', () => {
+  const after = (then: NonNullable<Form['after']>) => withForm({ after: then });
+
+  it.each([
+    [{ then: 'words', text: 'Thank you, {first}.' } as const, '/sent/quillmoor'],
+    [{ then: 'page', page: 'about' as never } as const, '/sent/quillmoor'],
+    [{ then: 'address', address: 'https://stall.quillmoor.example/' } as const, 'https://stall.quillmoor.example/'],
+  ])('%j leads to %s', async (then, next) => {
+    await after(then);
+    const { who, sent } = await sends();
+    expect(sent.body.next).toBe(next);
+    const found = await who.get<SiteView & { elsewhere?: string }>('/site/view?path=/sent/quillmoor');
+    if (then.then === 'page') expect(found.body.elsewhere).toBe('/about');
+    else expect(found.body.place).toMatchObject({ kind: 'notice' });
+    await who.post('/site/joining/withdraw');
+  });
+
+  it('letters leave once the address is known to be the sender’s, with the answers that were chosen', async () => {
+    const copy = (doc: SetupDocument) =>
+      doc.messages.push({
+        id: 'copy',
+        title: 'Copy',
+        subject: 'What you sent',
+        parts: [{ part: 'text', words: ['You told us:\n', { chip: 'answers', or: 'nothing' }] }],
+      } as never);
+    const letters = [
+      { message: 'copy', to: 'sender' },
+      { message: 'copy', to: { part: 'bookkeeper' }, answers: ['colonies-kept'] },
+      { message: 'copy', to: { address: 'stall@quillmoor.example' }, answers: ['heard-of-us'] },
+    ] as never;
+    await withForm({ letters }, copy);
+    const { who, mail } = await sends();
+    await stack.settled();
+    expect(stack.letters.list('bea@quillmoor.example')).toHaveLength(0);
+    await confirm(who, mail);
+    const sent = await stack.letter(mail, ({ subject }) => subject === 'What you sent');
+    expect(sent.text).toContain('Years keeping bees: 4');
+    const bea = await stack.letter('bea@quillmoor.example');
+    expect(bea.text).toContain('3 colonies');
+    expect(bea.text).not.toContain('Years keeping');
+    expect((await stack.letter('stall@quillmoor.example')).text).toContain('How did you hear');
+    // A shadow sends none of them.
+    const shadow = await sends({}, { mail });
+    await stack.settled();
+    expect(stack.letters.list(mail).filter(({ subject }) => subject === 'What you sent')).toHaveLength(1);
+    await shadow.who.post('/site/joining/withdraw');
+  });
+});
+
+describe('a further form that a gate asks for', () => {
+  it('is sent from one’s own page, goes into profile and rules, and lets on', async () => {
+    await withForm({}, (doc) => {
+      doc.forms.push({
+        id: 'more',
+        address: 'more',
+        title: 'A little more',
+        purpose: { is: 'step' },
+        sendLabel: 'Send',
+        parts: [{ part: 'field', field: 'hive-type', required: true, half: false }],
+      } as never);
+      doc.paths[0]!.gates.splice(1, 0, {
+        kind: 'completeProfile',
+        id: 'more',
+        title: 'A little more',
+        form: 'more',
+        limit: { count: 10, unit: 'days' },
+        message: 'question',
+        reminder: 'question',
+      } as never);
+    });
+    const { who, mail, id } = await sends();
+    await confirm(who, mail);
+    expect(await stands(id)).toBe('open completeProfile');
+    const own = await place(who, '/joining', 'joining');
+    expect((own.further as FormView).questions.map(({ name }) => name)).toEqual(['hive-type']);
+    const wrong = await who.post<{ faults: { at: string }[] }>('/site/joining/form', { answers: {} });
+    expect([wrong.status, wrong.body.faults[0]?.at]).toEqual([422, 'hive-type']);
+    expect((await who.post('/site/joining/form', { answers: { 'hive-type': 'skep' } })).status).toBe(200);
+    expect(await stands(id)).toBe('open review');
+    const { manager } = stack.services.database.source;
+    expect((await factsOf(manager, id as never))?.fields).toMatchObject({ 'hive-type': 'skep' });
+    const [row] = await stack.query<{ answers: string }>('SELECT answers FROM form_sending WHERE member = ?', [id]);
+    expect(JSON.parse(row!.answers)).toMatchObject({ fields: { 'hive-type': 'skep' } });
+    // Not asked twice.
+    expect((await who.post('/site/joining/form', { answers: { 'hive-type': 'skep' } })).status).toBe(409);
+    await who.post('/site/joining/withdraw');
+    expect(await stack.query('SELECT id FROM form_sending WHERE member = ?', [id])).toEqual([]);
+  });
+});
+
+describe('two of the staff have to say yes', () => {
+  it('each once', async () => {
+    await withForm({}, (doc) => Object.assign(doc.paths[0]!.gates[1]!, { yes: 2 }));
+    const { who, mail, id } = await sends();
+    await confirm(who, mail);
+    const [row] = await stack.query<{ id: string }>('SELECT id FROM application WHERE member = ?', [id]);
+    const yes = (staff: Caller) => staff.post<{ says: string }>(`/desk/applications/${row!.id}/approve`);
+    expect((await yes(tamsin)).body.says).toContain('another yes');
+    expect((await yes(tamsin)).status).toBe(409);
+    expect(await stands(id)).toBe('open review');
+    expect((await yes(odile)).status).toBe(200);
+    expect(await stands(id)).toBe('admitted');
+  });
+});
+
+describe('a follow-up form', () => {
+  let gwenna: Caller;
+  let ida: Caller;
+  const questionnaire = (doc: SetupDocument) => {
+    doc.forms.push({
+      id: 'questionnaire',
+      address: 'questionnaire',
+      title: 'Mentor’s questionnaire',
+      purpose: {
+        is: 'followUp',
+        audience: { fact: 'group', is: ['mentors'] },
+        grants: [
+          { group: 'committee', when: { fact: 'field', field: 'hive-type', test: { op: 'is', value: 'skep' } } },
+        ],
+      },
+      sendLabel: 'Send',
+      parts: [{ part: 'field', field: 'hive-type', required: true, half: false, start: { from: 'profile' } }],
+    } as never);
+  };
+  beforeAll(async () => {
+    await withForm({}, questionnaire);
+    gwenna = new Caller(stack.address);
+    await gwenna.signIn('gwenna.fairclough@mail.example');
+    ida = new Caller(stack.address);
+    await ida.signIn('ida.marrowby@mail.example');
+  });
+  const noticeOn = async (who: Caller, path: string) => (await view(who, path)).shell.notice as NoticeView | null;
+
+  it('stands on every page of those to whom it is put, until it is put off', async () => {
+    for (const path of ['/', '/about', '/account'])
+      expect(await noticeOn(gwenna, path)).toMatchObject({ href: '/form/questionnaire' });
+    expect(await gwenna.html('/')).toContain('Mentor’s questionnaire');
+    expect(await noticeOn(ida, '/')).toBe(null);
+    expect((await gwenna.post('/site/forms/questionnaire/later')).status).toBe(200);
+    expect(await noticeOn(gwenna, '/')).toBe(null);
+    await stack.query('UPDATE form_put_off SET until_at = ?', [new Date(0)]);
+    expect(await noticeOn(gwenna, '/')).not.toBe(null);
+  });
+
+  it('is for nobody else, whatever is sent', async () => {
+    expect((await place(ida, '/form/questionnaire', 'notice')).says[0]).toContain('not for you');
+    const sent = await ida.post('/site/forms/questionnaire', { answers: { 'hive-type': 'skep' } });
+    expect([sent.status, sent.body['code']]).toEqual([409, 'form-shut']);
+    const visitor = await new Caller(stack.address).get<{ elsewhere: string }>('/site/view?path=/form/questionnaire');
+    expect(visitor.body.elsewhere).toBe('/sign-in?next=%2Fform%2Fquestionnaire');
+  });
+
+  it('goes into the profile, gives what its answers give, and is done', async () => {
+    const faults = await gwenna.post<{ faults: object[] }>('/site/forms/questionnaire', {
+      answers: { 'hive-type': 'box' },
+    });
+    expect([faults.status, faults.body.faults]).toMatchObject([422, [{ at: 'hive-type' }]]);
+    const key = crypto.randomUUID();
+    const send = () => gwenna.post('/site/forms/questionnaire', { answers: { 'hive-type': 'skep' } }, key);
+    expect(await send()).toMatchObject({ status: 200, body: { next: '/sent/questionnaire' } });
+    expect((await send()).status).toBe(200);
+    const [row] = await stack.query<{ id: string }>(
+      `SELECT id FROM member WHERE mail = 'gwenna.fairclough@mail.example'`,
+    );
+    const { manager } = stack.services.database.source;
+    const facts = (await factsOf(manager, row!.id as never))!;
+    expect(facts.groups).toContain('committee');
+    expect({ ...facts, groups: [...facts.groups].sort() }).toMatchObject({
+      fields: (await gatherFacts(manager, row!.id as never)).fields,
+    });
+    expect(await stack.query('SELECT id FROM form_sending WHERE form = ?', ['questionnaire'])).toHaveLength(1);
+    expect(await noticeOn(gwenna, '/')).toBe(null);
+    expect((await place(gwenna, '/form/questionnaire', 'form')).questions[0]?.start).toBe('skep');
+    const moments = await stack.query<{ title: string; note: string }>(
+      `SELECT title, note FROM timeline WHERE member = ? AND what = 'form.sent'`,
+      [row!.id],
+    );
+    expect(moments).toEqual([{ title: 'Sent “Mentor’s questionnaire”', note: 'Given: Committee' }]);
+  });
+
+  it('works without script', async () => {
+    const send = (body: Record<string, string>) =>
+      gwenna.raw('/form/questionnaire', {
+        method: 'POST',
+        headers: { 'content-type': 'application/x-www-form-urlencoded', origin: stack.address },
+        body: new URLSearchParams(body).toString(),
+      });
+    const wrong = await send({ 'hive-type': 'box' });
+    expect([wrong.status, await wrong.text()]).toMatchObject([422, expect.stringContaining('answers offered')]);
+    const right = await send({ 'hive-type': 'national' });
+    expect([right.status, right.headers.get('location')]).toEqual([303, '/sent/questionnaire']);
+    const later = await send({ act: 'later' });
+    expect([later.status, later.headers.get('location')]).toEqual([303, '/']);
+  });
+});
+
+it('the link of a letter that a form sends to staff leads to the person', async () => {
+  await withForm({ letters: [{ message: 'review-reminder', to: { part: 'editor' } }] as never });
+  const { who, mail, id } = await sends();
+  await confirm(who, mail);
+  const letter = await stack.letter('wilf@quillmoor.example');
+  expect(linkIn(letter)).toBe(`${stack.address}/desk/members?person=${id}`);
+});

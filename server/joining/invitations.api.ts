@@ -1,0 +1,85 @@
+/** Purpose: the endpoints of invitations, each a list of steps. */
+import { implement } from '@orpc/server';
+import { invitations as contract } from '../../contract';
+import { owners, ok, sayNearDate } from '../../core/kernel';
+import { readMail, type FormItem } from '../../core/fields';
+import { envelopeOf, guard, staffOf, type Call } from '../callers';
+import type { Acts } from '../platform/acts';
+import type { SiteClock } from '../platform/clock';
+import { problem } from '../platform/problem';
+import type { LiveSetup } from '../setup';
+import type { Invitations } from './invitations';
+import { joiningSays } from './joining.sentences';
+
+const api = implement(contract).$context<Call>().use(guard);
+
+export type InvitationsPorts = {
+  readonly invitations: Invitations;
+  readonly acts: Acts;
+  readonly live: LiveSetup;
+  readonly clock: SiteClock;
+};
+
+const SHOWN = 500;
+
+export const invitationsApi = ({ invitations, acts, live, clock }: InvitationsPorts) => {
+  const says = () => joiningSays(live.reader);
+
+  /** Only a form that is live can be opened by a link. */
+  function liveForm(id: string): FormItem {
+    const form = live.current?.setup.forms.get(id);
+    if (!form) throw problem('not-found', { detail: says().publishFirst });
+    return form;
+  }
+
+  return {
+    invitations: api.invitations.handler(async ({ input }) => {
+      const { total, used, rows } = await invitations.list(input.form, SHOWN);
+      const { site } = live.must.setup.doc;
+      const when = (at: number) => sayNearDate(at, clock.now(), site);
+      return {
+        total,
+        used,
+        invitations: rows.map(({ id, name, mail, invitedBy, createdAt, usedBy, usedAt, usedName }) => ({
+          id,
+          name,
+          mail,
+          invited: says().invitedBy({ by: invitedBy, when: when(createdAt) }),
+          used:
+            usedBy === null
+              ? null
+              : { member: usedBy, says: says().usedBy({ name: usedName ?? '', when: when(usedAt ?? createdAt) }) },
+        })),
+      };
+    }),
+
+    invite: api.invite.handler(async ({ input, context }) => {
+      const form = liveForm(input.form);
+      const faults = input.people.flatMap(({ mail }, at) => {
+        const read = mail === '' ? ok('') : readMail(mail, owners);
+        return read.ok ? [] : [{ at: String(at), label: mail, says: read.refusal }];
+      });
+      if (faults.length) throw problem('form-faults', { faults });
+      // The links are told once and not remembered for a repeat, which makes others.
+      const envelope = { ...envelopeOf(context, 'invitation.made'), once: null };
+      const made = await acts.carryOut(envelope, async ({ manager, now, about }) => {
+        about({ detail: { form: form.id, count: input.people.length } });
+        return ok(await invitations.make(manager, form, input.people, staffOf(context).name, now));
+      });
+      if (!made.ok) throw problem('already-sent');
+      return { links: made.value.value };
+    }),
+
+    takeBack: api.takeBack.handler(async ({ input, context }) => {
+      const done = await acts.carryOut(
+        envelopeOf(context, 'invitation.takenBack', input),
+        async ({ manager, about }) => {
+          about({ detail: { form: input.form, invitation: input.id } });
+          return ok(await invitations.takeBack(manager, input.form, input.id));
+        },
+      );
+      if (!done.ok || !done.value.value) throw problem('already-done', { detail: says().invitationIsUsed });
+      return { done: true as const };
+    }),
+  };
+};

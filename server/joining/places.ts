@@ -1,0 +1,46 @@
+/**
+ * Purpose: places on a form of which there are only so many: who has one, who is next.
+ * Invariant: whoever gives a place away holds the form's row until the transaction ends, so that the last place goes to
+ * one. A place is held from the sending of the form until the application ends without an admission. Shadows hold one
+ * too: else the number left would tell that an address is known.
+ */
+import type { EntityManager } from 'typeorm';
+import type { FormItem } from '../../core/fields';
+import type { ApplicationId } from '../../core/kernel';
+
+/** How many places are left. Holds the form's row. */
+export async function placesLeft(manager: EntityManager, form: Pick<FormItem, 'id' | 'places'>): Promise<number> {
+  if (!form.places) return Infinity;
+  await manager.query('INSERT IGNORE INTO form_place (form) VALUES (?)', [form.id]);
+  await manager.query('SELECT form FROM form_place WHERE form = ? FOR UPDATE', [form.id]);
+  return form.places.count - (await placesTaken(manager, form.id));
+}
+
+/** How many hold a place, as it is just now. */
+export async function placesTaken(manager: EntityManager, form: string): Promise<number> {
+  const [row] = (await manager.query(
+    `SELECT COUNT(*) AS n FROM application WHERE form = ? AND state IN ('open', 'admitted') AND gate_kind <> 'place'`,
+    [form],
+  )) as { n: string }[];
+  return Number(row?.n ?? 0);
+}
+
+/** Who waits for a place, those who came first first. @param most so many of them */
+export async function nextForPlace(manager: EntityManager, form: string, most: number): Promise<ApplicationId[]> {
+  if (most <= 0) return [];
+  const rows = (await manager.query(
+    `SELECT id FROM application WHERE form = ? AND state = 'open' AND gate_kind = 'place'
+     ORDER BY submitted_at, id LIMIT ?`,
+    [form, most],
+  )) as { id: ApplicationId }[];
+  return rows.map(({ id }) => id);
+}
+
+/** How many wait for a place. */
+export async function waitingForPlace(manager: EntityManager, form: string): Promise<number> {
+  const [row] = (await manager.query(
+    `SELECT COUNT(*) AS n FROM application WHERE form = ? AND state = 'open' AND gate_kind = 'place'`,
+    [form],
+  )) as { n: string }[];
+  return Number(row?.n ?? 0);
+}

@@ -1,0 +1,238 @@
+/**
+ * Purpose: a signup form that is sent: read, weighed, and made into somebody who applies.
+ * Invariant: one transaction. An address that is known leads to the same answer and the same work as one that is not.
+ */
+import { createHmac, randomBytes } from 'node:crypto';
+import type { DataSource, EntityManager } from 'typeorm';
+import { nameOfPart, pathOfForm, readForm, type AnswerFault, type FormItem, type RawForm } from '../../core/fields';
+import {
+  addressFault,
+  advance,
+  storyOf,
+  unsent,
+  windowOf,
+  withPlace,
+  type Application,
+  type Step,
+} from '../../core/joining';
+import { ok, refuse, type ApplicationId, type MemberId, type Result } from '../../core/kernel';
+import type { Setup } from '../../core/setup';
+import { hashPassword, ownWords, weakness } from '../accounts';
+import type { Opened, Sessions } from '../callers';
+import { PersonInHand, noteOnTimeline, ownerOf } from '../members';
+import { earlierSending, rememberSending, sendingOf, type Sending } from '../platform/acts';
+import { writeAudit } from '../platform/audit';
+import type { SiteClock } from '../platform/clock';
+import { isDuplicate, transact } from '../platform/database';
+import type { Live, LiveSetup } from '../setup';
+import { insertApplication } from './application.store';
+import { isDisposable } from './disposable';
+import { carryOut, type EffectPorts } from './effects';
+import { useInvitation } from './invitations';
+import { aboutOf } from './joining.service';
+import { joiningSays } from './joining.sentences';
+import { placesLeft, waitingForPlace } from './places';
+
+export type SubmitRefusal =
+  | { readonly code: 'form-faults'; readonly faults: AnswerFault[] }
+  /** The form was sent before: with other answers, or from a browser that has signed out since. */
+  | { readonly code: 'already-sent' }
+  /** It takes nobody now, or not this one. */
+  | FormShut;
+
+export type FormShut = { readonly code: 'form-shut'; readonly says: string };
+
+export type Submission = {
+  /** The key of this one sending. */
+  readonly once: string;
+  readonly device: string;
+  /** The secret of the session this browser has now, which ends. */
+  readonly old: string | null;
+  /** The secret of an invitation, where it came by one. */
+  readonly invitation: string;
+  /** Counts the letter that will be written. @throws when the mailbox has had enough of them */
+  mayWrite(mail: string): Promise<void>;
+};
+
+/** Found shut within the transaction, which is undone by it. */
+class Shut extends Error {}
+
+/** With the key of the sending it makes the session's secret again: for whoever sent the form, and for nobody else. */
+type SignedUp = { readonly salt: string };
+const secretOf = (once: string, salt: string): string => createHmac('sha256', salt).update(once).digest('base64url');
+
+export class SignUps {
+  constructor(
+    private readonly db: DataSource,
+    private readonly live: LiveSetup,
+    private readonly sessions: Sessions,
+    private readonly clock: SiteClock,
+    private readonly ports: EffectPorts,
+  ) {}
+
+  /**
+   * Takes a signup form. An address that belongs to somebody leads to the same answer and the same work: a shadow is
+   * made that waits at the same gate, and the address's owner is told by mail. Several may sign up with an address
+   * that nobody has confirmed yet; it goes to the one who confirms.
+   */
+  async submit(form: FormItem, raw: RawForm, how: Submission): Promise<Result<Opened, SubmitRefusal>> {
+    const { once, device, old, mayWrite, invitation } = how;
+    const live = this.live.must;
+    const shut = windowOf(form, this.clock.now(), live.setup.doc.site);
+    if (shut !== null) return refuse({ code: 'form-shut', says: shut });
+    const faults = await this.faultsOf(form, raw, live);
+    if (!faults.ok) return refuse({ code: 'form-faults', faults: faults.refusal });
+    const { password, ...answers } = faults.value;
+    const order = Object.entries(raw).sort(([a], [b]) => (a < b ? -1 : 1));
+    const sent = sendingOf('', once, [form.id, order]);
+    const { manager } = this.db;
+    let passwordHash: string | null = null;
+    // The same form twice in one moment: the second finds what the first has made.
+    for (let attempt = 1; ; attempt++) {
+      const earlier = await earlierSending(manager, sent);
+      if (earlier.is === 'other') return refuse({ code: 'already-sent' });
+      if (earlier.is === 'same') return this.sameBrowser(once, earlier.answer as SignedUp);
+      if (passwordHash === null) {
+        await mayWrite(answers.mail);
+        passwordHash = await hashPassword(password);
+      }
+      const hash = passwordHash;
+      try {
+        const opened = await transact(this.db, (within) =>
+          this.enter(within, live, form, answers, hash, { sent, once, device, invitation }),
+        );
+        if (old) await this.sessions.endBySecret(manager, old);
+        this.ports.jobs.nudge();
+        return ok(opened);
+      } catch (error) {
+        if (error instanceof Shut) return refuse({ code: 'form-shut', says: error.message });
+        if (!isDuplicate(error) || attempt === 3) throw error;
+      }
+    }
+  }
+
+  /**
+   * A repeat gives back the session that the first sending opened, and never another: once that has ended (signed out,
+   * a new password), a repeat opens nothing.
+   */
+  private async sameBrowser(once: string, { salt }: SignedUp): Promise<Result<Opened, SubmitRefusal>> {
+    const secret = secretOf(once, salt);
+    const open = await this.sessions.isOpen(this.db.manager, secret);
+    return open ? ok({ secret, maxAge: null }) : refuse({ code: 'already-sent' });
+  }
+
+  /** Reads the form and weighs address and password; all that is wrong, in the form's order. */
+  private async faultsOf(
+    form: FormItem,
+    raw: RawForm,
+    live: Live,
+  ): Promise<Result<Application['answers'] & { password: string }, AnswerFault[]>> {
+    const read = readForm(form, live.setup, raw);
+    const { site } = live.setup.doc;
+    const faults = read.ok ? [] : [...read.refusal];
+    const mailField = form.parts.find(
+      (part) => part.part === 'field' && live.setup.fields.get(part.field)?.role === 'mail',
+    );
+    const at = mailField && nameOfPart(mailField);
+    const mail = at ? raw[at] : null;
+    if (at && typeof mail === 'string' && !faults.some((fault) => fault.at === at)) {
+      const wrong =
+        addressFault(form, mail.trim(), site) ?? (isDisposable(mail) ? joiningSays(site).throwAwayAddress : null);
+      if (wrong) faults.push({ at, label: live.setup.fields.get(at)?.label ?? '', says: wrong });
+    }
+    const password = typeof raw['password'] === 'string' ? raw['password'] : '';
+    const label = form.parts.find((part) => part.part === 'password');
+    const own = Object.entries(raw).flatMap(([name, text]) =>
+      typeof text === 'string' && name !== 'password' ? [text.slice(0, 200)] : [],
+    );
+    const { hostname } = new URL(this.ports.address);
+    const weak = await weakness(password, ownWords(...own, site.name, site.shortName, hostname, 'Admissa'), site);
+    if (weak && !faults.some((fault) => fault.at === 'password'))
+      faults.push({
+        at: 'password',
+        label: label?.part === 'password' ? label.label : joiningSays(site).password,
+        says: weak,
+      });
+    if (!read.ok || faults.length) return refuse(inFormOrder(faults, form));
+    const { agreed, topics, ...rest } = read.value;
+    return ok({ ...rest, agreed: [...agreed], topics: [...topics] });
+  }
+
+  private async enter(
+    manager: EntityManager,
+    live: Live,
+    form: FormItem,
+    answers: Application['answers'],
+    passwordHash: string,
+    how: { readonly sent: Sending } & Pick<Submission, 'once' | 'device' | 'invitation'>,
+  ): Promise<Opened> {
+    const now = this.clock.now();
+    const { setup } = live;
+    const member = this.ports.random.id<MemberId>();
+    const signedUp: SignedUp = { salt: randomBytes(32).toString('base64url') };
+    await rememberSending(manager, how.sent, member, signedUp);
+    const says = joiningSays(setup.doc.site);
+    if (form.invited && !(await useInvitation(manager, form.id, how.invitation, member, now)))
+      throw new Shut(says.invitationUsed);
+    const left = await placesLeft(manager, form);
+    // Who has waited comes first, though the one who moves people up may not have come by yet.
+    const free = left > 0 && (left === Infinity || left > (await waitingForPlace(manager, form.id)));
+    if (!free && !form.places?.waitingList) throw new Shut(says.allPlacesTaken);
+    const owner = await ownerOf(manager, answers.mail);
+    const { name, mail, fields, topics } = answers;
+    const about = { id: member, name, mail, passwordHash, owner, fields, topics, at: now };
+    const person = await PersonInHand.create(manager, about, setup);
+    const path = setup.paths.get(pathOfForm(form) ?? '');
+    if (!path) throw new Error(`The form ${form.id} leads to no path.`);
+    const blank = unsent({
+      id: this.ports.random.id<ApplicationId>(),
+      member,
+      form: form.id,
+      revision: live.revision,
+      path: path.id,
+      answers,
+      submittedAt: now,
+      ...(form.places ? { asksPlace: true } : {}),
+    });
+    const step = setOut(blank, withPlace(path, form, setup), free, now, setup);
+    const { application, effects } = step;
+    await insertApplication(manager, { application, shadow: owner !== null }, setup);
+    await noteOnTimeline(manager, member, storyOf(blank, step, now, setup));
+    const scene = { manager, person, application, setup, now, ports: this.ports };
+    await carryOut(scene, effects);
+    const who = { kind: 'member', id: member } as const;
+    await writeAudit(manager, { at: now, who, act: 'joining.submitted', ...aboutOf(application) });
+    const browser = { kind: 'member', subject: member, device: how.device, remember: false } as const;
+    return this.sessions.open(manager, browser, now, secretOf(how.once, signedUp.salt));
+  }
+}
+
+/** The first step, and the second where the form has only so many places. */
+function setOut(
+  blank: Application,
+  path: NonNullable<Parameters<typeof advance>[0]>,
+  free: boolean,
+  now: number,
+  setup: Setup,
+): Step {
+  const sent = advance(path, blank, { it: 'submitted' }, now, setup);
+  if (!sent.ok) throw new Error(`A new application was refused: ${sent.refusal.code}`);
+  const { application, effects } = sent.value;
+  if (application.detail?.kind !== 'place') return sent.value;
+  const way = setup.paths.get(application.path);
+  const form = setup.forms.get(application.form);
+  const placed = advance(
+    way && withPlace(way, form, setup),
+    application,
+    { it: free ? 'placeGiven' : 'noPlace' },
+    now,
+    setup,
+  );
+  if (!placed.ok) throw new Error(`A place was refused: ${placed.refusal.code}`);
+  return { ...placed.value, effects: [...effects, ...placed.value.effects] };
+}
+
+function inFormOrder(faults: AnswerFault[], form: FormItem): AnswerFault[] {
+  const order = form.parts.map(nameOfPart);
+  return faults.sort((a, b) => order.indexOf(a.at) - order.indexOf(b.at));
+}

@@ -1,0 +1,33 @@
+<script setup lang="ts">
+/** Which letter is sent, with a way to write it there and then. */
+import { computed } from 'vue';
+import type { MessageId } from '../../../core/kernel';
+import KitChoice from '../../kit/fields/KitChoice.vue';
+import KitButton from '../../kit/KitButton.vue';
+import { lettersSay } from '../letters/letters.sentences';
+import { reader } from '../reader';
+import { useDraft } from '../setup/draft.store';
+
+const says = lettersSay(reader);
+defineProps<{ label: string }>();
+const emit = defineEmits<{ write: [letter: string] }>();
+const letter = defineModel<MessageId>({ required: true });
+const draft = useDraft();
+const letters = computed(() =>
+  draft.ofKind('message').map(({ id, body }) => ({ title: String(body['title']), value: id })),
+);
+</script>
+
+<template>
+  <div>
+    <KitChoice
+      :model-value="letter"
+      :label="label"
+      :items="letters"
+      @update:model-value="letter = $event as MessageId"
+    />
+    <KitButton kind="link" :aria-label="says.writeNamed({ name: label })" @click="emit('write', letter)">{{
+      says.write
+    }}</KitButton>
+  </div>
+</template>

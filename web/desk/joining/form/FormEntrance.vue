@@ -1,0 +1,142 @@
+<script setup lang="ts">
+/** Who may send a form: from when until when, by invitation, how many, with which addresses. */
+import { computed } from 'vue';
+import { VCheckbox } from 'vuetify/components/VCheckbox';
+import type { FormItem } from '../../../../core/fields';
+import type { MessageId } from '../../../../core/kernel';
+import KitChoice from '../../../kit/fields/KitChoice.vue';
+import KitField from '../../../kit/fields/KitField.vue';
+import { reader } from '../../reader';
+import { useDraft } from '../../setup/draft.store';
+import { joiningSays } from '../joining.sentences';
+import LetterChoice from '../LetterChoice.vue';
+import InvitationList from './InvitationList.vue';
+
+const says = joiningSays(reader);
+const props = defineProps<{ form: FormItem; faultAt: (at: string) => string | null }>();
+const emit = defineEmits<{ change: [change: Partial<FormItem>]; write: [letter: string] }>();
+const draft = useDraft();
+
+const signsUp = computed(() => props.form.purpose.is === 'signup');
+const anyLetter = computed(() => (draft.ofKind('message')[0]?.id ?? 'letter') as MessageId);
+function setPlaces(text: string): void {
+  if (text.trim() === '') return emit('change', { places: undefined });
+  const count = /^\d+$/.test(text.trim()) ? Number(text) : (text as unknown as number);
+  emit('change', { places: { ...props.form.places, count } });
+}
+function setWaiting(on: boolean): void {
+  const { places } = props.form;
+  if (!places) return;
+  const letters = { waiting: anyLetter.value, free: anyLetter.value };
+  emit('change', { places: on ? { ...places, waitingList: letters } : { count: places.count } });
+}
+function setLetter(name: 'waiting' | 'free', letter: MessageId): void {
+  const { places } = props.form;
+  if (places?.waitingList)
+    emit('change', { places: { ...places, waitingList: { ...places.waitingList, [name]: letter } } });
+}
+const takes = [
+  { title: says.anyAddress, value: 'any' },
+  { title: says.onlyThese, value: 'only' },
+  { title: says.notThese, value: 'not' },
+];
+const list = (text: string) =>
+  text
+    .split(/[\s,;]+/)
+    .map((one) => one.replace(/^@/, ''))
+    .filter(Boolean);
+function setTakes(take: string): void {
+  if (take === 'any') return emit('change', { domains: undefined });
+  emit('change', { domains: { take: take as 'only', list: props.form.domains?.list ?? ['quillmoor.example'] } });
+}
+const domainFault = computed(
+  () =>
+    props.faultAt('domains.list') ??
+    props.form.domains?.list.map((_, at) => props.faultAt(`domains.list.${at}`)).find(Boolean) ??
+    null,
+);
+</script>
+
+<template>
+  <div class="fieldset">
+    <div class="fieldset__two">
+      <KitField
+        id="form-opens"
+        kind="date"
+        optional
+        :model-value="form.opens ?? ''"
+        :label="says.opensOn"
+        :fault="faultAt('opens')"
+        @update:model-value="emit('change', { opens: $event || undefined })"
+      />
+      <KitField
+        id="form-closes"
+        kind="date"
+        optional
+        :model-value="form.closes ?? ''"
+        :label="says.lastDay"
+        :fault="faultAt('closes')"
+        @update:model-value="emit('change', { closes: $event || undefined })"
+      />
+    </div>
+    <template v-if="signsUp">
+      <div class="fieldset__two">
+        <KitField
+          id="form-places"
+          kind="number"
+          optional
+          :model-value="form.places ? String(form.places.count) : ''"
+          :label="says.places"
+          :help="says.placesHelp"
+          :fault="faultAt('places.count')"
+          @update:model-value="setPlaces"
+        />
+        <VCheckbox
+          v-if="form.places"
+          class="kit-tick"
+          :label="says.waitingList"
+          :model-value="Boolean(form.places.waitingList)"
+          @update:model-value="setWaiting($event === true)"
+        />
+      </div>
+      <div v-if="form.places?.waitingList" class="fieldset__two">
+        <LetterChoice
+          :model-value="form.places.waitingList.waiting"
+          :label="says.letterWaiting"
+          @update:model-value="setLetter('waiting', $event)"
+          @write="emit('write', $event)"
+        />
+        <LetterChoice
+          :model-value="form.places.waitingList.free"
+          :label="says.letterFree"
+          @update:model-value="setLetter('free', $event)"
+          @write="emit('write', $event)"
+        />
+      </div>
+      <div class="fieldset__two">
+        <KitChoice
+          :model-value="form.domains?.take ?? 'any'"
+          :label="says.addresses"
+          :items="takes"
+          @update:model-value="setTakes"
+        />
+        <KitField
+          v-if="form.domains"
+          id="form-domains"
+          :model-value="form.domains.list.join(', ')"
+          :label="says.domains"
+          :help="says.domainsHelp"
+          :fault="domainFault"
+          @update:model-value="emit('change', { domains: { take: form.domains!.take, list: list($event) } })"
+        />
+      </div>
+      <VCheckbox
+        class="kit-tick"
+        :label="says.invitedOnly"
+        :model-value="form.invited ?? false"
+        @update:model-value="emit('change', { invited: $event ? true : undefined })"
+      />
+      <InvitationList v-if="form.invited" :form="form.id" />
+    </template>
+  </div>
+</template>

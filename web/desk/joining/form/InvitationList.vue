@@ -1,0 +1,177 @@
+<script setup lang="ts">
+/** Invitations to a form: made from a list, each with a link that is told once; who has used which. */
+import { computed, ref, watch } from 'vue';
+import type { InvitationView } from '../../../../contract';
+import KitField from '../../../kit/fields/KitField.vue';
+import KitButton from '../../../kit/KitButton.vue';
+import Trouble from '../../../kit/Trouble.vue';
+import { calls, troubleOf, type Trouble as Found } from '../../calls';
+import { reader } from '../../reader';
+import { invitationsSay } from './invitations.sentences';
+import { downloadLinks, readPeople, type Invited } from './people';
+
+const says = invitationsSay(reader);
+const props = defineProps<{ form: string }>();
+const shown = ref<{ total: number; used: number; invitations: InvitationView[] } | null>(null);
+const trouble = ref<Found | null>(null);
+const text = ref('');
+const people = ref<Invited[]>([]);
+const links = ref<(Invited & { link: string })[]>([]);
+const busy = ref(false);
+const fault = ref<string | null>(null);
+
+async function load(): Promise<void> {
+  try {
+    shown.value = await calls.invitations.invitations({ form: props.form });
+    trouble.value = null;
+  } catch (error) {
+    trouble.value = troubleOf(error);
+  }
+}
+watch(() => props.form, load, { immediate: true });
+watch(text, async (now) => {
+  const read = await readPeople(now);
+  if (now === text.value) people.value = read;
+});
+async function fromFile(event: Event): Promise<void> {
+  const input = event.target as HTMLInputElement;
+  const file = input.files?.[0];
+  if (file) text.value = await file.text();
+  input.value = '';
+}
+async function invite(): Promise<void> {
+  busy.value = true;
+  fault.value = null;
+  try {
+    const made = await calls.invitations.invite({ form: props.form, people: people.value.map((one) => ({ ...one })) });
+    links.value = made.links;
+    text.value = '';
+    await load();
+  } catch (error) {
+    const found = troubleOf(error);
+    const first = found.faults?.[0];
+    fault.value = first
+      ? says.wrongLine({ line: Number(first.at) + 1, what: first.label, says: first.says })
+      : found.says;
+  } finally {
+    busy.value = false;
+  }
+}
+async function takeBack(id: string): Promise<void> {
+  await calls.invitations.takeBack({ form: props.form, id }).catch((error: unknown) => {
+    fault.value = troubleOf(error).says;
+  });
+  await load();
+}
+const more = computed(() => (shown.value ? shown.value.total - shown.value.invitations.length : 0));
+</script>
+
+<template>
+  <section class="invitations" :aria-label="says.invitations">
+    <div class="section-head">
+      <h3>{{ says.invitations }}</h3>
+      <span v-if="shown" class="section-head__note quiet">{{
+        says.usedOf({ used: shown.used, count: shown.total })
+      }}</span>
+    </div>
+    <KitField
+      id="invite-people"
+      v-model="text"
+      kind="longText"
+      :label="says.whom"
+      :help="says.whomHelp"
+      :fault="fault"
+      optional
+    />
+    <div class="invitations__make">
+      <label class="linklike invitations__file">
+        {{ says.fromFile }}
+        <input type="file" accept=".csv,text/csv,text/plain" @change="fromFile" />
+      </label>
+      <KitButton kind="primary" :disabled="busy || people.length === 0 || people.length > 1000" @click="invite">{{
+        says.make({ count: people.length })
+      }}</KitButton>
+    </div>
+    <div v-if="links.length" class="invitations__links" role="status">
+      <p>{{ says.madeOnce({ count: links.length }) }}</p>
+      <ul>
+        <li v-for="one in links.slice(0, 5)" :key="one.link">
+          <b>{{ one.name || one.mail }}</b> <code class="invitations__link">{{ one.link }}</code>
+        </li>
+      </ul>
+      <KitButton @click="downloadLinks(links, form)">{{ says.download({ count: links.length }) }}</KitButton>
+    </div>
+    <Trouble v-if="trouble" :error="trouble" @again="load" />
+    <p v-else-if="shown && shown.total === 0" class="empty">{{ says.none }}</p>
+    <table v-else-if="shown" class="ledger">
+      <thead>
+        <tr>
+          <th scope="col">{{ says.person }}</th>
+          <th scope="col">{{ says.invited }}</th>
+          <th scope="col">{{ says.used }}</th>
+        </tr>
+      </thead>
+      <tbody>
+        <tr v-for="one in shown.invitations" :key="one.id">
+          <td>
+            {{ one.name }} <span class="quiet">{{ one.mail }}</span>
+          </td>
+          <td>{{ one.invited }}</td>
+          <td>
+            <RouterLink v-if="one.used" :to="{ path: '/desk/members', query: { person: one.used.member } }">{{
+              one.used.says
+            }}</RouterLink>
+            <KitButton
+              v-else
+              kind="link"
+              :aria-label="says.takeBackNamed({ name: one.name || one.mail })"
+              @click="takeBack(one.id)"
+              >{{ says.takeBack }}</KitButton
+            >
+          </td>
+        </tr>
+      </tbody>
+    </table>
+    <p v-if="more > 0" class="quiet">{{ says.more({ count: more }) }}</p>
+  </section>
+</template>
+
+<style>
+.invitations {
+  display: flex;
+  flex-direction: column;
+  gap: 10px;
+}
+.invitations__make {
+  display: flex;
+  flex-wrap: wrap;
+  align-items: center;
+  justify-content: space-between;
+  gap: 10px;
+}
+.invitations__file input {
+  position: absolute;
+  width: 1px;
+  height: 1px;
+  opacity: 0;
+}
+.invitations__file:focus-within {
+  outline: 2px solid var(--focus);
+  outline-offset: 2px;
+}
+.invitations__links {
+  padding: 10px 12px;
+  border: 1px solid var(--rule2);
+  border-radius: 3px;
+  background: var(--field);
+}
+.invitations__links ul {
+  margin: 6px 0;
+  padding: 0;
+  list-style: none;
+}
+.invitations__link {
+  font: inherit;
+  overflow-wrap: anywhere;
+}
+</style>

@@ -1,0 +1,24 @@
+/** Invitations to a form, as they are made and looked through. */
+import { sentences } from '../../../../core/kernel/sentences';
+
+export const invitationsSay = sentences({
+  invitations: 'Invitations',
+  usedOf: { one: '{used} of {count} used', other: '{used} of {count} used' },
+  whom: 'Whom to invite',
+  whomHelp: 'One person a line: a name, an email, or both with a comma between them.',
+  fromFile: 'From a CSV file',
+  make: { none: 'Make links', one: 'Make {count} link', other: 'Make {count} links' },
+  madeOnce: {
+    one: 'Here is the link. It works once, and is shown now and never again.',
+    other: 'Here are {count} links. Each works once, and they are shown now and never again.',
+  },
+  download: { one: 'Take the link as a CSV file', other: 'Take all {count} as a CSV file' },
+  none: 'Nobody is invited yet.',
+  person: 'Person',
+  invited: 'Invited',
+  used: 'Used by',
+  takeBack: 'Take back',
+  takeBackNamed: 'Take back the invitation of {name}',
+  wrongLine: 'Line {line}, {what}: {says}',
+  more: { one: 'And {count} older one.', other: 'And {count} older ones.' },
+});

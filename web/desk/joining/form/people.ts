@@ -1,0 +1,35 @@
+/** Purpose: people to be invited, read from a pasted list or a CSV file, and their links as a file. */
+
+export type Invited = { readonly name: string; readonly mail: string };
+
+const isMail = (text: string): boolean => /@/.test(text);
+
+/**
+ * Each line one person: a name, an address, or both, in whatever order, parted by comma, semicolon, tab, or as
+ * `Name <address>`. A first line of headings is left out.
+ */
+export async function readPeople(text: string): Promise<Invited[]> {
+  const { default: Papa } = await import('papaparse');
+  const lines = text.replace(/<([^<>@\s]+@[^<>\s]+)>/g, ', $1');
+  const { data } = Papa.parse<string[]>(lines, { skipEmptyLines: 'greedy' });
+  return data.flatMap((cells, at) => {
+    const tidy = cells.map((cell) => cell.trim()).filter(Boolean);
+    const mail = tidy.find(isMail) ?? '';
+    const name = tidy.filter((cell) => !isMail(cell)).join(' ');
+    const heading = at === 0 && mail === '' && data.some((row) => row.some(isMail));
+    return heading || tidy.length === 0 ? [] : [{ name: name.slice(0, 120), mail }];
+  });
+}
+
+/** Hands the links to the browser as a CSV file, which a table opens; what would be a formula there is not one. */
+export async function downloadLinks(links: readonly (Invited & { readonly link: string })[], form: string) {
+  const { default: Papa } = await import('papaparse');
+  const text = Papa.unparse([...links], { columns: ['name', 'mail', 'link'], escapeFormulae: true });
+  const blob = new Blob(['\uFEFF', text], { type: 'text/csv' });
+  const link = Object.assign(document.createElement('a'), {
+    href: URL.createObjectURL(blob),
+    download: `invitations-${form}.csv`,
+  });
+  link.click();
+  setTimeout(() => URL.revokeObjectURL(link.href));
+}
