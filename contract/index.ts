@@ -11,6 +11,7 @@ import { review, reviewProblems } from './review';
 import { setup, setupProblems } from './setup';
 import { site } from './site';
 import { staff } from './staff';
+import { team, teamProblems } from './team';
 import { today } from './today';
 import { viewpoint } from './viewpoint';
 
@@ -28,6 +29,7 @@ export * from './review';
 export * from './setup';
 export * from './site';
 export * from './staff';
+export * from './team';
 export * from './today';
 export * from './viewpoint';
 
@@ -37,6 +39,7 @@ export const contract = {
   joining,
   forms,
   invitations,
+  team,
   staff,
   today,
   review,
@@ -54,5 +57,6 @@ export const problems = {
   ...joiningProblems,
   ...reviewProblems,
   ...setupProblems,
+  ...teamProblems,
 };
 export type ProblemCode = keyof typeof problems;

@@ -1,6 +1,6 @@
 /** Invitations to forms that only the invited may send. */
 import { z } from 'zod';
-import { FormId } from '../core/kernel';
+import { FormId, InvitationId } from '../core/kernel';
 import { endpoint, managers } from './access';
 
 const text = z.string();
@@ -33,6 +33,6 @@ export const invitations = {
     )
     .output(z.object({ links: z.array(z.object({ name: text, mail: text, link: text })) })),
   takeBack: endpoint(managers, 'POST', '/desk/forms/{form}/invitations/take-back', 'Takes an unused invitation back')
-    .input(z.object({ form, id: z.string().max(20) }))
+    .input(z.object({ form, id: InvitationId }))
     .output(z.object({ done: z.literal(true) })),
 };

@@ -4,7 +4,7 @@
 import { createServer, type Server } from 'node:http';
 import type { EntityManager } from 'typeorm';
 import type { MemberId } from '../core/kernel';
-import { Accounts, Devices, FirstRun, Staff, Tries, accountPlaces, sweepOneTime } from './accounts';
+import { Accounts, Devices, FirstRun, Staff, Team, Tries, accountPlaces, sweepOneTime } from './accounts';
 import { makeApp, type AppPorts } from './app';
 import { Sessions, Viewers } from './callers';
 import { ClockService } from './clock';
@@ -103,16 +103,17 @@ export async function buildServices(config: Config, log: Log): Promise<{ service
     accounts,
     tries: new Tries(limits, new Devices(await siteSecret(database.pool), random), config.secure),
     staff,
+    team: new Team(db, acts, sessions, random, live, { outbox, address }),
     firstRun: new FirstRun(db, staff, setups, clock),
     joining,
     signUps: new SignUps(db, live, sessions, clock, effects),
     followUps,
     invitations: new Invitations(db, random, address),
     directory,
-    applicationOf: async (member, mayReview) => {
+    applicationOf: async (member, reviewer) => {
       const { setup } = live.must;
       const stored = await applicationOfMember(db.manager, member, setup);
-      return stored && applicationView(db.manager, stored.application, mayReview, clock.now(), setup);
+      return stored && applicationView(db.manager, stored.application, reviewer, clock.now(), setup);
     },
     today: new Today(db, directory, letters),
     letters,

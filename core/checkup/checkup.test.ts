@@ -83,9 +83,9 @@ const table: Record<
     },
   },
   unlinked: {
-    at: 'form offer-a-talk address',
-    hole: (doc) => doc.forms.push({ ...structuredClone(doc.forms[0]!), id: 'offer-a-talk', address: 'talk' } as never),
-    mend: (doc) => doc.menus[0]!.items.push({ to: { form: 'offer-a-talk' as never } }),
+    at: 'form spring-talk address',
+    hole: (doc) => doc.forms.push({ ...structuredClone(doc.forms[0]!), id: 'spring-talk', address: 'talk' } as never),
+    mend: (doc) => doc.menus[0]!.items.push({ to: { form: 'spring-talk' as never } }),
   },
   agreementChanged: {
     at: 'form join-quillmoor parts.7',

@@ -40,6 +40,7 @@ function usesOf(setup: Setup): Use[] {
     // Nobody is known by this address.
     { message: account.resetUnknown, knows: ['greeting', 'siteName', 'link', 'mail'] },
     { message: account.passwordChanged, knows: ofAnybody },
+    ...(account.staffInvited ? [{ message: account.staffInvited, knows: ofAnybody }] : []),
     ...paths.flatMap((path) => [
       { message: path.admitted, knows: [...ofAnybody, 'level', 'number', 'termEnd', 'groups'] as const },
       { message: path.declined, knows: [...ofAnybody, 'reason'] as const },

@@ -19,8 +19,8 @@ describe('a member’s own profile', () => {
       'interests',
       'swarm-phone',
     ]);
-    // Heard of us by: for staff, and changed by nobody.
-    expect(ids('admitted', false)).toEqual([]);
+    // What the questionnaire asks is seen and not changed here; Heard of us by is for staff.
+    expect(ids('admitted', false)).toEqual(['novices', 'visits']);
     expect(ids('lapsed', true)).toEqual(ids('admitted', true));
     expect(ids('applicant', true)).toEqual([]);
   });

@@ -48,5 +48,7 @@ export const ApplicationId = rowId<'application'>();
 export type ApplicationId = z.infer<typeof ApplicationId>;
 export const StaffId = rowId<'staff'>();
 export type StaffId = z.infer<typeof StaffId>;
+export const InvitationId = rowId<'invitation'>();
+export type InvitationId = z.infer<typeof InvitationId>;
 export const SessionId = rowId<'session'>();
 export type SessionId = z.infer<typeof SessionId>;

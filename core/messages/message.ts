@@ -18,6 +18,8 @@ export const AccountMessages = z.strictObject({
   resetPassword: MessageId,
   resetUnknown: MessageId,
   passwordChanged: MessageId,
+  /** To whoever is invited to the desk; without one, the letter with a new password. */
+  staffInvited: MessageId.optional(),
 });
 export type AccountMessages = z.infer<typeof AccountMessages>;
 

@@ -146,6 +146,7 @@ export const linesSay = sentences({
   known: 'Letter to a known address',
   reset: 'Letter with a new password',
   resetUnknown: 'Letter to an unknown address',
+  staffInvited: 'Letter to whoever is invited to the desk',
   passwordChanged: 'Letter after a new password',
   gone: '“{id}”, which is not there',
   theSite: 'The site',

@@ -78,9 +78,10 @@ const tells: Tells = {
       resetPassword: says.reset,
       resetUnknown: says.resetUnknown,
       passwordChanged: says.passwordChanged,
+      staffInvited: says.staffInvited,
     };
     return (Object.keys(labels) as (keyof typeof labels)[]).flatMap((at) =>
-      line(at, labels[at], titleIn('messages', account[at], setup)),
+      line(at, labels[at], account[at] && titleIn('messages', account[at], setup)),
     );
   },
 };

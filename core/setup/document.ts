@@ -166,7 +166,7 @@ export const singleKinds = {
   account: {
     schema: AccountMessages,
     references: (account: AccountMessages): Reference[] =>
-      Object.entries(account).map(([at, id]) => ({ at, kind: 'messages', id })),
+      Object.entries(account).flatMap(([at, id]) => (id ? [{ at, kind: 'messages', id }] : [])),
   },
 } as const;
 

@@ -132,7 +132,8 @@ describe('a set-up that was live outlives a stricter schema', () => {
     // An expression that says more than a shape can asks nothing any more, rather than something else.
     expect(doc.fields.find(({ id }) => id === 'odd')!.of).toEqual({ kind: 'shortText', longest: 120 });
     expect(doc.forms[0]!.purpose).toEqual({ is: 'signup', path: expect.stringMatching(/-path$/) });
-    expect(makeSetup(structuredClone(second))).toMatchObject({ ok: true, value: { doc: quillmoorDocument() } });
+    const before = makeSetup(structuredClone(second));
+    expect(before.ok && before.value.doc.forms[0]).toEqual(quillmoor.doc.forms[0]);
     expect(upgradeDocument(doc)).toBe(doc);
     expect(upgradeDocument('no document')).toBe('no document');
     expect(checkUp(made.value, { now: NOW, reviewers: null, live: null })).toEqual([]);

@@ -41,5 +41,12 @@ export const accountsSays = sentences({
   newSite: 'A new site',
   firstHere: 'You are the first here: tell us the name of your association and yours, and the desk is yours.',
   makeMine: 'Make this site mine',
+  lastOwner: 'This is the last owner who can sign in. Make somebody else an owner first.',
+  noColleague: 'Nobody of that kind is on the staff any more.',
+  onStaff: 'Somebody with this address is on the staff already.',
+  parts: 'Parts',
+  choosePart: 'Choose at least one part.',
+  name: 'Name',
+  writeTheirName: 'Write their name in letters.',
   profileChanged: 'Changed {fields}',
 });

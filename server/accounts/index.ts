@@ -9,4 +9,6 @@ export { keepOneTime, oneTimeBy, sweepOneTime } from './one.time';
 export { hashPassword, ownWords, verifyPassword, weakness } from './passwords';
 export { staffApi, type StaffPorts } from './staff.api';
 export { Staff } from './staff.service';
+export { Team } from './team';
+export { teamApi, type TeamPorts } from './team.api';
 export { Tries, demandRoom } from './tries';

@@ -9,7 +9,7 @@ import { ORPCError, implement } from '@orpc/server';
 import { ZodToJsonSchemaConverter } from '@orpc/zod/zod4';
 import type { NextFunction, Request, Response } from 'express';
 import { Problem, contract } from '../../contract';
-import { accountApi, staffApi, type AccountPorts, type StaffPorts } from '../accounts';
+import { accountApi, staffApi, teamApi, type AccountPorts, type StaffPorts, type TeamPorts } from '../accounts';
 import type { Call } from '../callers';
 import { clockApi } from '../clock';
 import {
@@ -38,6 +38,7 @@ import { platformSays as says } from '../platform/platform.sentences';
 /** What the areas ask for, each its own part of it. */
 export type ApiPorts = AccountPorts &
   StaffPorts &
+  TeamPorts &
   JoiningPorts &
   FormsPorts &
   InvitationsPorts &
@@ -57,6 +58,7 @@ export const areasOf = (ports: ApiPorts) => ({
   joining: joiningApi(ports),
   forms: formsApi(ports),
   invitations: invitationsApi(ports),
+  team: teamApi(ports),
   staff: staffApi(ports),
   today: todayApi(ports),
   review: reviewApi(ports),

@@ -12,6 +12,7 @@ import {
   problems,
   reviewProblems,
   setupProblems,
+  teamProblems,
   type Access,
   type EndpointMeta,
 } from '../../contract';
@@ -99,6 +100,8 @@ const written: Record<string, string> = {
   'account.signIn account.signOut account.forgotten account.reset': 'anyone',
   'joining.enterCode joining.resend joining.answer joining.complete joining.withdraw': 'member',
   'forms.sendForm forms.putOff': 'member',
+  'team.team': 'owner manager editor',
+  'team.inviteStaff team.setParts team.inviteAgain team.removeStaff': 'owner',
   'invitations.invitations invitations.invite invitations.takeBack': 'owner manager',
   'account.changePassword account.changeProfile account.endSession': 'member',
   'staff.begin staff.firstRun staff.signIn staff.signOut staff.forgotten staff.reset': 'anyone',
@@ -122,9 +125,14 @@ it('every endpoint is declared for those it is written down for', () => {
 });
 
 it('a refusal’s code stands for one thing', () => {
-  const codes = [generalProblems, accountProblems, joiningProblems, reviewProblems, setupProblems].flatMap((list) =>
-    Object.keys(list),
-  );
+  const codes = [
+    generalProblems,
+    accountProblems,
+    joiningProblems,
+    reviewProblems,
+    setupProblems,
+    teamProblems,
+  ].flatMap((list) => Object.keys(list));
   expect([...codes].sort()).toEqual(Object.keys(problems).sort());
 });
 

@@ -4,7 +4,7 @@
  */
 import type { EntityManager } from 'typeorm';
 import type { Facts } from '../../core/facts';
-import { codeFrom, sayCode, waitedFor, type Application, type Effect } from '../../core/joining';
+import { codeFrom, gateOf, pathOf, sayCode, waitedFor, type Application, type Effect } from '../../core/joining';
 import {
   never,
   sayDate,
@@ -22,6 +22,7 @@ import { writeAudit } from '../platform/audit';
 import { digest, type Randomness } from '../platform/ids';
 import type { Jobs } from '../platform/jobs';
 import { sendFormLetters } from './form.letters';
+import { decides } from './review';
 
 export type EffectPorts = {
   readonly outbox: Outbox;
@@ -166,7 +167,9 @@ async function tellReviewers(
   message: MessageId,
 ): Promise<void> {
   if (person.owner) return;
+  const gate = gateOf(pathOf(application, setup), application);
   for (const staff of await ports.staff.reviewers(manager)) {
+    if (!decides(gate, staff.id)) continue;
     const facts: Facts = { ...person.facts, name: staff.name, mail: staff.mail };
     await ports.outbox.post(
       manager,

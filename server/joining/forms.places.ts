@@ -22,6 +22,10 @@ async function formPlace(followUps: FollowUps, asked: Asked): Promise<PlaceAnswe
   const { looker, live, rest } = asked;
   const { facts, now } = looker;
   const { setup } = live;
+  if (asked.preview) {
+    const form = setup.formByAddress.get(rest ?? '');
+    return form ? { kind: 'form', ...formView(form, asked), sent: null } : null;
+  }
   const form = followUpAt(rest ?? '', setup);
   if (!form) return null;
   if (!facts.member) return signInFirst(asked);

@@ -30,6 +30,7 @@ export const joiningPlaces = (joining: Joining): Places => ({
     const { looker, live } = asked;
     const form = live.setup.formByAddress.get(asked.rest ?? '');
     if (!form || form.retired || form.purpose.is !== 'signup') return null;
+    if (asked.preview) return openForm(form, asked);
     if (looker.facts.standing === 'applicant') return { elsewhere: '/joining' };
     return looker.facts.member ? alreadyIn(asked) : joinPlace(joining, form, asked);
   },
@@ -140,14 +141,25 @@ async function joinPlace(joining: Joining, form: FormItem, asked: Asked): Promis
   if (form.invited && !invited) return shut(token ? says.invitationUsed : says.invitedOnly);
   const left = form.places ? await joining.placesFor(form) : Infinity;
   if (left <= 0 && !form.places?.waitingList) return shut(says.allPlacesTaken);
-  const path = setup.paths.get(pathOfForm(form) ?? '');
-  const view = formView(form, asked);
+  const view = openForm(form, asked);
   return {
-    kind: 'join',
     ...view,
     questions: invited ? view.questions.map((question) => forInvited(question, invited)) : view.questions,
     invitation: token,
     before: left <= 0 ? says.goesOnWaitingList : null,
+  };
+}
+
+/** A signup form as it is filled in. */
+function openForm(form: FormItem, asked: Asked): Extract<PlaceView, { kind: 'join' }> {
+  const { setup } = asked.live;
+  const { site } = setup.doc;
+  const path = setup.paths.get(pathOfForm(form) ?? '');
+  return {
+    kind: 'join',
+    ...formView(form, asked),
+    invitation: '',
+    before: null,
     once: randomUUID(),
     opened: Date.now(),
     gates: (path?.gates ?? []).map((gate, at) => ({ number: at + 1, ...gatePromise(gate, site), state: 'toCome' })),

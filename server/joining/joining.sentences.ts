@@ -81,6 +81,8 @@ export const joiningSays = sentences({
   openedAgain: '{who} opened again the application of {whom} {ago}; your answer was not sent.',
   tookBack: '{who} took back the yes to {whom} {ago}; your answer was not sent.',
   isAdmitted: '{name} is admitted. The letter leaves in a minute.',
+  oneYes: 'Your yes to {name} is kept. It needs another yes from somebody else.',
+  othersDecide: 'Others decide at this gate, as its admission path says.',
   isThrough: '{name} is through this gate and gets a message.',
   waitsAsBefore: '{name} waits for an answer as before; no letter has left.',
   isOpenAgain: 'The application of {name} is open again.',

@@ -12,6 +12,7 @@ import {
   relocate,
   storyOf,
   type Application,
+  type Happening,
   type JoiningEvent,
   type JoiningRefusal,
   type Step,
@@ -44,7 +45,11 @@ import { joiningSays } from './joining.sentences';
 const SETTLED_AFTER = 3_000;
 
 /** What came of an event; plain words and numbers, since a repeat of the act is answered with it. */
-type Moved = Pick<Application, 'id' | 'member' | 'state'> & { readonly name: string; readonly canUndo: boolean };
+type Moved = Pick<Application, 'id' | 'member' | 'state'> & {
+  readonly name: string;
+  readonly canUndo: boolean;
+  readonly last: Happening['what'];
+};
 /** What is written in the transaction of an event beside it: a password, a session. */
 type Beside = (manager: EntityManager, moved: Moved, now: Instant) => Promise<void>;
 export type CompleteRefusal = ActRefusal | { readonly code: 'form-faults'; readonly faults: readonly AnswerFault[] };
@@ -130,8 +135,15 @@ export class Joining {
         const done = await this.move(manager, id, event, now);
         if (!done.ok) return done;
         about(aboutOf(done.value));
-        const { member, state, answers, undo } = done.value;
-        const moved: Moved = { id, member, state, name: answers.name, canUndo: Boolean(undo) };
+        const { member, state, answers, undo, history } = done.value;
+        const moved: Moved = {
+          id,
+          member,
+          state,
+          name: answers.name,
+          canUndo: Boolean(undo),
+          last: history.at(-1)!.what,
+        };
         await beside?.(manager, moved, now);
         return ok(moved);
       })
@@ -186,7 +198,7 @@ export class Joining {
       await this.store(manager, told, step.value, now, setup);
       about(aboutOf(step.value.application));
       const { member, state } = step.value.application;
-      return ok({ id, member, state, name: answers.name, canUndo: false });
+      return ok({ id, member, state, name: answers.name, canUndo: false, last: 'profileCompleted' });
     });
     this.ports.jobs.nudge();
     return acted.ok ? ok(acted.value.value) : acted;

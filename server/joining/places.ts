@@ -11,8 +11,10 @@ import type { ApplicationId } from '../../core/kernel';
 /** How many places are left. Holds the form's row. */
 export async function placesLeft(manager: EntityManager, form: Pick<FormItem, 'id' | 'places'>): Promise<number> {
   if (!form.places) return Infinity;
-  await manager.query('INSERT IGNORE INTO form_place (form) VALUES (?)', [form.id]);
-  await manager.query('SELECT form FROM form_place WHERE form = ? FOR UPDATE', [form.id]);
+  // Held for writing at once: two that first shared the row and then both wanted it would wait for each other.
+  await manager.query('INSERT INTO form_place (form) VALUES (?) ON DUPLICATE KEY UPDATE form = VALUES(form)', [
+    form.id,
+  ]);
   return form.places.count - (await placesTaken(manager, form.id));
 }
 

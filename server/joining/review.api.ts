@@ -1,13 +1,14 @@
 /** Purpose: the endpoints by which applications are decided, each a list of steps. */
 import { implement } from '@orpc/server';
 import { review as contract } from '../../contract';
-import type { Happening, JoiningEvent } from '../../core/joining';
+import { gateOf, pathOf, type Happening, type JoiningEvent, type PathItem } from '../../core/joining';
 import { firstNameOf, sayAgo, type ApplicationId } from '../../core/kernel';
 import { envelopeOf, guard, staffOf, type Call } from '../callers';
 import { problem } from '../platform/problem';
 import { tellsProblems } from './joining.problems';
 import type { JoiningPorts } from './joining.api';
 import { joiningSays } from './joining.sentences';
+import { decides } from './review';
 
 const api = implement(contract).$context<Call>().use(guard);
 
@@ -28,8 +29,19 @@ export const reviewApi = (ports: Pick<JoiningPorts, 'joining' | 'clock' | 'live'
   const refused = tellsProblems(ports);
   const says = () => joiningSays(live.reader);
 
+  /** Where a path names those who decide, only they do. */
+  async function demandDecider(context: Call, id: ApplicationId): Promise<void> {
+    const { setup } = live.must;
+    const isNamed = ({ gates }: PathItem) => gates.some((gate) => gate.kind === 'review' && gate.reviewers);
+    if (!setup.doc.paths.some(isNamed)) return;
+    const application = await joining.byId(id);
+    const gate = application && gateOf(pathOf(application, setup), application);
+    if (gate && !decides(gate, staffOf(context).id)) throw problem('not-yours', { detail: says().othersDecide });
+  }
+
   /** Brings a reviewer's event to an application; a refusal says what has happened meanwhile. */
   async function decide(context: Call, id: ApplicationId, event: JoiningEvent) {
+    await demandDecider(context, id);
     const moved = await joining.act(envelopeOf(context, `application.${event.it}`, [id, event]), id, event);
     if (moved.ok) return moved.value;
     throw (late.includes(moved.refusal.code) && (await overtaken(context, id))) || refused(moved.refusal);
@@ -48,8 +60,9 @@ export const reviewApi = (ports: Pick<JoiningPorts, 'joining' | 'clock' | 'live'
 
   return {
     approve: api.approve.handler(async ({ input, context }) => {
-      const by = staffOf(context).name;
-      const { name, state, canUndo } = await decide(context, input.id, { it: 'approved', by });
+      const { name: by, id: who } = staffOf(context);
+      const { name, state, canUndo, last } = await decide(context, input.id, { it: 'approved', by, who });
+      if (last === 'oneYes') return { says: says().oneYes({ name }), undo: null };
       return {
         says: state === 'admitted' ? says().isAdmitted({ name }) : says().isThrough({ name }),
         undo: canUndo ? input.id : null,

@@ -11,6 +11,7 @@ import {
   pathOf,
   waitsAt,
   type Application,
+  type GateItem,
   type WalkedPath,
 } from '../../core/joining';
 import { kernelSays, listed, sayDate, type Instant, type MemberId, type Reader } from '../../core/kernel';
@@ -66,15 +67,21 @@ export function summaryOf(application: Application, setup: Setup): string {
     .join(', ');
 }
 
+/** Whether a reviewer is one of those who decide at a gate. */
+export const decides = (gate: GateItem | undefined, staff: string): boolean =>
+  gate?.kind !== 'review' || !gate.reviewers || gate.reviewers.some((one) => one === staff);
+
 export async function applicationView(
   manager: EntityManager,
   application: Application,
-  mayReview: boolean,
+  /** The member of staff who looks, where they may review. */
+  reviewer: string | null,
   now: Instant,
   setup: Setup,
 ): Promise<ApplicationView> {
   const path = pathOf(application, setup);
   const gate = gateOf(path, application);
+  const mayReview = reviewer !== null && decides(gate, reviewer);
   const question = application.detail?.kind === 'review' ? application.detail.question : null;
   return {
     id: application.id,
@@ -86,7 +93,7 @@ export async function applicationView(
     says:
       application.state === 'open' ? waitsAt(path, application, now, setup.doc.site) : endedLine(application, setup),
     canReview: mayReview && gate?.kind === 'review',
-    canReopen: mayReview && (application.state === 'declined' || application.state === 'outOfTime'),
+    canReopen: reviewer !== null && (application.state === 'declined' || application.state === 'outOfTime'),
     answers: answersOf(application, setup),
     duplicates: application.state === 'open' ? await likelyDuplicates(manager, application, setup) : [],
     question: question ? { text: question.text, answer: question.answer } : null,

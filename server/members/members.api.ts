@@ -3,7 +3,7 @@ import { implement } from '@orpc/server';
 import type { DataSource } from 'typeorm';
 import { members as contract, review, type ApplicationView } from '../../contract';
 import type { MemberId } from '../../core/kernel';
-import { callerMay, guard, type Call } from '../callers';
+import { callerMay, guard, type Call, staffOf } from '../callers';
 import type { SiteClock } from '../platform/clock';
 import { problem } from '../platform/problem';
 import type { LiveSetup } from '../setup';
@@ -19,7 +19,7 @@ export type MembersPorts = {
   readonly live: LiveSetup;
   readonly clock: SiteClock;
   /** A person's newest application as staff see it. */
-  readonly applicationOf: (member: MemberId, mayReview: boolean) => Promise<ApplicationView | null>;
+  readonly applicationOf: (member: MemberId, reviewer: string | null) => Promise<ApplicationView | null>;
 };
 
 export const membersApi = ({ db, directory, live, clock, applicationOf }: MembersPorts) => ({
@@ -33,7 +33,10 @@ export const membersApi = ({ db, directory, live, clock, applicationOf }: Member
   one: api.one.handler(async ({ input, context }) => {
     const person = await personView(db.manager, input.id, live.must.setup, clock.now());
     if (!person) throw problem('not-found', { detail: membersSays(live.reader).nobody });
-    return { ...person, application: await applicationOf(input.id, callerMay(context, review.approve)) };
+    return {
+      ...person,
+      application: await applicationOf(input.id, callerMay(context, review.approve) ? staffOf(context).id : null),
+    };
   }),
 
   find: api.find.handler(async ({ input }) => ({

@@ -23,6 +23,7 @@ export function starterSetup(siteName: string, replyTo: string): unknown {
       resetPassword: 'reset-password',
       resetUnknown: 'reset-unknown',
       passwordChanged: 'password-changed',
+      staffInvited: 'staff-invited',
     },
     fields: [
       {
@@ -189,6 +190,18 @@ export function starterSetup(siteName: string, replyTo: string): unknown {
           text(...hello),
           text('Choose a new password with this link. It works for an hour, once.'),
           { part: 'button', label: 'Choose a new password' },
+        ],
+      },
+      {
+        id: 'staff-invited',
+        title: 'Invitation to the desk',
+        subject: ['You are invited to the desk'],
+        parts: [
+          text(...hello),
+          text(
+            'You are asked to help look after the site. Choose a password with this link; it works for a week, once, and takes you to the desk.',
+          ),
+          { part: 'button', label: 'Choose a password' },
         ],
       },
       {

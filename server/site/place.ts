@@ -76,10 +76,17 @@ export function shellFor(person: Prepared, words: WordSource, live: Live, notice
 
 /**
  * Resolves an address for one viewer.
+ * @param preview whether a form that is worked on is shown as it is filled in
  * @param address a path with its query, as it was asked for; taken apart by hand, since `URL` throws at some of what
  *   people type and takes `//name` for another host
  */
-export async function placeFor(address: string, looker: Looker, live: Live, sources: PlaceSources): Promise<Place> {
+export async function placeFor(
+  address: string,
+  looker: Looker,
+  live: Live,
+  sources: PlaceSources,
+  preview = false,
+): Promise<Place> {
   const { setup, doors } = live;
   const [, path = '', query = ''] = /^([^?#]*)\??([^#]*)/.exec(address)!;
   const asked = new URLSearchParams(query);
@@ -110,7 +117,7 @@ export async function placeFor(address: string, looker: Looker, live: Live, sour
   }
   const [, first = '', rest, ...more] = path.split('/');
   const given = more.length === 0 && Object.hasOwn(sources.places, first) ? sources.places[first] : undefined;
-  const answer = (await given?.({ path, rest, query: (name) => asked.get(name), looker, live })) ?? null;
+  const answer = (await given?.({ path, rest, query: (name) => asked.get(name), preview, looker, live })) ?? null;
   if (answer === null) return missing();
   return 'elsewhere' in answer ? { is: 'elsewhere', to: answer.elsewhere } : show(answer);
 }

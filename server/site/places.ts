@@ -15,6 +15,8 @@ export type PlaceAnswer = PlaceView | { readonly elsewhere: string } | null;
 export type Asked = {
   readonly path: string;
   readonly rest: string | undefined;
+  /** A form that is worked on is shown as it is filled in, whoever looks and whatever keeps others out. */
+  readonly preview: boolean;
   /** A named value of its query. */
   readonly query: (name: string) => string | null;
   readonly looker: Looker;

@@ -2,8 +2,6 @@
  * Purpose: the public site over HTTP: complete HTML for each viewer at the first answer.
  */
 import type { Request, Response } from 'express';
-import type { Facts } from '../../core/facts';
-import type { Instant } from '../../core/kernel';
 import { wordsFor } from '../../core/pages';
 import type { Attempt, SiteView } from '../../contract';
 import { lookerOf, type Looker, type Viewers } from '../callers';
@@ -91,17 +89,17 @@ export class Site {
       return;
     }
     const looker = await this.looker(req, res);
-    const ready = await this.ready(req.path, looker.facts, looker.now, live);
-    // What is kept ready is the same for many; who is waited for by a form has a page of their own.
-    if (ready !== null && (await this.ports.sources.notice(looker, live)) === null)
-      return this.send(res, 200, ready, live);
+    const ready = await this.ready(req.path, looker, live);
+    if (ready !== null) return this.send(res, 200, ready, live);
     await this.show(req, res, live, looker);
   };
 
   /** A page that can be sent as it is kept, filled for this person; null where it must be resolved in full. */
-  async ready(path: string, facts: Facts, now: Instant, live: Live): Promise<Buffer | string | null> {
+  async ready(path: string, looker: Looker, live: Live): Promise<Buffer | string | null> {
     const page = pageAt(path, live.setup);
-    if (!page) return null;
+    // What is kept ready is the same for many; whom a form waits for has a page of their own.
+    if (!page || (await this.ports.sources.notice(looker, live))) return null;
+    const { facts, now } = looker;
     return this.plansOf(live).page(page, live.doors.prepare(facts, now), wordsFor(facts, now, live.setup));
   }
 

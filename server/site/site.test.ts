@@ -153,7 +153,7 @@ describe('a page kept ready', () => {
     for (const facts of people) {
       const person = live.must.doors.prepare(facts, now);
       for (const path of ['/', '/about', '/winter-treatment-guide', '/mentor-notes', '/my-bees']) {
-        const ready = await site.ready(path, facts, now, live.must);
+        const ready = await site.ready(path, { facts, session: null, now }, live.must);
         const place = await placeFor(path, { facts, session: null, now }, live.must, sources);
         if (ready === null) continue;
         if (place.is !== 'view') throw new Error('a page that is ready must be a view');

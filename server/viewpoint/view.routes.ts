@@ -44,7 +44,8 @@ export const viewpointRoute =
     const base = `/viewpoint/${drafted ? 'draft/' : ''}${person}/${day}`;
     const looker = { facts: view.facts, session: null, now: view.at };
     const query = req.originalUrl.includes('?') ? req.originalUrl.slice(req.originalUrl.indexOf('?')) : '';
-    let place = await placeFor(`/${rest.join('/')}${query}`, looker, live, ports.sources);
+    const preview = drafted && req.query['preview'] === 'form';
+    let place = await placeFor(`/${rest.join('/')}${query}`, looker, live, ports.sources, preview);
     if (place.is === 'elsewhere') place = await placeFor(place.to, looker, live, ports.sources);
     if (place.is === 'elsewhere') return refuse('not-found');
     const words = viewpointSays(live.setup.doc.site);

@@ -20,8 +20,8 @@ export type AreaPart = {
   readonly name: string;
   readonly path: string;
   readonly view: View;
-  /** The kind of item worked on there. */
-  readonly kind: ItemKind;
+  /** The kind of item worked on there; none for what is no part of the set-up. */
+  readonly kind?: ItemKind;
 };
 
 export type Area = {

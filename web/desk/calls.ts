@@ -7,6 +7,7 @@ import { members } from '../../contract/members';
 import { review } from '../../contract/review';
 import { setup } from '../../contract/setup';
 import { staff } from '../../contract/staff';
+import { team } from '../../contract/team';
 import { today } from '../../contract/today';
 import { viewpoint } from '../../contract/viewpoint';
 import { makeClient } from '../kit/api';
@@ -17,7 +18,7 @@ export { troubleOf, type Trouble } from '../kit/api';
 export const sessionEnded = ref(false);
 
 /** What the desk calls, by area. */
-export const desk = { clock, invitations, letters, members, review, setup, staff, today, viewpoint };
+export const desk = { clock, invitations, letters, members, review, setup, staff, team, today, viewpoint };
 
 export const calls = makeClient(desk, (response) => {
   if (response.status === 401 && !response.url.endsWith('/desk/sign-in')) sessionEnded.value = true;

@@ -22,6 +22,8 @@ import { reader } from '../reader';
 import { useDraft, type Body } from '../setup/draft.store';
 import DraftMount from '../setup/DraftMount.vue';
 import { useItem } from '../setup/item';
+import { useSight } from '../viewpoint/sight.query';
+import { useViewpoint } from '../viewpoint/viewpoint.store';
 import ItemFindings from '../setup/ItemFindings.vue';
 import NewItem from '../setup/NewItem.vue';
 import { makeAnswering } from './answering';
@@ -132,6 +134,15 @@ function make(title: string): void {
   void router.push(`/desk/joining/forms/${made}`);
 }
 const others = computed(() => forms.value.map((one) => ({ title: one.title, to: `/desk/joining/forms/${one.id}` })));
+/** A signup form is met by visitors; others by whoever is looked as. */
+const viewpoint = useViewpoint();
+const { data: sight } = useSight();
+const looker = computed(() =>
+  viewpoint.person === 'visitor' ? says.aMember : (sight.value?.person.name ?? says.aMember),
+);
+const place = computed(
+  () => `/${form.value?.purpose.is === 'signup' ? 'join' : 'form'}/${form.value?.address}?preview=form`,
+);
 /** What the mount may be answered by: as a visitor meets it. */
 const answered = makeAnswering(() => {
   const { setup } = draft;
@@ -228,11 +239,11 @@ const mark = computed(() => {
     </section>
     <DraftMount
       v-if="form"
-      :title="says.whatSees({ name: says.aVisitor })"
+      :title="says.whatSees({ name: form.purpose.is === 'signup' ? says.aVisitor : looker })"
       :note="says.inDraft"
       :link="says.fullPage"
-      person="visitor"
-      :place="`/${form.purpose.is === 'followUp' ? 'form' : 'join'}/${form.address}`"
+      :person="form.purpose.is === 'signup' ? 'visitor' : viewpoint.person"
+      :place="place"
       :mark="mark"
       :width="width === 'phone' ? 390 : undefined"
       @paper="answered"

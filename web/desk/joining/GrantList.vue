@@ -15,7 +15,12 @@ import { conditionsOn, keyOfRule, ruleOfKey } from './conditions';
 import { joiningSays } from './joining.sentences';
 
 const says = joiningSays(reader);
-const props = defineProps<{ title?: string; grants: readonly Grant[]; faultAt: (at: string) => string | null }>();
+const props = defineProps<{
+  title?: string;
+  none?: string;
+  grants: readonly Grant[];
+  faultAt: (at: string) => string | null;
+}>();
 const emit = defineEmits<{ change: [grants: Grant[]] }>();
 const draft = useDraft();
 
@@ -94,7 +99,7 @@ const additions = computed(() => [
         says.addGrant
       }}</MenuButton>
     </div>
-    <p v-if="grants.length === 0" class="empty">{{ says.nothingGiven }}</p>
+    <p v-if="grants.length === 0" class="empty">{{ none ?? says.nothingGiven }}</p>
     <div v-for="(grant, at) in grants" :id="`grants.${at}`" :key="at" class="grant">
       <KitChoice
         v-if="'level' in grant"

@@ -2,6 +2,7 @@ import type { Area } from '../area';
 import { desk } from '../calls';
 import { reader } from '../reader';
 import { setupSays } from '../setup/setup.sentences';
+import { staffSays } from './staff.sentences';
 import { settingsSays } from './settings.sentences';
 
 const common = setupSays(reader);
@@ -12,6 +13,15 @@ export const settings: Area = {
   key: ',',
   needs: desk.setup.save,
   view: () => import('./SettingsView.vue'),
+  parts: [
+    {
+      name: settingsSays(reader).theSite,
+      path: '/desk/settings',
+      view: () => import('./SettingsView.vue'),
+      kind: 'site',
+    },
+    { name: staffSays(reader).staff, path: '/desk/settings/staff', view: () => import('./StaffView.vue') },
+  ],
   state: (_, setup) => {
     const count = setup?.findings.filter(({ area }) => area === 'settings').length ?? 0;
     const draft = setup?.changes.some(({ area }) => area === 'settings') ?? false;

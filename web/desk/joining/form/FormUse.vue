@@ -66,6 +66,7 @@ const whom = computed(() => {
     <GrantList
       v-if="form.purpose.is === 'followUp'"
       :title="says.whenDone"
+      :none="says.nothingWhenDone"
       :grants="form.purpose.grants"
       :fault-at="(at) => faultAt(`purpose.${at}`)"
       @change="form.purpose.is === 'followUp' && set({ ...form.purpose, grants: $event })"

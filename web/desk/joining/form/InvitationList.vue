@@ -103,7 +103,7 @@ const more = computed(() => (shown.value ? shown.value.total - shown.value.invit
     </div>
     <Trouble v-if="trouble" :error="trouble" @again="load" />
     <p v-else-if="shown && shown.total === 0" class="empty">{{ says.none }}</p>
-    <table v-else-if="shown" class="ledger">
+    <table v-else-if="shown" class="invitations__table">
       <thead>
         <tr>
           <th scope="col">{{ says.person }}</th>
@@ -148,6 +148,27 @@ const more = computed(() => (shown.value ? shown.value.total - shown.value.invit
   align-items: center;
   justify-content: space-between;
   gap: 10px;
+}
+.invitations__file {
+  position: relative;
+  text-decoration: underline;
+  cursor: pointer;
+}
+.invitations__table {
+  width: 100%;
+  border-collapse: collapse;
+}
+.invitations__table th {
+  padding: 4px 8px 4px 0;
+  border-bottom: 1px solid var(--ink);
+  font-size: 13px;
+  line-height: 18px;
+  text-align: left;
+}
+.invitations__table td {
+  padding: 6px 8px 6px 0;
+  border-bottom: 1px solid var(--rule);
+  overflow-wrap: anywhere;
 }
 .invitations__file input {
   position: absolute;

@@ -1,11 +1,16 @@
 <script setup lang="ts">
 /** The settings of the gate Review: who reads, how long it may take, what answers decide by themselves. */
+import { computed } from 'vue';
+import { useQuery } from '@pinia/colada';
 import { VRadio } from 'vuetify/components/VRadio';
 import { VRadioGroup } from 'vuetify/components/VRadioGroup';
 import type { FieldItem } from '../../../../core/fields';
 import type { OwnGate } from '../../../../core/joining';
 import KitChoice from '../../../kit/fields/KitChoice.vue';
+import KitTicks from '../../../kit/fields/KitTicks.vue';
 import KitField from '../../../kit/fields/KitField.vue';
+import type { StaffId } from '../../../../core/kernel';
+import { calls } from '../../calls';
 import { reader } from '../../reader';
 import ConditionList from '../ConditionList.vue';
 import { joiningSays } from '../joining.sentences';
@@ -16,6 +21,19 @@ const says = joiningSays(reader);
 type Gate = Extract<OwnGate, { kind: 'review' }>;
 const props = defineProps<{ gate: Gate; fields: readonly FieldItem[]; faultAt: (at: string) => string | null }>();
 const emit = defineEmits<{ change: [change: Partial<Gate>]; write: [letter: string] }>();
+const { data: colleagues } = useQuery({ key: ['team'], query: () => calls.team.team({}) });
+/** Who reviews; and who is named, though they may not any more. */
+const reviewers = computed(() =>
+  (colleagues.value?.staff ?? [])
+    .filter(
+      ({ id, parts }) =>
+        parts.includes('reviewer') ||
+        parts.includes('owner') ||
+        parts.includes('manager') ||
+        props.gate.reviewers?.includes(id),
+    )
+    .map(({ id, name }) => ({ title: name, value: String(id) })),
+);
 const howMany = [1, 2, 3].map((count) => ({ title: says.yesNeeded({ count }), value: String(count) }));
 /** A no by itself needs a reason, which the applicant reads. */
 function declineIf(when: NonNullable<Gate['declineIf']>['when'] | undefined): void {
@@ -64,23 +82,29 @@ function declineIf(when: NonNullable<Gate['declineIf']>['when'] | undefined): vo
     <VRadio :label="says.thenAgain" value="askAgain" />
     <VRadio :label="says.thenAdmit" value="admit" />
   </VRadioGroup>
-  <div class="fieldset">
-    <SpanField
-      v-if="gate.then === 'askAgain'"
-      id="gate-extra"
-      unit="days"
-      :model-value="gate.extra"
-      :label="says.extraDays"
-      :fault="faultAt('extra.count')"
-      @update:model-value="emit('change', { extra: $event })"
-    />
-    <LetterChoice
-      :model-value="gate.reminder"
-      :label="says.letterReminder"
-      @update:model-value="emit('change', { reminder: $event })"
-      @write="emit('write', $event)"
-    />
-  </div>
+  <SpanField
+    v-if="gate.then === 'askAgain'"
+    id="gate-extra"
+    unit="days"
+    :model-value="gate.extra"
+    :label="says.extraDays"
+    :fault="faultAt('extra.count')"
+    @update:model-value="emit('change', { extra: $event })"
+  />
+  <LetterChoice
+    :model-value="gate.reminder"
+    :label="says.letterReminder"
+    @update:model-value="emit('change', { reminder: $event })"
+    @write="emit('write', $event)"
+  />
+  <KitTicks
+    class="gate-panel__wide"
+    :model-value="gate.reviewers ?? []"
+    :label="says.whoDecides"
+    :help="says.whoDecidesHelp"
+    :items="reviewers"
+    @update:model-value="emit('change', { reviewers: $event.length ? ($event as StaffId[]) : undefined })"
+  />
   <ConditionList
     id="gate-admit"
     class="gate-panel__wide"
