@@ -21,18 +21,9 @@ import type { Outbox } from '../messages';
 import { writeAudit } from '../platform/audit';
 import { digest, type Randomness } from '../platform/ids';
 import type { Jobs } from '../platform/jobs';
+import type { EffectPorts } from './effect.ports';
 import { sendFormLetters } from './form.letters';
 import { decides } from './review';
-
-export type EffectPorts = {
-  readonly outbox: Outbox;
-  readonly jobs: Jobs;
-  readonly staff: Pick<Staff, 'reviewers' | 'withPart'>;
-  readonly random: Randomness;
-  readonly address: string;
-  /** Erases a person and everything that hangs on them. */
-  readonly erase: (manager: EntityManager, member: MemberId, mail: string) => Promise<void>;
-};
 
 /** A letter that was to be taken back has left: what it says stands. */
 export class LetterGone extends Error {}

@@ -13,7 +13,7 @@ import type { Setup } from '../../core/setup';
 import { PersonInHand, noteOnTimeline } from '../members';
 import type { AlreadySent, Acts, Envelope } from '../platform/acts';
 import type { LiveSetup } from '../setup';
-import type { EffectPorts } from './effects';
+import type { EffectPorts } from './effect.ports';
 import { FormPutOffRow } from './entrance.entities';
 import { joiningSays } from './joining.sentences';
 import { FormSendingRow } from './sending.entity';

@@ -9,7 +9,7 @@ import { saidOn, type FormItem, type Given } from '../../core/fields';
 import type { Instant } from '../../core/kernel';
 import type { Setup } from '../../core/setup';
 import type { PersonInHand } from '../members';
-import type { EffectPorts } from './effects';
+import type { EffectPorts } from './effect.ports';
 
 export type LetterScene = {
   readonly manager: EntityManager;

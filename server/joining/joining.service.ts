@@ -38,7 +38,8 @@ import { furtherForm } from './further';
 import { invitationBy, type Invited } from './invitations';
 import { nextForPlace, placesLeft, placesTaken, waitingForPlace } from './places';
 import { takeSending } from './sendings';
-import { carryOut, codeDigest, LetterGone, type EffectPorts } from './effects';
+import { carryOut, codeDigest, LetterGone } from './effects';
+import type { EffectPorts } from './effect.ports';
 import { joiningSays } from './joining.sentences';
 
 /** By then every process follows a new set-up. */

@@ -7,7 +7,7 @@ import type { FormItem, Given, ReadForm } from '../../core/fields';
 import type { Instant } from '../../core/kernel';
 import type { Setup } from '../../core/setup';
 import type { PersonInHand } from '../members';
-import type { EffectPorts } from './effects';
+import type { EffectPorts } from './effect.ports';
 import { sendFormLetters } from './form.letters';
 import { FormSendingRow } from './sending.entity';
 

@@ -30,6 +30,7 @@ import { makeAnswering } from './answering';
 import FormSettings from './FormSettings.vue';
 import { joiningSays } from './joining.sentences';
 import { askedBefore, askedHow, listOf, shelfOf, titleOf } from './parts';
+import TestSend from './form/TestSend.vue';
 import QuestionEditor from './QuestionEditor.vue';
 
 const says = joiningSays(reader);
@@ -246,13 +247,14 @@ const mark = computed(() => {
       :place="place"
       :mark="mark"
       :width="width === 'phone' ? 390 : undefined"
-      @paper="answered"
+      @paper="answered.paper"
     >
       <template #head>
         <KitToggle v-model="width" :label="says.width" :choices="['wide', 'phone'] as const">
           <template #default="{ choice }">{{ says[choice] }}</template>
         </KitToggle>
       </template>
+      <TestSend :form="form" :typed="answered.typed" @fill="answered.fill" />
     </DraftMount>
     <NewItem v-model="naming" :title="says.newForm" :label="says.title" :action="says.newForm" @make="make" />
   </div>

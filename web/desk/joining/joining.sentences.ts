@@ -169,7 +169,7 @@ export const joiningSays = sentences({
   domainsHelp: 'What stands after the @, with commas between them. Services for throw-away addresses are never taken.',
   invitedOnly: 'Only by invitation, each with a link of its own',
   afterSending: 'Whoever has sent it sees',
-  afterWay: 'where the application stands',
+  afterWay: 'their application',
   afterThanks: 'a word of thanks',
   afterWords: 'words of your own',
   afterPage: 'a page',

@@ -1,0 +1,2 @@
+export { sampleAnswers } from './sample';
+export { tryForm, type Trial } from './trial';

@@ -1,0 +1,17 @@
+/** Purpose: what the carrying out of effects needs of the rest of the product. */
+import type { EntityManager } from 'typeorm';
+import type { MemberId } from '../../core/kernel';
+import type { Staff } from '../accounts';
+import type { Outbox } from '../messages';
+import type { Randomness } from '../platform/ids';
+import type { Jobs } from '../platform/jobs';
+
+export type EffectPorts = {
+  readonly outbox: Outbox;
+  readonly jobs: Jobs;
+  readonly staff: Pick<Staff, 'reviewers' | 'withPart'>;
+  readonly random: Randomness;
+  readonly address: string;
+  /** Erases a person and everything that hangs on them. */
+  readonly erase: (manager: EntityManager, member: MemberId, mail: string) => Promise<void>;
+};
