@@ -78,6 +78,8 @@ export const joining = {
         /** Idempotency key: the same key sends the form once. */
         once: z.uuid(),
         answers: z.record(z.string().max(60), RawAnswerInput),
+        /** Sent from within another site, where no cookie is left behind. */
+        embedded: z.boolean().default(false),
         /** The secret of an invitation. */
         invitation: z.string().max(100).default(''),
         /** Left empty by people; filled in by programs that fill in everything. */

@@ -10,6 +10,7 @@ import { setupSchema } from '../core/setup';
 import { Door, accountForms } from './accounts';
 import { apiHandler, areasOf, openApi, ownHost, sameSite, sendProblem, type ApiPorts } from './api';
 import { joiningForms } from './joining';
+import { EMBED } from './site';
 import { bodies } from './platform/bodies';
 import type { Config } from './platform/config';
 import { isUnreachable, type Database } from './platform/database';
@@ -23,7 +24,7 @@ import { platformSays as says } from './platform/platform.sentences';
 
 /** Where a plain form may be sent to: the site's own places, and the desk's sign-in. */
 const plainForm =
-  /^\/(join|form|confirm|reset)\/[^/]+$|^\/(sign-in|sign-out|forgotten|joining|account)$|^\/desk\/(sign-in|first-run|forgotten|reset\/[^/]+)$/;
+  /^\/(join|embed|form|confirm|reset)\/[^/]+$|^\/(sign-in|sign-out|forgotten|joining|account)$|^\/desk\/(sign-in|first-run|forgotten|reset\/[^/]+)$/;
 
 export type AppPorts = ApiPorts & { readonly config: Config; readonly database: Database };
 
@@ -60,6 +61,7 @@ export async function makeApp(ports: AppPorts, log: Log): Promise<Express> {
   app.get(/^\/icon-\w+\.svg$/, site.icon);
   app.get('/favicon.ico', site.favicon);
   app.get('/robots.txt', site.robots);
+  app.get('/embed.js', embedScript);
   for (const part of ['site', 'desk']) app.use(`/assets/${part}`, builtFiles(join(config.dist, part)));
 
   app.get('/api/openapi.json', (_req, res) => void res.type('json').send(described));
@@ -85,6 +87,13 @@ export async function makeApp(ports: AppPorts, log: Log): Promise<Express> {
   app.use((_req: Request, res: Response) => sendProblem(res, 'not-found'));
   app.use(failed(log));
   return app;
+}
+
+/** What another site takes in to show a form: a frame that fits its height. The only thing others may load. */
+function embedScript(_req: Request, res: Response): void {
+  res.setHeader('Cross-Origin-Resource-Policy', 'cross-origin');
+  res.setHeader('Cache-Control', 'public, max-age=3600');
+  res.type('text/javascript').send(EMBED);
 }
 
 /** The files of a build, each with its packed forms beside it, at addresses that change with their content. */

@@ -79,6 +79,8 @@ export const FormItem = z
     places: Places.optional(),
     /** Addresses that are taken alone, or not taken; each with all beneath it. */
     domains: z.strictObject({ take: z.enum(['only', 'not']), list: z.array(MailDomain).min(1).max(200) }).optional(),
+    /** May stand in pages of other sites. */
+    embed: z.boolean().optional(),
     after: AfterSending.optional(),
     letters: z.array(FormLetter).max(10).optional(),
     retired: z.boolean().optional(),

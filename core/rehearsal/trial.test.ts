@@ -1,7 +1,7 @@
 import { describe, expect, it } from 'vitest';
 import { NOW, mentor, quillmoor, quillmoorDocument, setupOf } from '../../tests/support/quillmoor';
 import { readForm, type RawForm } from '../fields';
-import { fieldKinds } from '../fields/kinds';
+import type { fieldKinds } from '../fields/kinds';
 import type { SetupDocument } from '../setup';
 import { sampleAnswers, tryForm } from './index';
 

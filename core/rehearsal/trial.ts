@@ -8,7 +8,7 @@ import { visitorFacts, type Facts } from '../facts';
 import { meetsAnswers } from '../fields/answerRule';
 import { partKindOf, pathOfForm, readForm, type AnswerFault, type FormItem, type Given, type RawForm } from '../fields';
 import { advance, gateOf, grantsAt, unsent, withPlace, type Application, type Step, type WalkedPath } from '../joining';
-import { never, ok, refuse, sayDate, type ApplicationId, type Instant, type MemberId, type Result } from '../kernel';
+import { never, ok, sayDate, type ApplicationId, type Instant, type MemberId, type Result } from '../kernel';
 import type { Setup } from '../setup';
 import { rehearsalSays } from './rehearsal.sentences';
 
@@ -78,8 +78,12 @@ function storedOf(form: FormItem, given: Given, hasPassword: boolean, setup: Set
         return [{ ...said, where: says.toTopics }];
       case 'agreement':
         return [{ ...said, where: says.toAgreement({ version: part.version }) }];
-      default:
+      case 'heading':
+      case 'words':
+      case 'page':
         return [];
+      default:
+        return never(part);
     }
   });
 }

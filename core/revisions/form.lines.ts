@@ -95,12 +95,13 @@ function purposeLines({ purpose }: FormItem, setup: Setup): Line[] {
 }
 
 /** Who may send it, and how many. */
-function entranceLines({ opens, closes, invited, places, domains }: FormItem, setup: Setup): Line[] {
+function entranceLines({ opens, closes, invited, places, domains, embed }: FormItem, setup: Setup): Line[] {
   const says = sayings(setup);
   const { site } = setup.doc;
   return [
     ...line('opens', says.opens, opens && sayDay(opens, site)),
     ...line('closes', says.closes, closes && sayDay(closes, site)),
+    ...line('embed', says.elsewhere, embed ? says.mayStandElsewhere : ''),
     ...line('invited', says.whoMay, invited ? says.invitedAlone : ''),
     ...line('places', says.places, places && sayNumber(places.count, site)),
     ...line('waiting', says.waitingList, places?.waitingList && titleIn('messages', places.waitingList.waiting, setup)),

@@ -56,6 +56,8 @@ export const linesSay = sentences({
   closes: 'Last day',
   whoMay: 'Who may send it',
   invitedAlone: 'only whoever is invited',
+  elsewhere: 'In other sites',
+  mayStandElsewhere: 'may stand there',
   places: 'Places',
   waitingList: 'Letter to whoever has to wait',
   placeFree: 'Letter when a place is free',

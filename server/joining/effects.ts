@@ -5,22 +5,12 @@
 import type { EntityManager } from 'typeorm';
 import type { Facts } from '../../core/facts';
 import { codeFrom, gateOf, pathOf, sayCode, waitedFor, type Application, type Effect } from '../../core/joining';
-import {
-  never,
-  sayDate,
-  sayTime,
-  type ApplicationId,
-  type Instant,
-  type MemberId,
-  type MessageId,
-} from '../../core/kernel';
+import { never, sayDate, sayTime, type ApplicationId, type Instant, type MessageId } from '../../core/kernel';
 import type { Setup } from '../../core/setup';
-import { keepOneTime, type Staff } from '../accounts';
+import { keepOneTime } from '../accounts';
 import type { PersonInHand } from '../members';
-import type { Outbox } from '../messages';
 import { writeAudit } from '../platform/audit';
-import { digest, type Randomness } from '../platform/ids';
-import type { Jobs } from '../platform/jobs';
+import { digest } from '../platform/ids';
 import type { EffectPorts } from './effect.ports';
 import { sendFormLetters } from './form.letters';
 import { decides } from './review';

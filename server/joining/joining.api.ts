@@ -86,7 +86,8 @@ export const joiningApi = (ports: JoiningPorts) => {
       demandRoom();
       await limits.count(['signUpByCaller', callerOf(context)]);
       const form = live.current?.setup.formByAddress.get(input.form);
-      if (!form || form.retired || form.purpose.is !== 'signup') throw problem('not-found', { detail: says().noForm });
+      if (!form || form.retired || form.purpose.is !== 'signup' || (input.embedded && !form.embed))
+        throw problem('not-found', { detail: says().noForm });
       // A program that fills in the hidden field is told nothing.
       if (input.website !== '') return { next: '/joining' };
       if (input.took < QUICKEST && readForm(form, live.must.setup, input.answers).ok)
@@ -97,11 +98,13 @@ export const joiningApi = (ports: JoiningPorts) => {
       const sent = await signUps.submit(form, input.answers, {
         once: input.once,
         device: deviceOfCall(context),
-        old: viewers.secretOf(context.req, 'member'),
+        old: input.embedded ? null : viewers.secretOf(context.req, 'member'),
         invitation: input.invitation,
         mayWrite: (mail) => countLetter(context, mail),
       });
       if (!sent.ok) throw refusedForm(sent.refusal);
+      // Within another site nobody is signed in: what comes next comes by mail.
+      if (input.embedded) return { next: `/embed/${form.address}?sent=yes` };
       viewers.keep(context.res, 'member', sent.value);
       return { next: afterSending(form, '/joining') };
     }),

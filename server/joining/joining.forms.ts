@@ -29,6 +29,10 @@ export const joiningForms = (api: JoiningApi, forms: FormsApi): PlainForms => ({
     const form = setup.formByAddress.get(address);
     return form ? joinSend(api, form, body, setup) : null;
   },
+  embed: (address, body, setup) => {
+    const form = setup.formByAddress.get(address);
+    return form ? joinSend(api, form, body, setup, true) : null;
+  },
   confirm: (token, body) => {
     if (oneOf(body['act']) === 'discard')
       return plainSend('discard', body, (context) => call(api.discard, { token }, { context }));
@@ -75,13 +79,14 @@ function plainAnswers(form: FormItem, body: PlainBody, setup: Setup) {
 const withinSite = (form: FormItem, done: { next: string }): { next: string } =>
   done.next.startsWith('/') ? done : { next: `/sent/${form.address}` };
 
-function joinSend(api: JoiningApi, form: FormItem, body: PlainBody, setup: Setup): PlainSend {
+function joinSend(api: JoiningApi, form: FormItem, body: PlainBody, setup: Setup, embedded = false): PlainSend {
   const { answers, typed } = plainAnswers(form, body, setup);
   const opened = Number(oneOf(body['opened']));
   const input = {
     form: form.address,
     once: oneOf(body['once']),
     answers,
+    embedded,
     invitation: oneOf(body['invitation']),
     website: oneOf(body['website']),
     took: Number.isFinite(opened) ? Math.max(0, Date.now() - opened) : 0,

@@ -1,6 +1,7 @@
 /** Purpose: the places of joining on the site: the form, the way through the gates, the link in a letter. */
 import { randomUUID } from 'node:crypto';
 import type { FormView, PlaceView, QuestionView } from '../../contract';
+import { visitorFacts } from '../../core/facts';
 import { pathOfForm, questionsOf, type AfterSending, type FormItem } from '../../core/fields';
 import {
   answersOf,
@@ -33,6 +34,14 @@ export const joiningPlaces = (joining: Joining): Places => ({
     if (asked.preview) return openForm(form, asked);
     if (looker.facts.standing === 'applicant') return { elsewhere: '/joining' };
     return looker.facts.member ? alreadyIn(asked) : joinPlace(joining, form, asked);
+  },
+  embed: async (asked) => {
+    const { live, rest, query } = asked;
+    const form = live.setup.formByAddress.get(rest ?? '');
+    if (!form || form.retired || form.purpose.is !== 'signup' || !form.embed) return null;
+    // Within another site everybody is a visitor.
+    const visitor = { ...asked, looker: { ...asked.looker, facts: visitorFacts } };
+    return query('sent') === 'yes' ? embeddedSent(form, visitor) : joinPlace(joining, form, visitor);
   },
   joining: async (asked) => {
     const { rest, looker, live } = asked;
@@ -204,6 +213,22 @@ export function sentPlace(form: FormItem, after: AfterSending, { facts, now }: L
     default:
       return never(after);
   }
+}
+
+/** What whoever has sent a form from within another site sees: the rest comes by mail. */
+function embeddedSent(form: FormItem, { looker, live }: Asked): PlaceAnswer {
+  const { setup } = live;
+  const says = joiningSays(setup.doc.site);
+  const path = setup.paths.get(pathOfForm(form) ?? '');
+  const own =
+    form.after?.then === 'words' ? paragraphs(say(form.after.text, wordsFor(looker.facts, looker.now, setup))) : [];
+  const confirms = path?.gates.some(({ kind }) => kind === 'confirmEmail') ?? false;
+  return {
+    kind: 'notice',
+    title: form.title,
+    says: [...(own.length ? own : [says.thanksSent]), ...(confirms ? [says.confirmByMail] : [])],
+    way: { href: '/', label: says.toSite({ site: setup.doc.site.name }) },
+  };
 }
 
 const paragraphs = (text: string): string[] => text.split(/\n+/).filter(Boolean);

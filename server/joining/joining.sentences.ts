@@ -59,6 +59,8 @@ export const joiningSays = sentences({
   whereItStands: 'See where your application stands',
   goOn: 'Go on',
   goesOnAt: 'Go on to {place}',
+  confirmByMail: 'We have sent you a letter. Open the link in it to confirm your address; you choose a password there.',
+  toSite: 'Go to {site}',
   thanksSent: 'Thank you, we have it.',
   notForYou: 'This form is not for you at the moment.',
   waitsForYou: '“{form}” waits for you.',

@@ -1,3 +1,4 @@
+export { EMBED } from './embed';
 export { sitePolicy } from './look';
 export { placeFor, type PlaceSources } from './place';
 export {

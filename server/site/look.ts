@@ -14,6 +14,8 @@ export type Look = {
   readonly style: string;
   /** The content policy of a page with that sheet. */
   readonly policy: string;
+  /** The same for what other sites may frame. */
+  readonly embedPolicy: string;
   /** The sheet as a source for a policy of another kind. */
   readonly source: string;
   readonly icon: string;
@@ -21,9 +23,13 @@ export type Look = {
 
 const KEPT = 40;
 
-/** The content policy of the site's answers. @param styles the one source of styles */
-export const sitePolicy = (styles = "'none'"): string =>
-  `default-src 'none'; script-src 'self'; style-src ${styles}; font-src 'self'; img-src 'self' data:; connect-src 'self'; form-action 'self'; base-uri 'none'; frame-ancestors 'self'`;
+/**
+ * The content policy of the site's answers.
+ * @param styles the one source of styles
+ * @param framedBy who may show it in a frame
+ */
+export const sitePolicy = (styles = "'none'", framedBy = "'self'"): string =>
+  `default-src 'none'; script-src 'self'; style-src ${styles}; font-src 'self'; img-src 'self' data:; connect-src 'self'; form-action 'self'; base-uri 'none'; frame-ancestors ${framedBy}`;
 
 export class Looks {
   private readonly icons = new Map<string, string>();
@@ -37,7 +43,13 @@ export class Looks {
     if (!look) {
       const style = lookCss(live) + this.css;
       const source = `'sha256-${createHash('sha256').update(style).digest('base64')}'`;
-      look = { style, source, policy: sitePolicy(source), icon: this.keep(iconSvg(live)) };
+      look = {
+        style,
+        source,
+        policy: sitePolicy(source),
+        embedPolicy: sitePolicy(source, '*'),
+        icon: this.keep(iconSvg(live)),
+      };
       this.made.set(live, look);
     }
     return look;

@@ -8,6 +8,7 @@ import { lookerOf, type Looker, type Viewers } from '../callers';
 import type { SiteClock } from '../platform/clock';
 import { packing, unsqueezed } from '../platform/squeeze';
 import type { Live, LiveSetup } from '../setup';
+import { isEmbedded } from './embed';
 import { Looks, type Look } from './look';
 import { mixesSecrets, pageAt, placeFor, type PlaceSources } from './place';
 import { Plans } from './plans';
@@ -129,7 +130,7 @@ export class Site {
       return;
     }
     if (mixesSecrets.has(place.view.place.kind)) unsqueezed(res);
-    this.send(res, place.status, await this.document(place.view, live), live);
+    this.send(res, place.status, await this.document(place.view, live), live, isEmbedded(place.view.path));
   }
 
   /** The place at an address once more, with what became of the form that was sent from it. */
@@ -141,7 +142,7 @@ export class Site {
     unsqueezed(res);
     res.setHeader('Cache-Control', 'no-store');
     const html = await this.document({ ...place.view, attempt }, live);
-    this.send(res, place.status === 200 ? status : place.status, html, live);
+    this.send(res, place.status === 200 ? status : place.status, html, live, isEmbedded(place.view.path));
   }
 
   /** The whole document of a view. */
@@ -157,7 +158,7 @@ export class Site {
       canonical: `${address}${view.path === '/' ? '/' : view.path}`,
       lang: live.setup.doc.site.locale,
       ...this.look(live),
-      robots: page || place.kind === 'join',
+      robots: (page || place.kind === 'join') && !isEmbedded(view.path),
     });
   }
 
@@ -196,6 +197,7 @@ export class Site {
       '/desk',
       '/api',
       '/viewpoint',
+      '/embed',
       '/joining',
       '/account',
       '/confirm',
@@ -207,9 +209,10 @@ export class Site {
     res.type('text/plain').end(`User-agent: *\n${shut.map((path) => `Disallow: ${path}`).join('\n')}\n`);
   };
 
-  private send(res: Response, status: number, body: Buffer | string, live: Live): void {
+  private send(res: Response, status: number, body: Buffer | string, live: Live, embedded = false): void {
+    const { policy, embedPolicy } = this.look(live);
     res.statusCode = status;
-    res.setHeader(POLICY, this.look(live).policy);
+    res.setHeader(POLICY, embedded ? embedPolicy : policy);
     res.setHeader('Link', this.ports.template.typefaces);
     res.setHeader('Content-Type', 'text/html; charset=utf-8');
     res.setHeader('Cache-Control', 'private, no-cache');

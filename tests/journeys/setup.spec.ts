@@ -64,12 +64,13 @@ test('a field, a path and a form from nothing; published; somebody joins through
   await accessible(page, 'admission paths');
 
   await joiningAt(page, product, '/forms');
-  await named(page, 'New form', 'Offer a talk');
+  await named(page, 'New form', 'Spring evenings');
   await page.getByRole('button', { name: 'Place What would you talk about?' }).click();
   await page.getByRole('radio', { name: 'must be given' }).check();
   // The check-up has said so as it was made: nothing leads to the form yet.
-  await expect(page.getByText('Nothing leads to Offer a talk.')).toBeVisible();
+  await expect(page.getByText('Nothing leads to Spring evenings.')).toBeVisible();
   await page.getByRole('button', { name: 'Form settings' }).click();
+  await page.getByRole('tab', { name: 'Use' }).click();
   await pick(page, 'Leads to', 'Speakers');
   await kept(page, /^Draft, 3 changes$/);
   await expect(page.frameLocator('.mount-beside__paper').first().getByText('One is enough.')).toBeVisible();
@@ -78,7 +79,7 @@ test('a field, a path and a form from nothing; published; somebody joins through
 
   const guest = await (await browser.newContext()).newPage();
   const mail = 'perrin@oake.example';
-  await guest.goto(`${product.site}/join/offer-a-talk`);
+  await guest.goto(`${product.site}/join/spring-evenings`);
   await inputsReady(guest);
   await guest.getByLabel('Full name').fill('Perrin Oake');
   await guest.getByLabel('Email').fill(mail);

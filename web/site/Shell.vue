@@ -15,6 +15,7 @@ const site = useSite();
 const route = useRoute();
 const shell = computed(() => site.view!.shell);
 const path = computed(() => site.view!.path);
+const embedded = computed(() => path.value.startsWith('/embed/'));
 const menu = ref<HTMLElement>();
 watch(path, () => {
   site.notice = null;
@@ -43,68 +44,75 @@ async function signOut(): Promise<void> {
 </script>
 
 <template>
-  <a class="skip" href="#content">{{ says.toContent }}</a>
-  <header class="mast">
-    <div class="wrap mast__in">
-      <SiteLink class="mast__home" to="/">
-        <svg
-          v-if="shell.mark"
-          class="mast__mark"
-          :viewBox="`0 0 ${shell.mark.size} ${shell.mark.size}`"
-          aria-hidden="true"
-        >
-          <path v-for="d in shell.mark.paths" :key="d" :d="d" :stroke-width="shell.mark.stroke" />
-        </svg>
-        <span class="mast__name">{{ shell.siteName }}</span>
-      </SiteLink>
-      <div class="mast__me">
-        <template v-if="shell.viewer">
-          <span class="mast__who">
-            <b
-              ><bdi>{{ shell.viewer.name }}</bdi></b
-            >&#32;<span class="quiet">{{ shell.viewer.note }}</span>
-          </span>
-          <SiteLink v-if="shell.viewer.application" to="/joining">{{ says.yourApplication }}</SiteLink>
-          <SiteLink to="/account">{{ says.myAccount }}</SiteLink>
-          <SiteForm name="sign-out" action="/sign-out" @send="signOut">
-            <button type="submit" class="linklike">{{ says.signOut }}</button>
-          </SiteForm>
-        </template>
-        <SiteLink v-else :to="signInFrom">{{ says.memberSignIn }}</SiteLink>
-      </div>
-    </div>
-  </header>
-  <nav class="menu" :aria-label="says.mainMenu">
-    <div class="wrap">
-      <!-- A popover of the browser's own, so that it opens without script. -->
-      <button type="button" class="menu__button" popovertarget="menu-panel">{{ says.menu }}</button>
-      <div id="menu-panel" ref="menu" class="menu__panel" popover>
-        <button type="button" class="menu__close" popovertarget="menu-panel" popovertargetaction="hide">
-          {{ says.closeTheMenu }}
-        </button>
-        <ul class="menu__list">
-          <li v-for="link in shell.menu" :key="link.href">
-            <SiteLink :to="link.href" :aria-current="link.href === path ? 'page' : undefined">{{
-              link.label
-            }}</SiteLink>
-          </li>
-        </ul>
-      </div>
-    </div>
-  </nav>
-  <div v-if="shell.notice && path !== shell.notice.href" class="wrap waits" role="status">
-    <span>{{ shell.notice.says }}</span>
-    <SiteLink :to="shell.notice.href" class="button button--small">{{ says.answerNow }}</SiteLink>
-    <SiteForm name="later" act="later" :action="shell.notice.href" @send="putOff">
-      <button type="submit" class="linklike">{{ says.notNow }}</button>
-    </SiteForm>
-  </div>
-  <p v-if="site.trouble" class="wrap trouble" role="alert">{{ site.trouble }}</p>
-  <div id="content" class="wrap">
-    <p v-if="site.notice" class="notice" role="status">{{ site.notice }}</p>
+  <!-- Within another site there is the form alone. -->
+  <div v-if="embedded" id="content" class="embedded">
+    <p v-if="site.trouble" class="trouble" role="alert">{{ site.trouble }}</p>
     <RouterView :key="route.path" />
   </div>
-  <footer class="foot">
-    <div class="wrap">{{ shell.siteName }}</div>
-  </footer>
+  <template v-else>
+    <a class="skip" href="#content">{{ says.toContent }}</a>
+    <header class="mast">
+      <div class="wrap mast__in">
+        <SiteLink class="mast__home" to="/">
+          <svg
+            v-if="shell.mark"
+            class="mast__mark"
+            :viewBox="`0 0 ${shell.mark.size} ${shell.mark.size}`"
+            aria-hidden="true"
+          >
+            <path v-for="d in shell.mark.paths" :key="d" :d="d" :stroke-width="shell.mark.stroke" />
+          </svg>
+          <span class="mast__name">{{ shell.siteName }}</span>
+        </SiteLink>
+        <div class="mast__me">
+          <template v-if="shell.viewer">
+            <span class="mast__who">
+              <b
+                ><bdi>{{ shell.viewer.name }}</bdi></b
+              >&#32;<span class="quiet">{{ shell.viewer.note }}</span>
+            </span>
+            <SiteLink v-if="shell.viewer.application" to="/joining">{{ says.yourApplication }}</SiteLink>
+            <SiteLink to="/account">{{ says.myAccount }}</SiteLink>
+            <SiteForm name="sign-out" action="/sign-out" @send="signOut">
+              <button type="submit" class="linklike">{{ says.signOut }}</button>
+            </SiteForm>
+          </template>
+          <SiteLink v-else :to="signInFrom">{{ says.memberSignIn }}</SiteLink>
+        </div>
+      </div>
+    </header>
+    <nav class="menu" :aria-label="says.mainMenu">
+      <div class="wrap">
+        <!-- A popover of the browser's own, so that it opens without script. -->
+        <button type="button" class="menu__button" popovertarget="menu-panel">{{ says.menu }}</button>
+        <div id="menu-panel" ref="menu" class="menu__panel" popover>
+          <button type="button" class="menu__close" popovertarget="menu-panel" popovertargetaction="hide">
+            {{ says.closeTheMenu }}
+          </button>
+          <ul class="menu__list">
+            <li v-for="link in shell.menu" :key="link.href">
+              <SiteLink :to="link.href" :aria-current="link.href === path ? 'page' : undefined">{{
+                link.label
+              }}</SiteLink>
+            </li>
+          </ul>
+        </div>
+      </div>
+    </nav>
+    <div v-if="shell.notice && path !== shell.notice.href" class="wrap waits" role="status">
+      <span>{{ shell.notice.says }}</span>
+      <SiteLink :to="shell.notice.href" class="button button--small">{{ says.answerNow }}</SiteLink>
+      <SiteForm name="later" act="later" :action="shell.notice.href" @send="putOff">
+        <button type="submit" class="linklike">{{ says.notNow }}</button>
+      </SiteForm>
+    </div>
+    <p v-if="site.trouble" class="wrap trouble" role="alert">{{ site.trouble }}</p>
+    <div id="content" class="wrap">
+      <p v-if="site.notice" class="notice" role="status">{{ site.notice }}</p>
+      <RouterView :key="route.path" />
+    </div>
+    <footer class="foot">
+      <div class="wrap">{{ shell.siteName }}</div>
+    </footer>
+  </template>
 </template>

@@ -2,6 +2,7 @@
 import { createWebHistory, START_LOCATION } from 'vue-router';
 import type { SiteView } from '../../contract';
 import { makeSite } from './app';
+import { tellHeight } from './embedded';
 import { readTyped } from './form/typed';
 import { fetchPlace } from './places';
 
@@ -31,6 +32,7 @@ async function main(): Promise<void> {
   await router.isReady();
   app.mount('#site');
   document.documentElement.classList.add('alive');
+  if (view.path.startsWith('/embed/') && window.parent !== window) tellHeight();
 }
 
 void main();

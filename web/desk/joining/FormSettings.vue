@@ -11,6 +11,7 @@ import { useDraft } from '../setup/draft.store';
 import { useItem } from '../setup/item';
 import FormAfter from './form/FormAfter.vue';
 import FormEntrance from './form/FormEntrance.vue';
+import FormShare from './form/FormShare.vue';
 import FormUse from './form/FormUse.vue';
 import { joiningSays } from './joining.sentences';
 
@@ -20,9 +21,15 @@ defineEmits<{ done: [] }>();
 const draft = useDraft();
 const { body, set, faultAt } = useItem('form', () => props.id);
 const form = computed(() => body.value as FormItem);
-const tabs = ['words', 'use', 'entrance', 'after'] as const;
+const tabs = ['words', 'use', 'entrance', 'after', 'share'] as const;
 const tab = ref<(typeof tabs)[number]>('words');
-const titles = { words: says.tabWords, use: says.tabUse, entrance: says.tabEntrance, after: says.tabAfter };
+const titles = {
+  words: says.tabWords,
+  use: says.tabUse,
+  entrance: says.tabEntrance,
+  after: says.tabAfter,
+  share: says.tabShare,
+};
 /** The letter that is being written. */
 const writing = ref<string | null>(null);
 const write = (letter: string) => (writing.value = writing.value === letter ? null : letter);
@@ -84,6 +91,7 @@ const where = computed(() => (form.value.purpose.is === 'followUp' ? 'form' : 'j
       <template #after
         ><FormAfter class="tab" :form="form" :fault-at="faultAt" @change="set" @write="write"
       /></template>
+      <template #share><FormShare class="tab" :form="form" @change="set" /></template>
     </KitTabs>
     <LetterEditor v-if="writing" :id="writing" @done="writing = null" />
     <div class="fieldset__foot">

@@ -35,6 +35,7 @@ async function submit(): Promise<void> {
       once: props.place.once,
       answers: JSON.parse(JSON.stringify(given)) as Record<string, string>,
       invitation: props.place.invitation,
+      embedded: site.view?.path.startsWith('/embed/') ?? false,
       website: String(website),
       // As long as the site has been open in this tab: somebody who comes back to what is kept has only to send it.
       took: performance.now(),

@@ -46,7 +46,7 @@ watch(() => props.form.id, close);
       <span class="mount-beside__note">{{ says.nothingTouched }}</span>
       <KitButton v-if="trial || faults.length" kind="link" @click="close">{{ says.close }}</KitButton>
     </div>
-    <div v-if="faults.length" class="test-send__what" role="status">
+    <div v-if="faults.length" class="test-send__what" role="status" tabindex="0">
       <h3>{{ says.refused({ count: faults.length }) }}</h3>
       <ul>
         <li v-for="fault in faults" :key="fault.label">
@@ -54,7 +54,7 @@ watch(() => props.form.id, close);
         </li>
       </ul>
     </div>
-    <div v-else-if="trial" class="test-send__what" role="status">
+    <div v-else-if="trial" class="test-send__what" role="status" tabindex="0">
       <h3>{{ says.wouldBeKept }}</h3>
       <dl class="test-send__kept">
         <template v-for="one in trial.stored" :key="one.label">

@@ -1,0 +1,132 @@
+<script setup lang="ts">
+/** Where a form is reached: its address, as a code to be scanned, and in pages of other sites. */
+import { computed, ref, watch } from 'vue';
+import { VCheckbox } from 'vuetify/components/VCheckbox';
+import type { FormItem } from '../../../../core/fields';
+import KitButton from '../../../kit/KitButton.vue';
+import { useNotice } from '../../notice';
+import { reader } from '../../reader';
+import { shareSays } from './share.sentences';
+
+const says = shareSays(reader);
+const props = defineProps<{ form: FormItem }>();
+const emit = defineEmits<{ change: [change: Partial<FormItem>] }>();
+const notice = useNotice();
+
+const way = computed(() => (props.form.purpose.is === 'followUp' ? 'form' : 'join'));
+const address = computed(() => `${location.origin}/${way.value}/${props.form.address}`);
+const attribute = (text: string) => text.replaceAll('&', '&amp;').replaceAll('"', '&quot;').replaceAll('<', '&lt;');
+const code = computed(
+  () =>
+    `<script src="${location.origin}/embed.js" data-form="${props.form.address}" data-title="${attribute(props.form.title)}" async><\/script>\n<noscript><a href="${address.value}">${attribute(props.form.title)}</a></noscript>`,
+);
+
+const drawn = ref('');
+watch(
+  address,
+  async (to) => {
+    const { toString } = await import('qrcode');
+    drawn.value = await toString(to, { type: 'svg', margin: 2, errorCorrectionLevel: 'M' });
+  },
+  { immediate: true },
+);
+const picture = computed(() => (drawn.value ? `data:image/svg+xml;utf8,${encodeURIComponent(drawn.value)}` : ''));
+
+function take(blob: Blob, kind: string): void {
+  const link = Object.assign(document.createElement('a'), {
+    href: URL.createObjectURL(blob),
+    download: `${props.form.address}.${kind}`,
+  });
+  link.click();
+  setTimeout(() => URL.revokeObjectURL(link.href));
+}
+const takeSvg = () => take(new Blob([drawn.value], { type: 'image/svg+xml' }), 'svg');
+async function takePng(): Promise<void> {
+  const { toCanvas } = await import('qrcode');
+  const canvas = document.createElement('canvas');
+  await toCanvas(canvas, address.value, { width: 1024, margin: 2, errorCorrectionLevel: 'M' });
+  canvas.toBlob((blob) => blob && take(blob, 'png'));
+}
+async function copy(text: string): Promise<void> {
+  try {
+    await navigator.clipboard.writeText(text);
+    notice.tell(says.copied);
+  } catch {
+    notice.tell(says.copyByHand);
+  }
+}
+</script>
+
+<template>
+  <div class="fieldset">
+    <div class="share">
+      <img
+        v-if="picture"
+        class="share__code"
+        :src="picture"
+        :alt="says.codeFor({ address })"
+        width="132"
+        height="132"
+      />
+      <div class="share__words">
+        <p>
+          <b>{{ address }}</b>
+        </p>
+        <p class="quiet">{{ says.stays }}</p>
+        <p class="share__do">
+          <KitButton small @click="copy(address)">{{ says.copy }}</KitButton>
+          <KitButton small @click="takePng">{{ says.asPng }}</KitButton>
+          <KitButton small @click="takeSvg">{{ says.asSvg }}</KitButton>
+        </p>
+      </div>
+    </div>
+    <template v-if="form.purpose.is === 'signup'">
+      <VCheckbox
+        class="kit-tick"
+        :label="says.mayStand"
+        :model-value="form.embed ?? false"
+        @update:model-value="emit('change', { embed: $event ? true : undefined })"
+      />
+      <template v-if="form.embed">
+        <p class="quiet">{{ says.embedHelp }}</p>
+        <pre class="share__embed" tabindex="0" :aria-label="says.embedCode">{{ code }}</pre>
+        <p>
+          <KitButton small @click="copy(code)">{{ says.copyCode }}</KitButton>
+        </p>
+      </template>
+    </template>
+  </div>
+</template>
+
+<style>
+.share {
+  display: flex;
+  gap: 16px;
+  align-items: flex-start;
+}
+.share__code {
+  flex: none;
+  border: 1px solid var(--rule2);
+  background: #fff;
+}
+.share__words {
+  min-width: 0;
+  overflow-wrap: anywhere;
+}
+.share__do {
+  display: flex;
+  flex-wrap: wrap;
+  gap: 8px;
+  margin-top: 8px;
+}
+.share__embed {
+  margin: 0;
+  padding: 10px 12px;
+  border: 1px solid var(--rule2);
+  border-radius: 2px;
+  background: var(--field);
+  font: 400 13px/18px var(--sans);
+  white-space: pre-wrap;
+  overflow-wrap: anywhere;
+}
+</style>
