@@ -1,5 +1,6 @@
 /** The whole contract: what goes over the wire, each endpoint declared once, each area in its own file. */
 import { account, accountProblems } from './account';
+import { answers } from './answers';
 import { clock } from './clock';
 import { forms } from './forms';
 import { invitations } from './invitations';
@@ -17,6 +18,7 @@ import { viewpoint } from './viewpoint';
 
 export * from './access';
 export * from './account';
+export * from './answers';
 export * from './clock';
 export * from './form.view';
 export * from './forms';
@@ -39,6 +41,7 @@ export const contract = {
   joining,
   forms,
   invitations,
+  answers,
   team,
   staff,
   today,

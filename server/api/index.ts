@@ -13,10 +13,12 @@ import { accountApi, staffApi, teamApi, type AccountPorts, type StaffPorts, type
 import type { Call } from '../callers';
 import { clockApi } from '../clock';
 import {
+  answersApi,
   formsApi,
   invitationsApi,
   joiningApi,
   reviewApi,
+  type AnswersPorts,
   type FormsPorts,
   type InvitationsPorts,
   type JoiningPorts,
@@ -40,6 +42,7 @@ export type ApiPorts = AccountPorts &
   StaffPorts &
   TeamPorts &
   JoiningPorts &
+  AnswersPorts &
   FormsPorts &
   InvitationsPorts &
   MembersPorts &
@@ -57,6 +60,7 @@ export const areasOf = (ports: ApiPorts) => ({
   account: accountApi(ports),
   joining: joiningApi(ports),
   forms: formsApi(ports),
+  answers: answersApi(ports),
   invitations: invitationsApi(ports),
   team: teamApi(ports),
   staff: staffApi(ports),

@@ -393,6 +393,45 @@ describe('a follow-up form', () => {
     expect(moments).toEqual([{ title: 'Sent “Mentor’s questionnaire”', note: 'Given: Committee' }]);
   });
 
+  it('can be read by those who manage, in the order of the form', async () => {
+    type Answers = {
+      total: number;
+      columns: string[];
+      rows: { id: string; name: string; values: string[] }[];
+      next: string | null;
+    };
+    const { body } = await odile.get<Answers>('/desk/forms/questionnaire/answers');
+    expect(body).toMatchObject({
+      total: 1,
+      columns: ['Hive type'],
+      rows: [{ name: 'Gwenna Fairclough', values: [expect.stringMatching(/skep/i)] }],
+      next: null,
+    });
+    // Pages go on by key and overlap nowhere.
+    const [row] = await stack.query<{ member: string }>('SELECT member FROM form_sending WHERE form = ?', [
+      'questionnaire',
+    ]);
+    const many = Array.from({ length: 230 }, (_, n) => [
+      `x${String(n).padStart(19, '0')}`,
+      'questionnaire',
+      row!.member,
+      1,
+      '{"name":"","mail":"","fields":{},"agreed":[],"topics":[]}',
+      new Date(1_700_000_000_000 + Math.floor(n / 3)),
+    ]);
+    await stack.query('INSERT INTO form_sending (id, form, member, revision, answers, sent_at) VALUES ?', [many]);
+    const seen: string[] = [];
+    for (let next: string | null = ''; next !== null;) {
+      const found: { body: Answers } = await odile.get(
+        `/desk/forms/questionnaire/answers${next ? `?after=${encodeURIComponent(next)}` : ''}`,
+      );
+      seen.push(...found.body.rows.map(({ id }) => id));
+      next = found.body.next;
+    }
+    expect([seen.length, new Set(seen).size]).toEqual([231, 231]);
+    await stack.query(`DELETE FROM form_sending WHERE id LIKE 'x%'`);
+  });
+
   it('works without script', async () => {
     const send = (body: Record<string, string>) =>
       gwenna.raw('/form/questionnaire', {

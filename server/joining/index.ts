@@ -7,6 +7,7 @@ export {
   waitingCount,
 } from './application.store';
 export { joiningApi, type JoiningPorts } from './joining.api';
+export { answersApi, type AnswersPorts } from './answers.api';
 export { FollowUps } from './follow.ups';
 export { formsApi, type FormsPorts } from './forms.api';
 export { formsPlaces, noticeFor } from './forms.places';

@@ -1,5 +1,6 @@
 /** Purpose: the desk's client of the contract, and whether the session has ended meanwhile. */
 import { ref } from 'vue';
+import { answers } from '../../contract/answers';
 import { clock } from '../../contract/clock';
 import { invitations } from '../../contract/invitations';
 import { letters } from '../../contract/letters';
@@ -18,7 +19,7 @@ export { troubleOf, type Trouble } from '../kit/api';
 export const sessionEnded = ref(false);
 
 /** What the desk calls, by area. */
-export const desk = { clock, invitations, letters, members, review, setup, staff, team, today, viewpoint };
+export const desk = { answers, clock, invitations, letters, members, review, setup, staff, team, today, viewpoint };
 
 export const calls = makeClient(desk, (response) => {
   if (response.status === 401 && !response.url.endsWith('/desk/sign-in')) sessionEnded.value = true;

@@ -7,8 +7,11 @@ import KitButton from '../../kit/KitButton.vue';
 import KitTabs from '../../kit/KitTabs.vue';
 import { reader } from '../reader';
 import LetterEditor from '../letters/LetterEditor.vue';
+import { desk } from '../calls';
+import { may, useMe } from '../session';
 import { useDraft } from '../setup/draft.store';
 import { useItem } from '../setup/item';
+import AnswerList from './form/AnswerList.vue';
 import FormAfter from './form/FormAfter.vue';
 import FormEntrance from './form/FormEntrance.vue';
 import FormShare from './form/FormShare.vue';
@@ -21,15 +24,23 @@ defineEmits<{ done: [] }>();
 const draft = useDraft();
 const { body, set, faultAt } = useItem('form', () => props.id);
 const form = computed(() => body.value as FormItem);
-const tabs = ['words', 'use', 'entrance', 'after', 'share'] as const;
-const tab = ref<(typeof tabs)[number]>('words');
+const all = ['words', 'use', 'entrance', 'after', 'share', 'answers'] as const;
+type Tab = (typeof all)[number];
+/** What somebody who signs up has answered stands with their application. */
+const tabs = computed(() =>
+  all.filter((name): name is Tab => name !== 'answers' || (mayRead.value && form.value.purpose.is !== 'signup')),
+);
+const tab = ref<Tab>('words');
 const titles = {
   words: says.tabWords,
   use: says.tabUse,
   entrance: says.tabEntrance,
   after: says.tabAfter,
   share: says.tabShare,
+  answers: says.tabAnswers,
 };
+const { data: me } = useMe();
+const mayRead = computed(() => Boolean(me.value && may(me.value, desk.answers.answers)));
 /** The letter that is being written. */
 const writing = ref<string | null>(null);
 const write = (letter: string) => (writing.value = writing.value === letter ? null : letter);
@@ -92,6 +103,7 @@ const where = computed(() => (form.value.purpose.is === 'followUp' ? 'form' : 'j
         ><FormAfter class="tab" :form="form" :fault-at="faultAt" @change="set" @write="write"
       /></template>
       <template #share><FormShare class="tab" :form="form" @change="set" /></template>
+      <template #answers><AnswerList class="tab" :form="form.id" :address="form.address" /></template>
     </KitTabs>
     <LetterEditor v-if="writing" :id="writing" @done="writing = null" />
     <div class="fieldset__foot">

@@ -6,7 +6,9 @@ import type { FormItem } from '../../../../core/fields';
 import type { MessageId } from '../../../../core/kernel';
 import KitChoice from '../../../kit/fields/KitChoice.vue';
 import KitField from '../../../kit/fields/KitField.vue';
+import { desk } from '../../calls';
 import { reader } from '../../reader';
+import { may, useMe } from '../../session';
 import { useDraft } from '../../setup/draft.store';
 import { joiningSays } from '../joining.sentences';
 import LetterChoice from '../LetterChoice.vue';
@@ -17,6 +19,8 @@ const props = defineProps<{ form: FormItem; faultAt: (at: string) => string | nu
 const emit = defineEmits<{ change: [change: Partial<FormItem>]; write: [letter: string] }>();
 const draft = useDraft();
 
+const { data: me } = useMe();
+const mayInvite = computed(() => Boolean(me.value && may(me.value, desk.invitations.invite)));
 const signsUp = computed(() => props.form.purpose.is === 'signup');
 const anyLetter = computed(() => (draft.ofKind('message')[0]?.id ?? 'letter') as MessageId);
 function setPlaces(text: string): void {
@@ -136,7 +140,10 @@ const domainFault = computed(
         :model-value="form.invited ?? false"
         @update:model-value="emit('change', { invited: $event ? true : undefined })"
       />
-      <InvitationList v-if="form.invited" :form="form.id" />
+      <template v-if="form.invited">
+        <InvitationList v-if="mayInvite" :form="form.id" />
+        <p v-else class="quiet">{{ says.othersInvite }}</p>
+      </template>
     </template>
   </div>
 </template>

@@ -8,7 +8,7 @@ import Trouble from '../../../kit/Trouble.vue';
 import { calls, troubleOf, type Trouble as Found } from '../../calls';
 import { reader } from '../../reader';
 import { invitationsSay } from './invitations.sentences';
-import { downloadLinks, readPeople, type Invited } from './people';
+import { downloadTable, readPeople, type Invited } from './people';
 
 const says = invitationsSay(reader);
 const props = defineProps<{ form: string }>();
@@ -63,6 +63,11 @@ async function takeBack(id: string): Promise<void> {
   });
   await load();
 }
+const takeLinks = () =>
+  downloadTable(
+    [[says.person, says.mail, says.link], ...links.value.map(({ name, mail, link }) => [name, mail, link])],
+    `invitations-${props.form}`,
+  );
 const more = computed(() => (shown.value ? shown.value.total - shown.value.invitations.length : 0));
 </script>
 
@@ -99,7 +104,7 @@ const more = computed(() => (shown.value ? shown.value.total - shown.value.invit
           <b>{{ one.name || one.mail }}</b> <code class="invitations__link">{{ one.link }}</code>
         </li>
       </ul>
-      <KitButton @click="downloadLinks(links, form)">{{ says.download({ count: links.length }) }}</KitButton>
+      <KitButton @click="takeLinks">{{ says.download({ count: links.length }) }}</KitButton>
     </div>
     <Trouble v-if="trouble" :error="trouble" @again="load" />
     <p v-else-if="shown && shown.total === 0" class="empty">{{ says.none }}</p>

@@ -15,6 +15,8 @@ export const invitationsSay = sentences({
   download: { one: 'Take the link as a CSV file', other: 'Take all {count} as a CSV file' },
   none: 'Nobody is invited yet.',
   person: 'Person',
+  mail: 'Email',
+  link: 'Link',
   invited: 'Invited',
   used: 'Used by',
   takeBack: 'Take back',

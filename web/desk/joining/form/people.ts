@@ -21,14 +21,17 @@ export async function readPeople(text: string): Promise<Invited[]> {
   });
 }
 
-/** Hands the links to the browser as a CSV file, which a table opens; what would be a formula there is not one. */
-export async function downloadLinks(links: readonly (Invited & { readonly link: string })[], form: string) {
+/** Hands a table to the browser as a CSV file; what a spreadsheet would take for a formula is not one there. */
+export async function downloadTable(rows: readonly (readonly string[])[], name: string): Promise<void> {
   const { default: Papa } = await import('papaparse');
-  const text = Papa.unparse([...links], { columns: ['name', 'mail', 'link'], escapeFormulae: true });
+  const text = Papa.unparse(
+    rows.map((row) => [...row]),
+    { escapeFormulae: true },
+  );
   const blob = new Blob(['\uFEFF', text], { type: 'text/csv' });
   const link = Object.assign(document.createElement('a'), {
     href: URL.createObjectURL(blob),
-    download: `invitations-${form}.csv`,
+    download: `${name}.csv`,
   });
   link.click();
   setTimeout(() => URL.revokeObjectURL(link.href));
