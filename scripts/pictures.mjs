@@ -120,7 +120,7 @@ try {
   await paper('Years keeping bees');
   await shoot(wilf, 'desk-fields');
   await wilf.goto(`${site}/desk/joining/forms`);
-  await wilf.getByRole('button', { name: /^Colonies kept/ }).click();
+  await wilf.getByRole('button', { name: /^How many colonies do you keep/ }).click();
   await wilf.getByLabel('Help under the question').fill('Nuclei count as well.');
   await wilf.getByText('Draft, 1 change').waitFor();
   await paper('Nuclei count as well.');
