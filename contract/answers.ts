@@ -17,7 +17,15 @@ export type SentView = z.infer<typeof SentView>;
 
 export const answers = {
   answers: endpoint(managers, 'GET', '/desk/forms/{form}/answers', 'Answers to a form, newest first, page by page')
-    .input(z.object({ form: FormId, after: z.string().max(60).optional() }))
+    .input(
+      z.object({
+        form: FormId,
+        after: z
+          .string()
+          .regex(/^\d{1,15} [a-z0-9]{20}$/)
+          .optional(),
+      }),
+    )
     .output(
       z.object({
         total: z.number(),
