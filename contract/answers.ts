@@ -1,6 +1,6 @@
 /** What members have answered on forms that were put to them. */
 import { z } from 'zod';
-import { FormId, MemberId } from '../core/kernel';
+import { AnyFormId, MemberId } from '../core/kernel';
 import { endpoint, managers } from './access';
 
 const text = z.string();
@@ -19,7 +19,7 @@ export const answers = {
   answers: endpoint(managers, 'GET', '/desk/forms/{form}/answers', 'Answers to a form, newest first, page by page')
     .input(
       z.object({
-        form: FormId,
+        form: AnyFormId,
         after: z
           .string()
           .regex(/^\d{1,15} [a-z0-9]{20}$/)

@@ -5,7 +5,7 @@ import { Question } from '../core/fields';
 export { Question as QuestionView };
 
 /** A form as the site shows it. */
-export const FormView = z.object({
+export const ShownForm = z.object({
   title: z.string(),
   form: z.string(),
   intro: z.string(),
@@ -13,7 +13,7 @@ export const FormView = z.object({
   sendLabel: z.string(),
   sendNote: z.string().nullable(),
 });
-export type FormView = z.infer<typeof FormView>;
+export type ShownForm = z.infer<typeof ShownForm>;
 
 /** An answer as it is typed: read by the definition of its field. */
 export const RawAnswerInput = z.union([

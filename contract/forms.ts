@@ -1,11 +1,11 @@
 /** Forms that people who are known send: follow-ups, and what a gate asks for. */
 import { z } from 'zod';
 import { endpoint } from './access';
-import { FormView, RawAnswerInput } from './form.view';
+import { ShownForm, RawAnswerInput } from './form.view';
 
 /** The places of such forms. */
 export const formPlaces = [
-  FormView.extend({
+  ShownForm.extend({
     kind: z.literal('form'),
     /** When it was sent before, for one that was. */
     sent: z.string().nullable(),

@@ -1,10 +1,10 @@
 /** Invitations to forms that only the invited may send. */
 import { z } from 'zod';
-import { FormId, InvitationId } from '../core/kernel';
+import { AnyFormId, InvitationId } from '../core/kernel';
 import { endpoint, managers } from './access';
 
 const text = z.string();
-const form = FormId;
+const form = AnyFormId;
 
 export const InvitationView = z.object({
   id: text,

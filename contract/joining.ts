@@ -2,7 +2,7 @@
 import { z } from 'zod';
 import { GateSight } from '../core/joining/gates';
 import { endpoint } from './access';
-import { FormView, RawAnswerInput } from './form.view';
+import { ShownForm, RawAnswerInput } from './form.view';
 import type { ProblemList } from './problems';
 
 export const GateView = z.object({
@@ -23,14 +23,14 @@ export const JoiningView = z.object({
   /** What is to be done at the gate that is open now. */
   act: GateSight.nullable(),
   /** The further form that the gate asks for. */
-  further: FormView.nullable(),
+  further: ShownForm.nullable(),
   outcome: z.object({ says: z.string(), href: z.string(), label: z.string() }).nullable(),
 });
 export type JoiningView = z.infer<typeof JoiningView>;
 
 /** The places of joining. */
 export const joiningPlaces = [
-  FormView.extend({
+  ShownForm.extend({
     kind: z.literal('join'),
     /** The secret of the invitation it was opened by, to be sent along; '' without. */
     invitation: z.string(),

@@ -20,7 +20,7 @@ import {
   formsPlaces,
   joiningPlaces,
   joiningUses,
-  noticeFor,
+  noticesOf,
 } from './joining';
 import { Directory, memberUses } from './members';
 import { Outbox, StuckLetters } from './messages';
@@ -84,7 +84,7 @@ export async function buildServices(config: Config, log: Log): Promise<{ service
     places: { ...joiningPlaces(joining), ...formsPlaces(followUps), ...accountPlaces(accounts, viewers) },
     pathOf: async ({ facts }, { setup }) =>
       (await joining.applicationOf(facts.member as MemberId, setup))?.path ?? null,
-    notice: (looker, liveNow) => noticeFor(followUps, looker, liveNow),
+    notice: noticesOf(followUps),
   };
   const services: Services = {
     config,

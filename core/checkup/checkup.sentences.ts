@@ -83,7 +83,7 @@ export const checkupSays = sentences({
   agreementWhy: 'Members agreed to version {version} in other words than it has now.',
   agreementMend: 'Count the version up, so that it is known who agreed to what.',
   partOf: 'The condition of “{part}” on {form}',
-  grantOf: 'A grant of {path}',
+  ruleOf: 'A rule of {item}',
   doorOf: 'The door {door}',
   doorOfPage: 'The door of {page}',
   doorOfBlock: 'The door of a block on {page}',

@@ -195,6 +195,37 @@ it('what is retired keeps nothing from going live but what everybody meets', () 
   expect(both.some((found) => found.includes('form join-quillmoor purpose.path'))).toBe(false);
 });
 
+it('an answer that leads another way, past a gate or into a group by a follow-up has its consequence', () => {
+  const left = (change: Change) =>
+    told((doc) => {
+      routedBy(doc, 'heard-of-us', { op: 'is', value: 'swarm' });
+      change(doc);
+    }).some((found) => found.startsWith('unrouted'));
+  const others = ['market-stall', 'a-member', 'honey-show', 'library-poster', 'elsewhere'];
+  const any = { any: others.map((value) => asks('heard-of-us', { op: 'is', value })) } as never;
+  expect(left(() => null)).toBe(true);
+  expect(left((doc) => (doc.paths[0]!.turns = [{ when: any, to: 'speaker-path' as never }]))).toBe(false);
+  expect(left((doc) => (doc.paths[0]!.gates[1]!.when = any))).toBe(false);
+  expect(left((doc) => Object.assign(doc.paths[0]!.gates[1]!, { admitIf: any }))).toBe(false);
+  const { purpose } = quillmoorDocument().forms.find(({ id }) => id === 'mentors-questionnaire')!;
+  expect(
+    left((doc) => (doc.forms[1]!.purpose = { ...purpose, grants: [{ group: 'committee', when: any }] } as never)),
+  ).toBe(false);
+});
+
+it.each<[string, (rule: never) => Change]>([
+  ['gates.1', (rule) => (doc) => (doc.paths[0]!.gates[1]!.when = rule)],
+  ['gates.1.admitIf', (rule) => (doc) => Object.assign(doc.paths[0]!.gates[1]!, { admitIf: rule })],
+  [
+    'gates.1.declineIf',
+    (rule) => (doc) => Object.assign(doc.paths[0]!.gates[1]!, { declineIf: { when: rule, reason: 'No.' } }),
+  ],
+  ['turns.0', (rule) => (doc) => (doc.paths[0]!.turns = [{ when: rule, decline: 'No.' }])],
+])('a rule that can never hold is found at %s too', (at, put) => {
+  const never = asks('colonies-kept', { op: 'atLeast', value: 900 });
+  expect(told(put(never))).toContain(`neverOrAlways path keeper-path ${at}`);
+});
+
 describe('never and always', () => {
   const rule = (field: string, test: unknown) => ({ fact: 'field', field, test }) as never;
   it.each([

@@ -7,6 +7,7 @@ import { checkupSays } from './checkup.sentences';
 import type { Check, Found } from './finding';
 import { childrenOf, describe, isCondition, type DoorUse, type FieldTest, type Rule } from '../doors';
 import { partKindOf, type FieldItem } from '../fields';
+import { rulesOfForm, rulesOfPath } from '../joining';
 import { never } from '../kernel';
 import type { ItemKind, Setup } from '../setup';
 
@@ -75,8 +76,13 @@ export const neverOrAlways: Check = (setup) => {
   };
   const own = (door: DoorUse | undefined) => (door && 'rule' in door ? door.rule : undefined);
   return [
-    ...setup.doc.paths.flatMap(({ id, title, grants }) =>
-      grants.flatMap(({ when }, at) => look('path', id, `grants.${at}`, when, says.grantOf({ path: title }))),
+    ...setup.doc.paths.flatMap((path) =>
+      rulesOfPath(path).flatMap(({ at, rule }) =>
+        look('path', path.id, at.replace(/\.when$/, ''), rule, says.ruleOf({ item: path.title })),
+      ),
+    ),
+    ...setup.doc.forms.flatMap((form) =>
+      rulesOfForm(form).flatMap(({ at, rule }) => look('form', form.id, at, rule, says.ruleOf({ item: form.title }))),
     ),
     ...setup.doc.forms.flatMap(({ id, title, parts }) =>
       parts.flatMap((part, at) => {

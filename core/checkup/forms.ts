@@ -1,13 +1,14 @@
 /** Purpose: what is wrong with profile fields and signup forms. */
 import { checkupSays } from './checkup.sentences';
 import type { Check, Found } from './finding';
-import { conditionsOf, type Rule } from '../doors';
-import { nameOfPart, type FormItem } from '../fields';
+import { conditionsOf } from '../doors';
+import { nameOfPart, type AnyForm } from '../fields';
+import { rulesOfForm, rulesOfPath } from '../joining';
 import { listed } from '../kernel';
 import { titleIn } from '../revisions';
 import type { Setup } from '../setup';
 
-const live = (setup: Setup): FormItem[] => setup.doc.forms.filter(({ retired }) => !retired);
+const live = (setup: Setup): AnyForm[] => setup.doc.forms.filter(({ retired }) => !retired);
 
 /** A form that signs people up must ask for what an account needs, once each. */
 export const asksEnough: Check = (setup) =>
@@ -74,9 +75,11 @@ export const nobodySets: Check = (setup) => {
 /** Of a field whose answers decide something on a path, the choices that decide nothing and are not meant so. */
 export const unrouted: Check = (setup) => {
   const says = checkupSays(setup.doc.site);
-  const rules = setup.doc.paths.flatMap((path) =>
-    path.retired ? [] : path.grants.flatMap(({ when }): Rule[] => (when ? [when] : [])),
-  );
+  // Whom a follow-up is put to is no consequence of an answer that is given on it.
+  const rules = [
+    ...setup.doc.paths.flatMap((path) => (path.retired ? [] : rulesOfPath(path))),
+    ...live(setup).flatMap((form) => rulesOfForm(form).filter(({ at }) => at !== 'purpose.audience')),
+  ].map(({ rule }) => rule);
   const conditions = rules.flatMap(conditionsOf).flatMap((one) => (one.fact === 'field' ? [one] : []));
   return setup.doc.fields.flatMap(({ id, label, of, retired }): Found[] => {
     const about = conditions.filter(({ field }) => field === id);

@@ -14,6 +14,8 @@ export type Doors = {
   readonly setup: Setup;
   /** The predicate of a door in use. The same use gives the same predicate. */
   predicate(use: DoorUse): Predicate;
+  /** The predicate of a rule that hangs on no door. The same rule gives the same predicate. */
+  meets(rule: Rule): Predicate;
   prepare(facts: Facts, now: Instant): Prepared;
 };
 
@@ -29,18 +31,20 @@ export function ruleOf(use: DoorUse, setup: Setup): Rule {
 
 export function doorsOf(setup: Setup): Doors {
   const layout = layoutOf(setup);
-  const made = new WeakMap<DoorUse, Predicate>();
+  const made = new WeakMap<object, Predicate>();
+  function kept(of: object, rule: () => Rule): Predicate {
+    let predicate = made.get(of);
+    if (!predicate) {
+      predicate = compile(rule(), layout, setup);
+      made.set(of, predicate);
+    }
+    return predicate;
+  }
   return {
     layout,
     setup,
-    predicate(use) {
-      let predicate = made.get(use);
-      if (!predicate) {
-        predicate = compile(ruleOf(use, setup), layout, setup);
-        made.set(use, predicate);
-      }
-      return predicate;
-    },
+    predicate: (use) => kept(use, () => ruleOf(use, setup)),
+    meets: (rule) => kept(rule, () => rule),
     prepare: (facts, now) => prepare(layout, facts, now),
   };
 }

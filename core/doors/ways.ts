@@ -6,10 +6,10 @@
  */
 import { currentTerm, lastTerm, visitorFacts, type Facts } from '../facts';
 import { addSpan } from '../kernel/calendar';
-import { type Instant, type LevelId, type MemberId, type PathId, type FormId } from '../kernel';
+import { type Instant, type LevelId, type MemberId, type PathId, type AnyFormId } from '../kernel';
 import { conditionKindOf } from './conditions';
 import { conditionsOf, type Rule } from './rule';
-import { pathOfForm, type FormItem } from '../fields/formItem';
+import { pathOfForm, type AnyForm } from '../fields/formItem';
 import type { Grant, PathItem } from '../joining/path';
 import { firstPayment } from '../levels';
 import type { Setup } from '../setup';
@@ -18,7 +18,7 @@ import { layoutOf, prepare } from './prepare';
 
 export type WayIn =
   | { readonly by: 'signIn' }
-  | { readonly by: 'join'; readonly form: FormId; readonly level: LevelId | null }
+  | { readonly by: 'join'; readonly form: AnyFormId; readonly level: LevelId | null }
   | { readonly by: 'finish' }
   /** It opens by itself at that instant. */
   | { readonly by: 'wait'; readonly at: Instant }
@@ -112,7 +112,7 @@ export function granted(facts: Facts, grants: readonly Grant[], now: Instant, se
   }, facts);
 }
 
-function afterJoining(form: FormItem, facts: Facts, now: Instant, setup: Setup) {
+function afterJoining(form: AnyForm, facts: Facts, now: Instant, setup: Setup) {
   const path: PathItem | undefined = setup.paths.get(pathOfForm(form) ?? '');
   // Who cannot come by it of themselves is not sent there.
   if (!path || form.invited) return [];

@@ -2,9 +2,9 @@ import { describe, expect, it } from 'vitest';
 import { place, quillmoor } from '../../tests/support/quillmoor';
 
 import { mailKey, passwordFault, readAnswer, readForm, readMail, showValue, type RawForm } from './index';
-import type { FormItem } from '.';
+import type { AnyForm } from '.';
 
-const form: FormItem = quillmoor.forms.get('join-quillmoor')!;
+const form: AnyForm = quillmoor.forms.get('join-quillmoor')!;
 const right: RawForm = {
   'full-name': '  Perrin   Oake ',
   mail: 'Perrin@Oake.example',

@@ -5,7 +5,7 @@
 import type { FieldValue } from '../facts';
 import type { FieldId, TopicId } from '../kernel';
 import { ok, refuse, type Result } from '../kernel/result';
-import type { FormItem } from './formItem';
+import type { AnyForm } from './formItem';
 import { partKindOf, type AnswerFault, type PartsKnown, type Reading } from './parts';
 import { following } from './question';
 import type { RawAnswer } from './read';
@@ -28,7 +28,7 @@ export type RawForm = Readonly<Record<string, RawAnswer>>;
  * asked.
  */
 export function readForm(
-  form: Pick<FormItem, 'parts'>,
+  form: Pick<AnyForm, 'parts'>,
   known: PartsKnown,
   raw: RawForm,
 ): Result<ReadForm, AnswerFault[]> {

@@ -2,18 +2,18 @@
 import { z } from 'zod';
 import { Grant } from '../doors/grant';
 import { Rule } from '../doors/rule';
-import { FieldId, FormId, MessageId, PageId, PathId } from '../kernel/ids';
+import { FieldId, AnyFormId, MessageId, PageId, PathId } from '../kernel/ids';
 import { owners } from '../kernel/sentences';
 import { Address, Text, Title } from '../kernel/texts';
 import { Words } from '../kernel/words';
 import { fieldsSays } from './fields.sentences';
-import { FormPart } from './parts';
+import { PartOfForm } from './parts';
 
 /**
  * What a form is for. A *follow-up* is put to people who are in already, and may give something when it is done; a
  * *step* is asked for by a gate of a path.
  */
-export const FormPurpose = z.discriminatedUnion('is', [
+export const PurposeOfForm = z.discriminatedUnion('is', [
   z.strictObject({ is: z.literal('signup'), path: PathId }),
   z.strictObject({
     is: z.literal('followUp'),
@@ -23,7 +23,7 @@ export const FormPurpose = z.discriminatedUnion('is', [
   }),
   z.strictObject({ is: z.literal('step') }),
 ]);
-export type FormPurpose = z.infer<typeof FormPurpose>;
+export type PurposeOfForm = z.infer<typeof PurposeOfForm>;
 
 /** Only so many may come by a form. Without a waiting list it is shut when they have. */
 const Places = z.strictObject({
@@ -49,7 +49,7 @@ export const AfterSending = z.discriminatedUnion('then', [
 export type AfterSending = z.infer<typeof AfterSending>;
 
 /** A letter that a form sends by itself: to whoever sent it, to staff with a part, or to an address. */
-export const FormLetter = z.strictObject({
+export const LetterOfForm = z.strictObject({
   message: MessageId,
   to: z.union([
     z.literal('sender'),
@@ -59,16 +59,16 @@ export const FormLetter = z.strictObject({
   /** Which answers it tells; all of them where none are chosen. */
   answers: z.array(FieldId).max(80).optional(),
 });
-export type FormLetter = z.infer<typeof FormLetter>;
+export type LetterOfForm = z.infer<typeof LetterOfForm>;
 
-export const FormItem = z
+export const AnyForm = z
   .strictObject({
-    id: FormId,
+    id: AnyFormId,
     address: Address,
     title: Title,
     intro: Words.optional(),
-    parts: z.array(FormPart).min(1).max(80),
-    purpose: FormPurpose,
+    parts: z.array(PartOfForm).min(1).max(80),
+    purpose: PurposeOfForm,
     sendLabel: Title,
     sendNote: Text.optional(),
     /** Calendar days of the site's zone, both included. */
@@ -82,15 +82,15 @@ export const FormItem = z
     /** May stand in pages of other sites. */
     embed: z.boolean().optional(),
     after: AfterSending.optional(),
-    letters: z.array(FormLetter).max(10).optional(),
+    letters: z.array(LetterOfForm).max(10).optional(),
     retired: z.boolean().optional(),
   })
   .superRefine(({ opens, closes }, context) => {
     if (opens && closes && closes < opens)
       context.addIssue({ code: 'custom', path: ['closes'], message: fieldsSays(owners).closesBeforeOpens });
   });
-export type FormItem = z.infer<typeof FormItem>;
+export type AnyForm = z.infer<typeof AnyForm>;
 
 /** The path a form sets people out on; null for one that signs nobody up. */
-export const pathOfForm = ({ purpose }: Pick<FormItem, 'purpose'>): PathId | null =>
+export const pathOfForm = ({ purpose }: Pick<AnyForm, 'purpose'>): PathId | null =>
   purpose.is === 'signup' ? purpose.path : null;

@@ -1,12 +1,12 @@
 import { describe, expect, it } from 'vitest';
 import { quillmoor, quillmoorDocument, setupOf } from '../../tests/support/quillmoor';
-import { questionsOf, readForm, type AnswerRule, type Beforehand, type FormPart, type RawForm } from './index';
+import { questionsOf, readForm, type AnswerRule, type Beforehand, type PartOfForm, type RawForm } from './index';
 
 const nowhere: Beforehand = { query: () => null, profile: () => null, words: () => null, says: () => 'so' };
-const asks = (field: string, more: object = {}): FormPart =>
+const asks = (field: string, more: object = {}): PartOfForm =>
   ({ part: 'field', field, required: true, half: false, ...more }) as never;
 const when = (field: string, test: object): AnswerRule => ({ fact: 'field', field, test }) as never;
-const read = (parts: FormPart[], raw: RawForm) => {
+const read = (parts: PartOfForm[], raw: RawForm) => {
   const found = readForm({ parts }, quillmoor, raw);
   return found.ok ? found.value.fields : found.refusal.map(({ at }) => at);
 };
@@ -33,7 +33,7 @@ describe('what is shown only if an answer before it is so', () => {
   ])('%s', (_, raw, comes) => expect(read(parts, raw)).toEqual(comes));
 
   it('hides a whole page, as far as the next', () => {
-    const paged: FormPart[] = [
+    const paged: PartOfForm[] = [
       asks('years-keeping'),
       { part: 'page', title: 'Your bees', when: when('years-keeping', { op: 'atLeast', value: 1 }) },
       asks('colonies-kept'),

@@ -1,12 +1,12 @@
 /** Purpose: what was answered on a form, as people read it. */
-import { partKindOf, type FormPart, type Given, type PartsKnown } from './parts';
+import { partKindOf, type PartOfForm, type Given, type PartsKnown } from './parts';
 
 /**
  * By the labels the form used, in its order.
  * @param only the fields that are told; all that was answered where none are named
  */
 export const saidOn = (
-  parts: readonly FormPart[],
+  parts: readonly PartOfForm[],
   given: Given,
   known: PartsKnown,
   only: readonly string[] = [],

@@ -9,6 +9,7 @@ import {
   setupOf,
   place,
 } from '../../tests/support/quillmoor';
+import { everyEvent as events } from '../../tests/support/events';
 import { DAY, HOUR, MINUTE } from '../kernel';
 import { advance, gateOf, routeOf, waitsAt, type Application, type Effect, type JoiningEvent } from './index';
 
@@ -27,24 +28,6 @@ const declined = must(confirmed.application, { it: 'declined', by: 'Tamsin Rooke
 const withdrawn = must(submitted.application, { it: 'withdrawn' }, NOW + HOUR);
 const outOfTime = must(submitted.application, { it: 'timePassed' }, NOW + 7 * DAY);
 
-/** Every event there is. A new one breaks this record until the table below decides it. */
-const events: Record<JoiningEvent['it'], JoiningEvent> = {
-  submitted: { it: 'submitted' },
-  codeEntered: { it: 'codeEntered', serial: 1 },
-  linkOpened: { it: 'linkOpened', serial: 1 },
-  resendAsked: { it: 'resendAsked' },
-  approved: { it: 'approved', by: 'Tamsin Rooke' },
-  declined: { it: 'declined', by: 'Tamsin Rooke', reason: 'Too far.' },
-  questionAsked: { it: 'questionAsked', by: 'Tamsin Rooke', text: 'Where?' },
-  answerGiven: { it: 'answerGiven', text: 'Here.' },
-  formCompleted: { it: 'formCompleted' },
-  placeGiven: { it: 'placeGiven' },
-  noPlace: { it: 'noPlace' },
-  withdrawn: { it: 'withdrawn' },
-  approvalUndone: { it: 'approvalUndone', by: 'Tamsin Rooke' },
-  reopened: { it: 'reopened', by: 'Tamsin Rooke' },
-  timePassed: { it: 'timePassed' },
-};
 const states = {
   confirm: submitted.application,
   review: confirmed.application,

@@ -6,7 +6,7 @@
  */
 import { z } from 'zod';
 import { FieldValue, HeldTerm } from '../facts';
-import { ApplicationId, FieldId, GateId, GroupId, FormId, MemberId, PathId, TopicId, versioned } from '../kernel';
+import { ApplicationId, FieldId, GateId, GroupId, AnyFormId, MemberId, PathId, TopicId, versioned } from '../kernel';
 import { ApplicationState, Happening, type Effect, type JoiningRefusal } from './events';
 import { GateDetail } from './gates';
 
@@ -42,7 +42,7 @@ const Passed = z.object({ gate: GateId, kind: z.string(), at: z.number() });
 export const Application = Stand.extend({
   id: ApplicationId,
   member: MemberId,
-  form: FormId,
+  form: AnyFormId,
   /** The set-up revision whose form was answered. */
   revision: z.number(),
   path: PathId,

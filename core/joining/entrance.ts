@@ -1,12 +1,12 @@
 /** Purpose: who may send a form, and when: its window, the addresses it takes. */
-import type { FormItem } from '../fields';
+import type { AnyForm } from '../fields';
 import { sayDate, type Instant, type Place } from '../kernel';
 import { addSpan, startOfDay } from '../kernel/calendar';
 import { joiningSays } from './joining.sentences';
 
 /** Whether a form may be sent now; where it may not, a sentence that says since or until when. Both days are included. */
 export function windowOf(
-  { opens, closes }: Pick<FormItem, 'opens' | 'closes'>,
+  { opens, closes }: Pick<AnyForm, 'opens' | 'closes'>,
   now: Instant,
   place: Place,
 ): string | null {
@@ -23,7 +23,7 @@ export function windowOf(
 const beneath = (domain: string, one: string): boolean => domain === one || domain.endsWith(`.${one}`);
 
 /** Why an address is not taken by this form; null where it is. @param mail an address that reads as one */
-export function addressFault({ domains }: Pick<FormItem, 'domains'>, mail: string, place: Place): string | null {
+export function addressFault({ domains }: Pick<AnyForm, 'domains'>, mail: string, place: Place): string | null {
   if (!domains) return null;
   const domain = mail.slice(mail.lastIndexOf('@') + 1).toLowerCase();
   const listed = domains.list.some((one) => beneath(domain, one.toLowerCase()));

@@ -1,6 +1,9 @@
 /** Places on a form, the further form of a gate, ways by answers, decisions by answers, several yes. */
 import { describe, expect, it } from 'vitest';
+import { everyEvent as events } from '../../tests/support/events';
 import { NOW, blankApplication, keeper, mentor, quillmoorDocument, setupOf } from '../../tests/support/quillmoor';
+import { doorsOf } from '../doors';
+import type { Facts } from '../facts';
 import { DAY, HOUR } from '../kernel';
 import type { Setup, SetupDocument } from '../setup';
 import {
@@ -62,24 +65,6 @@ const waits = must(asks.application, { it: 'noPlace' }, NOW, placed);
 const further = changed(withProfile);
 const asked = must(blank(), { it: 'submitted' }, NOW, further);
 
-/** Every event there is, in each of the states that these gates bring. */
-const events: Record<JoiningEvent['it'], JoiningEvent> = {
-  submitted: { it: 'submitted' },
-  codeEntered: { it: 'codeEntered', serial: 1 },
-  linkOpened: { it: 'linkOpened', serial: 1 },
-  resendAsked: { it: 'resendAsked' },
-  approved: { it: 'approved', by: 'Tamsin Rooke' },
-  declined: { it: 'declined', by: 'Tamsin Rooke', reason: 'Too far.' },
-  questionAsked: { it: 'questionAsked', by: 'Tamsin Rooke', text: 'Where?' },
-  answerGiven: { it: 'answerGiven', text: 'Here.' },
-  formCompleted: { it: 'formCompleted' },
-  placeGiven: { it: 'placeGiven' },
-  noPlace: { it: 'noPlace' },
-  withdrawn: { it: 'withdrawn' },
-  approvalUndone: { it: 'approvalUndone', by: 'Tamsin Rooke' },
-  reopened: { it: 'reopened', by: 'Tamsin Rooke' },
-  timePassed: { it: 'timePassed' },
-};
 const here = 'not-at-this-gate';
 const common = {
   submitted: 'already-submitted',
@@ -271,13 +256,14 @@ describe('a follow-up form', () => {
       closes: '2026-12-31',
     } as never),
   );
-  const ids = (...of: Parameters<typeof followUpsFor>) =>
-    followUpsFor(...of).flatMap(({ id }) => (id === 'questionnaire' ? [id] : []));
+  const doors = doorsOf(setup);
+  const ids = (facts: Facts, now: number) =>
+    followUpsFor(doors.prepare(facts, now), doors).flatMap(({ id }) => (id === 'questionnaire' ? [id] : []));
   it('is put to its audience while it is open', () => {
-    expect(ids(mentor, NOW, setup)).toEqual(['questionnaire']);
-    expect(ids(keeper, NOW, setup)).toEqual([]);
-    expect(ids(mentor, Date.UTC(2027, 0, 2), setup)).toEqual([]);
-    expect(ids({ ...mentor, member: null }, NOW, setup)).toEqual([]);
+    expect(ids(mentor, NOW)).toEqual(['questionnaire']);
+    expect(ids(keeper, NOW)).toEqual([]);
+    expect(ids(mentor, Date.UTC(2027, 0, 2))).toEqual([]);
+    expect(ids({ ...mentor, member: null }, NOW)).toEqual([]);
   });
 });
 

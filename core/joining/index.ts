@@ -6,6 +6,7 @@ export { advance } from './advance';
 export { relocate } from './relocate';
 export { addressFault, windowOf } from './entrance';
 export { followUpsFor, isAudience, isFollowUp, type FollowUp } from './followUps';
+export { rulesOfForm, rulesOfPath } from './rules';
 export { pathOf, withPlace } from './places';
 export * from './codes';
 export * from './limit';

@@ -1,5 +1,5 @@
 /** Purpose: the path as one application walks it: with a place before its first gate, where its form has only so many. */
-import type { FormItem } from '../fields';
+import type { AnyForm } from '../fields';
 import type { GateId } from '../kernel';
 import type { Setup } from '../setup';
 import type { Application } from './application';
@@ -9,7 +9,7 @@ import type { PathItem, WalkedPath } from './path';
 const PLACE = 'place-on-form' as GateId;
 
 /** Puts the place of a form before the gates of its path. */
-export function withPlace(path: PathItem, form: FormItem | undefined, setup: Setup): WalkedPath {
+export function withPlace(path: PathItem, form: AnyForm | undefined, setup: Setup): WalkedPath {
   if (!form?.places) return path;
   const { waitingList } = form.places;
   const { aPlace: title } = joiningSays(setup.doc.site);

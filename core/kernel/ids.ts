@@ -14,8 +14,8 @@ const setupId = <B extends string>() =>
 
 export const FieldId = setupId<'field'>();
 export type FieldId = z.infer<typeof FieldId>;
-export const FormId = setupId<'form'>();
-export type FormId = z.infer<typeof FormId>;
+export const AnyFormId = setupId<'form'>();
+export type AnyFormId = z.infer<typeof AnyFormId>;
 export const PathId = setupId<'path'>();
 export type PathId = z.infer<typeof PathId>;
 export const GateId = setupId<'gate'>();

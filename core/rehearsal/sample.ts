@@ -1,5 +1,5 @@
 /** Purpose: the answers of somebody made up, such as a form takes them: to fill in what is only being tried. */
-import type { FieldKind, FormItem, RawForm } from '../fields';
+import type { FieldKind, AnyForm, RawForm } from '../fields';
 import { never, type Instant, type Place } from '../kernel';
 import { dayOf } from '../kernel/time';
 import type { Setup } from '../setup';
@@ -45,7 +45,7 @@ function sampleOf(of: FieldKind, role: 'name' | 'mail' | undefined, now: Instant
 }
 
 /** An answer to every question of a form. */
-export function sampleAnswers(form: Pick<FormItem, 'parts'>, setup: Setup, now: Instant): RawForm {
+export function sampleAnswers(form: Pick<AnyForm, 'parts'>, setup: Setup, now: Instant): RawForm {
   const { site } = setup.doc;
   return Object.fromEntries(
     form.parts.flatMap((part): [string, RawForm[string]][] => {

@@ -6,7 +6,7 @@
 import { granted } from '../doors';
 import { visitorFacts, type Facts } from '../facts';
 import { meetsAnswers } from '../fields/answerRule';
-import { partKindOf, pathOfForm, readForm, type AnswerFault, type FormItem, type Given, type RawForm } from '../fields';
+import { partKindOf, pathOfForm, readForm, type AnswerFault, type AnyForm, type Given, type RawForm } from '../fields';
 import { advance, gateOf, grantsAt, unsent, withPlace, type Application, type Step, type WalkedPath } from '../joining';
 import { never, ok, sayDate, type ApplicationId, type Instant, type MemberId, type Result } from '../kernel';
 import type { Setup } from '../setup';
@@ -27,7 +27,7 @@ export type Trial = {
  * @returns refused with the faults a real sending would be refused with
  */
 export function tryForm(
-  form: FormItem,
+  form: AnyForm,
   raw: RawForm,
   setup: Setup,
   now: Instant,
@@ -56,7 +56,7 @@ export function tryForm(
   }
 }
 
-function storedOf(form: FormItem, given: Given, hasPassword: boolean, setup: Setup): Trial['stored'] {
+function storedOf(form: AnyForm, given: Given, hasPassword: boolean, setup: Setup): Trial['stored'] {
   const says = rehearsalSays(setup.doc.site);
   return form.parts.flatMap((part): Trial['stored'] => {
     if (part.part === 'password')
@@ -88,7 +88,7 @@ function storedOf(form: FormItem, given: Given, hasPassword: boolean, setup: Set
   });
 }
 
-function trySignup(form: FormItem, given: Given, setup: Setup, now: Instant): Omit<Trial, 'stored'> {
+function trySignup(form: AnyForm, given: Given, setup: Setup, now: Instant): Omit<Trial, 'stored'> {
   const says = rehearsalSays(setup.doc.site);
   const own = setup.paths.get(pathOfForm(form) ?? '');
   if (!own) return { steps: [], gives: [], letters: formLetters(form, false, setup) };
@@ -144,7 +144,7 @@ function lettersOf({ effects }: Step, setup: Setup): string[] {
   });
 }
 
-function formLetters({ letters = [] }: FormItem, later: boolean, setup: Setup): string[] {
+function formLetters({ letters = [] }: AnyForm, later: boolean, setup: Setup): string[] {
   const says = rehearsalSays(setup.doc.site);
   return letters.map(({ message, to }) => {
     const whom = to === 'sender' ? says.sender : 'part' in to ? says.staffWith({ part: to.part }) : to.address;

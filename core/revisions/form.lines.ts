@@ -1,13 +1,13 @@
 /** Purpose: forms in words. */
 import { describe } from '../doors';
-import { nameOfPart, partKindOf, sayDay, showValue, type FormItem, type FormPart } from '../fields';
+import { nameOfPart, partKindOf, sayDay, showValue, type AnyForm, type PartOfForm } from '../fields';
 import { never, sayNumber } from '../kernel';
 import type { Setup } from '../setup';
 import { line, order, plainWords, sayings, titleIn, type Line } from './line';
 import { grantLines } from './path.lines';
 
 /** What a part says and asks. */
-function partSays(part: FormPart, setup: Setup): [label: string, says: string] {
+function partSays(part: PartOfForm, setup: Setup): [label: string, says: string] {
   const says = sayings(setup);
   const helped = (question: string, help: string | undefined) => (help ? says.helped({ question, help }) : question);
   switch (part.part) {
@@ -39,7 +39,7 @@ function partSays(part: FormPart, setup: Setup): [label: string, says: string] {
 }
 
 /** Where the answer of a part comes from before anybody types. */
-function startSays(part: FormPart, setup: Setup): string {
+function startSays(part: PartOfForm, setup: Setup): string {
   if (part.part !== 'field' || !part.start) return '';
   const says = sayings(setup);
   const { start } = part;
@@ -52,7 +52,7 @@ function startSays(part: FormPart, setup: Setup): string {
 }
 
 /** The parts of a form, each by a name of its own. */
-export function partLines(parts: readonly FormPart[], setup: Setup): Line[] {
+export function partLines(parts: readonly PartOfForm[], setup: Setup): Line[] {
   const says = sayings(setup);
   const labels: [string, string][] = [];
   const lines = parts.flatMap((part, at): Line[] => {
@@ -77,7 +77,7 @@ export function partLines(parts: readonly FormPart[], setup: Setup): Line[] {
   return [...lines, ...order('parts', labels, setup)];
 }
 
-function purposeLines({ purpose }: FormItem, setup: Setup): Line[] {
+function purposeLines({ purpose }: AnyForm, setup: Setup): Line[] {
   const says = sayings(setup);
   switch (purpose.is) {
     case 'signup':
@@ -95,7 +95,7 @@ function purposeLines({ purpose }: FormItem, setup: Setup): Line[] {
 }
 
 /** Who may send it, and how many. */
-function entranceLines({ opens, closes, invited, places, domains, embed }: FormItem, setup: Setup): Line[] {
+function entranceLines({ opens, closes, invited, places, domains, embed }: AnyForm, setup: Setup): Line[] {
   const says = sayings(setup);
   const { site } = setup.doc;
   return [
@@ -114,7 +114,7 @@ function entranceLines({ opens, closes, invited, places, domains, embed }: FormI
   ];
 }
 
-function afterLines({ after, letters = [] }: FormItem, setup: Setup): Line[] {
+function afterLines({ after, letters = [] }: AnyForm, setup: Setup): Line[] {
   const says = sayings(setup);
   const told =
     after?.then === 'words'
@@ -133,7 +133,7 @@ function afterLines({ after, letters = [] }: FormItem, setup: Setup): Line[] {
   ];
 }
 
-export function formLines(form: FormItem, setup: Setup): Line[] {
+export function formLines(form: AnyForm, setup: Setup): Line[] {
   const says = sayings(setup);
   return [
     ...line('title', says.title, form.title),

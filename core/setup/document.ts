@@ -5,11 +5,11 @@
 import { z } from 'zod';
 import { DoorItem, referencesOfDoor, referencesOfRule } from '../doors/rule';
 import { GroupItem, TopicItem } from '../facts/items';
-import { FieldItem, FormItem, fieldsAsked, partKindOf, type FormPart } from '../fields';
+import { FieldItem, AnyForm, fieldsAsked, partKindOf, type PartOfForm } from '../fields';
 import { PathItem, type Grant } from '../joining/path';
+import { rulesOfForm, rulesOfPath, type PlacedRule } from '../joining/rules';
 import { kindOf } from '../joining/gates';
 import {
-  never,
   within,
   type ChipName,
   type RefKind,
@@ -49,31 +49,29 @@ function outsideRefs(outside: OutsideView): Reference[] {
   return [...(page ? [{ at: 'outside', kind: 'pages', id: page } as const] : []), ...wordRefs('outside', note)];
 }
 
+const ruleRefs = (rules: readonly PlacedRule[]): Reference[] =>
+  rules.flatMap(({ at, rule }) => within(at, referencesOfRule(rule)));
+
+/** What is given; the rules by which it is are told with the others. */
 const grantRefs = (grants: readonly Grant[]): Reference[] =>
-  grants.flatMap((grant, at): Reference[] => [
+  grants.map((grant, at): Reference =>
     'level' in grant
       ? { at: `grants.${at}`, kind: 'levels', id: grant.level }
       : { at: `grants.${at}`, kind: 'groups', id: grant.group },
-    ...within(`grants.${at}.when`, referencesOfRule(grant.when)),
-  ]);
+  );
 
-function purposeRefs({ purpose }: FormItem): Reference[] {
-  switch (purpose.is) {
-    case 'signup':
-      return [{ at: 'purpose.path', kind: 'paths', id: purpose.path }];
-    case 'followUp':
-      return within('purpose', [
-        ...within('audience', referencesOfRule(purpose.audience)),
-        ...grantRefs(purpose.grants),
-      ]);
-    case 'step':
-      return [];
-    default:
-      return never(purpose);
-  }
+function purposeRefs(form: AnyForm): Reference[] {
+  const { purpose } = form;
+  const own: Reference[] =
+    purpose.is === 'signup'
+      ? [{ at: 'purpose.path', kind: 'paths', id: purpose.path }]
+      : purpose.is === 'followUp'
+        ? within('purpose', grantRefs(purpose.grants))
+        : [];
+  return [...own, ...ruleRefs(rulesOfForm(form))];
 }
 
-const partRefs = (part: FormPart): Reference[] => [
+const partRefs = (part: PartOfForm): Reference[] => [
   ...partKindOf(part).references(part),
   ...chipRefs(partKindOf(part).chips(part)),
   ...(part.when ? fieldsAsked(part.when) : []).map((id): Reference => ({ at: 'when', kind: 'fields', id })),
@@ -82,7 +80,7 @@ const partRefs = (part: FormPart): Reference[] => [
 /** The kinds of item of which there are many. The keys are the kinds stored in the database. */
 export const listKinds = {
   field: listKind(FieldItem, 'fields'),
-  form: listKind(FormItem, 'forms', (form) => [
+  form: listKind(AnyForm, 'forms', (form) => [
     ...purposeRefs(form),
     ...(form.places?.waitingList
       ? (['waiting', 'free'] as const).map((at): Reference => ({
@@ -112,20 +110,13 @@ export const listKinds = {
         .messages(gate)
         .map((named): Reference => ({ at: `gates.${at}.${named.at}`, kind: 'messages', id: named.message })),
     ),
-    ...path.gates.flatMap((gate, at) => [
-      ...within(`gates.${at}.when`, referencesOfRule(gate.when)),
-      ...(gate.kind === 'review'
-        ? [
-            ...within(`gates.${at}.admitIf`, referencesOfRule(gate.admitIf)),
-            ...within(`gates.${at}.declineIf`, referencesOfRule(gate.declineIf?.when)),
-          ]
-        : []),
-      ...(gate.kind === 'completeProfile' ? [{ at: `gates.${at}.form`, kind: 'forms', id: gate.form } as const] : []),
-    ]),
-    ...(path.turns ?? []).flatMap((turn, at): Reference[] => [
-      ...within(`turns.${at}`, referencesOfRule(turn.when)),
-      ...('to' in turn ? [{ at: `turns.${at}`, kind: 'paths', id: turn.to } as const] : []),
-    ]),
+    ...ruleRefs(rulesOfPath(path)),
+    ...path.gates.flatMap((gate, at): Reference[] =>
+      gate.kind === 'completeProfile' ? [{ at: `gates.${at}.form`, kind: 'forms', id: gate.form }] : [],
+    ),
+    ...(path.turns ?? []).flatMap((turn, at): Reference[] =>
+      'to' in turn ? [{ at: `turns.${at}`, kind: 'paths', id: turn.to }] : [],
+    ),
     ...grantRefs(path.grants),
   ]),
   level: listKind(LevelItem, 'levels'),

@@ -5,7 +5,7 @@
  */
 import type { DoorItem } from '../doors/rule';
 import type { GroupItem, TopicItem } from '../facts/items';
-import type { FieldItem, FormItem } from '../fields';
+import type { FieldItem, AnyForm } from '../fields';
 import type { PathItem } from '../joining/path';
 import { kernelSays, ok, owners, refuse, type RefKind, type Result } from '../kernel';
 import type { LevelItem } from '../levels';
@@ -20,8 +20,8 @@ export type SetupFault = { readonly where: string; readonly says: string };
 export type Setup = {
   readonly doc: SetupDocument;
   readonly fields: ReadonlyMap<string, FieldItem>;
-  readonly forms: ReadonlyMap<string, FormItem>;
-  readonly formByAddress: ReadonlyMap<string, FormItem>;
+  readonly forms: ReadonlyMap<string, AnyForm>;
+  readonly formByAddress: ReadonlyMap<string, AnyForm>;
   readonly paths: ReadonlyMap<string, PathItem>;
   readonly levels: ReadonlyMap<string, LevelItem>;
   readonly groups: ReadonlyMap<string, GroupItem>;

@@ -1,6 +1,6 @@
 /** Purpose: the site itself as its owner sets it up: names, place, colours. */
 import { z } from 'zod';
-import { MenuId, PageId, FormId, Title, owners } from '../kernel';
+import { MenuId, PageId, AnyFormId, Title, owners } from '../kernel';
 import { siteSays } from './site.sentences';
 
 const says = siteSays(owners);
@@ -28,7 +28,7 @@ export const SiteItem = z.strictObject({
   /** The menu at the head of every page. */
   menu: MenuId.optional(),
   /** The form that *Join* leads to. */
-  joinBy: FormId.optional(),
+  joinBy: AnyFormId.optional(),
   look: z.strictObject({ accent: colour, tint: colour, paper: colour, mark: Mark.optional() }),
 });
 export type SiteItem = z.infer<typeof SiteItem>;

@@ -1,7 +1,7 @@
 /** Purpose: the places of a member's account on the site. */
 import type { PlaceView } from '../../contract';
 import { sayStanding } from '../../core/facts';
-import { ownFields, questionsOf, showValue, type FormPart } from '../../core/fields';
+import { ownFields, questionsOf, showValue, type PartOfForm } from '../../core/fields';
 import { wordsFor } from '../../core/pages';
 import type { Viewers } from '../callers';
 import { alreadyIn, beforehand, safeNext, signInFirst, type Asked, type Places } from '../site';
@@ -54,7 +54,7 @@ function profile(asked: Asked) {
   const { setup } = asked.live;
   const from = beforehand(asked);
   const own = ownFields(setup, asked.looker.facts);
-  const parts = own.flatMap(({ field: { id, role }, mayChange }): FormPart[] =>
+  const parts = own.flatMap(({ field: { id, role }, mayChange }): PartOfForm[] =>
     mayChange ? [{ part: 'field', field: id, required: role === 'name', half: false, start: { from: 'profile' } }] : [],
   );
   return {

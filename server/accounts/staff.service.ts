@@ -159,13 +159,12 @@ export class Staff {
     return ok(true);
   }
 
-  /** Those who hold a part. */
-  async withPart(manager: EntityManager, part: StaffPart): Promise<StaffRow[]> {
-    return (await manager.getRepository(StaffRow).find()).filter((staff) => staff.parts.includes(part));
+  all(manager: EntityManager): Promise<StaffRow[]> {
+    return manager.getRepository(StaffRow).find();
   }
 
   /** Those who are told when an application waits for an answer. */
-  reviewers(manager: EntityManager): Promise<StaffRow[]> {
-    return this.withPart(manager, 'reviewer');
+  async reviewers(manager: EntityManager): Promise<StaffRow[]> {
+    return (await this.all(manager)).filter(({ parts }) => parts.includes('reviewer'));
   }
 }

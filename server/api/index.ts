@@ -19,7 +19,7 @@ import {
   joiningApi,
   reviewApi,
   type AnswersPorts,
-  type FormsPorts,
+  type SentFormsPorts,
   type InvitationsPorts,
   type JoiningPorts,
 } from '../joining';
@@ -43,7 +43,7 @@ export type ApiPorts = AccountPorts &
   TeamPorts &
   JoiningPorts &
   AnswersPorts &
-  FormsPorts &
+  SentFormsPorts &
   InvitationsPorts &
   MembersPorts &
   SetupPorts & {

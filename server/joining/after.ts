@@ -1,6 +1,6 @@
 /** Purpose: where whoever has sent a form goes next. */
-import type { FormItem } from '../../core/fields';
+import type { AnyForm } from '../../core/fields';
 
 /** @param otherwise where its owner says nothing */
-export const afterSending = ({ after, address }: FormItem, otherwise: string): string =>
+export const afterSending = ({ after, address }: AnyForm, otherwise: string): string =>
   !after ? otherwise : after.then === 'address' ? after.address : `/sent/${address}`;

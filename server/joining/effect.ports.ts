@@ -9,7 +9,7 @@ import type { Jobs } from '../platform/jobs';
 export type EffectPorts = {
   readonly outbox: Outbox;
   readonly jobs: Jobs;
-  readonly staff: Pick<Staff, 'reviewers' | 'withPart'>;
+  readonly staff: Pick<Staff, 'reviewers' | 'all'>;
   readonly random: Randomness;
   readonly address: string;
   /** Erases a person and everything that hangs on them. */

@@ -5,14 +5,14 @@
  */
 import type { DataSource } from 'typeorm';
 import { granted } from '../../core/doors';
-import type { Facts } from '../../core/facts';
 import { readForm, type AnswerFault, type RawForm } from '../../core/fields';
 import { followUpsFor, isAudience, isFollowUp, windowOf, type FollowUp } from '../../core/joining';
 import { DAY, ok, refuse, sayDate, type Instant, type MemberId, type Result } from '../../core/kernel';
 import type { Setup } from '../../core/setup';
+import type { Looker } from '../callers';
 import { PersonInHand, noteOnTimeline } from '../members';
 import type { AlreadySent, Acts, Envelope } from '../platform/acts';
-import type { LiveSetup } from '../setup';
+import type { Live, LiveSetup } from '../setup';
 import type { EffectPorts } from './effect.ports';
 import { FormPutOffRow } from './entrance.entities';
 import { joiningSays } from './joining.sentences';
@@ -35,8 +35,8 @@ export class FollowUps {
   ) {}
 
   /** The first form that waits for somebody, neither sent nor put off. */
-  async waiting(facts: Facts, now: Instant, setup: Setup): Promise<FollowUp | null> {
-    const put = followUpsFor(facts, now, setup);
+  async waiting({ facts, now }: Looker, { doors }: Live): Promise<FollowUp | null> {
+    const put = followUpsFor(doors.prepare(facts, now), doors);
     if (put.length === 0) return null;
     const rows = (await this.db.query(
       `SELECT form FROM form_sending WHERE member = ?
@@ -56,13 +56,13 @@ export class FollowUps {
   }
 
   async send(envelope: Envelope, id: MemberId, form: FollowUp, raw: RawForm): Promise<Result<null, SendRefusal>> {
-    const { setup, revision } = this.live.must;
+    const { setup, revision, doors } = this.live.must;
     const says = joiningSays(setup.doc.site);
     const done = await this.acts.carryOut<null, SendRefusal>(envelope, async ({ manager, now, about }) => {
       const person = await PersonInHand.read(manager, id);
       const shut = windowOf(form, now, setup.doc.site);
       if (shut) return refuse({ code: 'form-shut', says: shut });
-      if (!person || !isAudience(form, person.facts, now, setup))
+      if (!person || !isAudience(form, doors.prepare(person.facts, now), doors))
         return refuse({ code: 'form-shut', says: says.notForYou });
       const read = readForm(form, setup, raw);
       if (!read.ok) return refuse({ code: 'form-faults', faults: read.refusal });

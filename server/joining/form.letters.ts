@@ -5,7 +5,7 @@
  */
 import type { EntityManager } from 'typeorm';
 import type { Facts } from '../../core/facts';
-import { saidOn, type FormItem, type Given } from '../../core/fields';
+import { saidOn, type AnyForm, type Given } from '../../core/fields';
 import type { Instant } from '../../core/kernel';
 import type { Setup } from '../../core/setup';
 import type { PersonInHand } from '../members';
@@ -19,12 +19,13 @@ export type LetterScene = {
   readonly ports: EffectPorts;
 };
 
-export async function sendFormLetters(scene: LetterScene, form: FormItem, given: Given): Promise<void> {
+export async function sendFormLetters(scene: LetterScene, form: AnyForm, given: Given): Promise<void> {
   const { manager, person, setup, now, ports } = scene;
   if (person.owner) return;
   const { address } = ports;
-  for (const { message, to, answers: only } of form.letters ?? []) {
-    if (!setup.messages.has(message)) continue;
+  const letters = (form.letters ?? []).filter(({ message }) => setup.messages.has(message));
+  const staff = letters.some(({ to }) => to !== 'sender' && 'part' in to) ? await ports.staff.all(manager) : [];
+  for (const { message, to, answers: only } of letters) {
     const answers = saidOn(form.parts, given, setup, only)
       .map(({ label, value }) => `${label}: ${value}`)
       .join('\n');
@@ -35,7 +36,8 @@ export async function sendFormLetters(scene: LetterScene, form: FormItem, given:
       await ports.outbox.post(manager, setup, post, now);
       continue;
     }
-    const people = 'part' in to ? await ports.staff.withPart(manager, to.part) : [{ name: null, mail: to.address }];
+    const people =
+      'part' in to ? staff.filter(({ parts }) => parts.includes(to.part)) : [{ name: null, mail: to.address }];
     for (const { name, mail } of people) {
       const facts: Facts = { ...person.facts, name, mail };
       const link = `${address}/desk/members?person=${person.id}`;

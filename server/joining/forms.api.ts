@@ -10,9 +10,9 @@ import { joiningSays } from './joining.sentences';
 
 const api = implement(contract).$context<Call>().use(guard);
 
-export type FormsPorts = { readonly followUps: FollowUps; readonly live: LiveSetup };
+export type SentFormsPorts = { readonly followUps: FollowUps; readonly live: LiveSetup };
 
-export const formsApi = ({ followUps, live }: FormsPorts) => {
+export const formsApi = ({ followUps, live }: SentFormsPorts) => {
   const formAt = (address: string) => {
     const form = followUpAt(address, live.must.setup);
     if (!form) throw problem('not-found', { detail: joiningSays(live.reader).noForm });
@@ -40,4 +40,4 @@ export const formsApi = ({ followUps, live }: FormsPorts) => {
     }),
   };
 };
-export type FormsApi = ReturnType<typeof formsApi>;
+export type SentFormsApi = ReturnType<typeof formsApi>;

@@ -38,14 +38,23 @@ async function formPlace(followUps: FollowUps, asked: Asked): Promise<PlaceAnswe
   });
   const shut = windowOf(form, now, setup.doc.site);
   if (shut) return notice(shut);
-  if (!isAudience(form, facts, now, setup)) return notice(says.notForYou);
+  if (!isAudience(form, live.doors.prepare(facts, now), live.doors)) return notice(says.notForYou);
   return { kind: 'form', ...formView(form, asked), sent: await followUps.sentBefore(form, facts.member, setup) };
 }
 
-/** The notice on every page of whoever a form waits for. */
-export async function noticeFor(followUps: FollowUps, { facts, now }: Looker, live: Live): Promise<NoticeView | null> {
-  if (facts.member === null) return null;
-  const form = await followUps.waiting(facts, now, live.setup);
+/** The notice on every page of whoever a form waits for. Looked up once for one who looks, however often it is asked. */
+export function noticesOf(followUps: FollowUps) {
+  const asked = new WeakMap<Looker, Promise<NoticeView | null>>();
+  return (looker: Looker, live: Live): Promise<NoticeView | null> => {
+    let notice = asked.get(looker);
+    if (!notice) asked.set(looker, (notice = noticeFor(followUps, looker, live)));
+    return notice;
+  };
+}
+
+async function noticeFor(followUps: FollowUps, looker: Looker, live: Live): Promise<NoticeView | null> {
+  if (looker.facts.member === null) return null;
+  const form = await followUps.waiting(looker, live);
   if (!form) return null;
   const says = joiningSays(live.setup.doc.site);
   return { form: form.address, says: says.waitsForYou({ form: form.title }), href: `/form/${form.address}` };

@@ -1,6 +1,7 @@
 /** Who may send a form, how many, what follows; forms of those who are known. */
 import { afterAll, beforeAll, describe, expect, it } from 'vitest';
-import type { FormView, NoticeView, PlaceView, SiteView } from '../../contract';
+import type { ShownForm, NoticeView, PlaceView, SiteView } from '../../contract';
+import type { AnyForm } from '../../core/fields';
 import type { SetupDocument } from '../../core/setup';
 import { quillmoorDocument } from '../../tests/support/quillmoor';
 import { Caller, codeIn, linkIn, makeStack, perrin, until, type Stack } from '../../tests/support/stack';
@@ -16,9 +17,8 @@ beforeAll(async () => {
 });
 afterAll(() => stack.stop());
 
-type Form = SetupDocument['forms'][number];
 /** Quillmoor anew, with its signup form changed. */
-const withForm = (change: Partial<Form>, more: (doc: SetupDocument) => void = () => undefined) =>
+const withForm = (change: Partial<AnyForm>, more: (doc: SetupDocument) => void = () => undefined) =>
   stack.publish((doc) => {
     Object.assign(doc, quillmoorDocument());
     Object.assign(doc.forms[0]!, change);
@@ -198,7 +198,7 @@ describe('who may send it', () => {
 });
 
 describe('what follows when it was sent', () => {
-  const after = (then: NonNullable<Form['after']>) => withForm({ after: then });
+  const after = (then: NonNullable<AnyForm['after']>) => withForm({ after: then });
 
   it.each([
     [{ then: 'words', text: 'Thank you, {first}.' } as const, '/sent/quillmoor'],
@@ -271,7 +271,7 @@ describe('a further form that a gate asks for', () => {
     await confirm(who, mail);
     expect(await stands(id)).toBe('open completeProfile');
     const own = await place(who, '/joining', 'joining');
-    expect((own.further as FormView).questions.map(({ name }) => name)).toEqual(['hive-type']);
+    expect((own.further as ShownForm).questions.map(({ name }) => name)).toEqual(['hive-type']);
     const wrong = await who.post<{ faults: { at: string }[] }>('/site/joining/form', { answers: {} });
     expect([wrong.status, wrong.body.faults[0]?.at]).toEqual([422, 'hive-type']);
     expect((await who.post('/site/joining/form', { answers: { 'hive-type': 'skep' } })).status).toBe(200);

@@ -9,8 +9,8 @@ export {
 export { joiningApi, type JoiningPorts } from './joining.api';
 export { answersApi, type AnswersPorts } from './answers.api';
 export { FollowUps } from './follow.ups';
-export { formsApi, type FormsPorts } from './forms.api';
-export { formsPlaces, noticeFor } from './forms.places';
+export { formsApi, type SentFormsPorts } from './forms.api';
+export { formsPlaces, noticesOf } from './forms.places';
 export { Invitations } from './invitations';
 export { invitationsApi, type InvitationsPorts } from './invitations.api';
 export { SignUps } from './signups';

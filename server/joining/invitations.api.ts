@@ -2,7 +2,7 @@
 import { implement } from '@orpc/server';
 import { invitations as contract } from '../../contract';
 import { owners, ok, sayNearDate } from '../../core/kernel';
-import { readMail, type FormItem } from '../../core/fields';
+import { readMail, type AnyForm } from '../../core/fields';
 import { envelopeOf, guard, staffOf, type Call } from '../callers';
 import type { Acts } from '../platform/acts';
 import type { SiteClock } from '../platform/clock';
@@ -26,7 +26,7 @@ export const invitationsApi = ({ invitations, acts, live, clock }: InvitationsPo
   const says = () => joiningSays(live.reader);
 
   /** Only a form that is live can be opened by a link. */
-  function liveForm(id: string): FormItem {
+  function liveForm(id: string): AnyForm {
     const form = live.current?.setup.forms.get(id);
     if (!form) throw problem('not-found', { detail: says().publishFirst });
     return form;

@@ -3,7 +3,7 @@
  * Invariant: a link's secret is told when it is made and never again; only its digest is kept.
  */
 import { IsNull, Not, type DataSource, type EntityManager } from 'typeorm';
-import type { FormItem } from '../../core/fields';
+import type { AnyForm } from '../../core/fields';
 import type { Instant, MemberId } from '../../core/kernel';
 import { digest, type Randomness } from '../platform/ids';
 import { InvitationRow } from './entrance.entities';
@@ -43,7 +43,7 @@ export class Invitations {
   /** Makes a link for each. @returns them in order, each with its link, which is told this once */
   async make(
     manager: EntityManager,
-    form: Pick<FormItem, 'id' | 'address'>,
+    form: Pick<AnyForm, 'id' | 'address'>,
     people: readonly Invited[],
     by: string,
     now: Instant,

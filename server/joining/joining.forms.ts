@@ -1,15 +1,15 @@
 /** Purpose: the forms of joining as they come without script. */
 import { call } from '@orpc/server';
 import type { Attempt } from '../../contract';
-import { nameOfPart, type FormItem, type RawAnswer } from '../../core/fields';
+import { nameOfPart, type AnyForm, type RawAnswer } from '../../core/fields';
 import type { Setup } from '../../core/setup';
 import { oneOf, plainAnswer, plainSend, type PlainBody, type PlainForms, type PlainSend } from '../site';
 import type { Call } from '../callers';
 import { followUpAt } from './follow.ups';
-import type { FormsApi } from './forms.api';
+import type { SentFormsApi } from './forms.api';
 import type { JoiningApi } from './joining.api';
 
-export const joiningForms = (api: JoiningApi, forms: FormsApi): PlainForms => ({
+export const joiningForms = (api: JoiningApi, forms: SentFormsApi): PlainForms => ({
   form: (address, body, setup) => {
     const form = followUpAt(address, setup);
     if (!form) return null;
@@ -62,7 +62,7 @@ export const joiningForms = (api: JoiningApi, forms: FormsApi): PlainForms => ({
 });
 
 /** Each answer as its kind has it, since a plain form sends text alone; and what of it may be shown again. */
-function plainAnswers(form: FormItem, body: PlainBody, setup: Setup) {
+function plainAnswers(form: AnyForm, body: PlainBody, setup: Setup) {
   const answers: Record<string, RawAnswer> = {};
   for (const part of form.parts) {
     const name = nameOfPart(part);
@@ -76,10 +76,10 @@ function plainAnswers(form: FormItem, body: PlainBody, setup: Setup) {
 }
 
 /** A browser follows no form out of the site: where it goes on elsewhere, a page of the site has the link. */
-const withinSite = (form: FormItem, done: { next: string }): { next: string } =>
+const withinSite = (form: AnyForm, done: { next: string }): { next: string } =>
   done.next.startsWith('/') ? done : { next: `/sent/${form.address}` };
 
-function joinSend(api: JoiningApi, form: FormItem, body: PlainBody, setup: Setup, embedded = false): PlainSend {
+function joinSend(api: JoiningApi, form: AnyForm, body: PlainBody, setup: Setup, embedded = false): PlainSend {
   const { answers, typed } = plainAnswers(form, body, setup);
   const opened = Number(oneOf(body['opened']));
   const input = {

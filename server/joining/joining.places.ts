@@ -1,8 +1,8 @@
 /** Purpose: the places of joining on the site: the form, the way through the gates, the link in a letter. */
 import { randomUUID } from 'node:crypto';
-import type { FormView, PlaceView, QuestionView } from '../../contract';
+import type { ShownForm, PlaceView, QuestionView } from '../../contract';
 import { visitorFacts } from '../../core/facts';
-import { pathOfForm, questionsOf, type AfterSending, type FormItem } from '../../core/fields';
+import { pathOfForm, questionsOf, type AfterSending, type AnyForm } from '../../core/fields';
 import {
   answersOf,
   gateOf,
@@ -132,7 +132,7 @@ function joiningPlace(application: Application, asked: Asked): JoiningPlace {
   };
 }
 
-async function joinPlace(joining: Joining, form: FormItem, asked: Asked): Promise<PlaceView> {
+async function joinPlace(joining: Joining, form: AnyForm, asked: Asked): Promise<PlaceView> {
   const { looker, live, query } = asked;
   const { setup } = live;
   const { site } = setup.doc;
@@ -160,7 +160,7 @@ async function joinPlace(joining: Joining, form: FormItem, asked: Asked): Promis
 }
 
 /** A signup form as it is filled in. */
-function openForm(form: FormItem, asked: Asked): Extract<PlaceView, { kind: 'join' }> {
+function openForm(form: AnyForm, asked: Asked): Extract<PlaceView, { kind: 'join' }> {
   const { setup } = asked.live;
   const { site } = setup.doc;
   const path = setup.paths.get(pathOfForm(form) ?? '');
@@ -176,7 +176,7 @@ function openForm(form: FormItem, asked: Asked): Extract<PlaceView, { kind: 'joi
 }
 
 /** A form as whoever asks sees it. */
-export function formView(form: FormItem, asked: Asked): FormView {
+export function formView(form: AnyForm, asked: Asked): ShownForm {
   const from = beforehand(asked);
   return {
     title: form.title,
@@ -195,7 +195,7 @@ const forInvited = (question: QuestionView, { name, mail }: Invited): QuestionVi
 };
 
 /** What whoever has sent a form sees, where its owner has something to say. */
-export function sentPlace(form: FormItem, after: AfterSending, { facts, now }: Looker, setup: Setup): PlaceAnswer {
+export function sentPlace(form: AnyForm, after: AfterSending, { facts, now }: Looker, setup: Setup): PlaceAnswer {
   const says = joiningSays(setup.doc.site);
   const onWay = facts.standing === 'applicant';
   const way = onWay ? { href: '/joining', label: says.whereItStands } : { href: '/', label: says.goOn };
@@ -216,7 +216,7 @@ export function sentPlace(form: FormItem, after: AfterSending, { facts, now }: L
 }
 
 /** What whoever has sent a form from within another site sees: the rest comes by mail. */
-function embeddedSent(form: FormItem, { looker, live }: Asked): PlaceAnswer {
+function embeddedSent(form: AnyForm, { looker, live }: Asked): PlaceAnswer {
   const { setup } = live;
   const says = joiningSays(setup.doc.site);
   const path = setup.paths.get(pathOfForm(form) ?? '');

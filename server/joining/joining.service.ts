@@ -3,7 +3,7 @@
  * Invariant: each event is one transaction: lock, `advance`, save, effects.
  */
 import type { DataSource, EntityManager } from 'typeorm';
-import { readForm, type AnswerFault, type FormItem, type RawForm } from '../../core/fields';
+import { readForm, type AnswerFault, type AnyForm, type RawForm } from '../../core/fields';
 import {
   advance,
   gateOf,
@@ -215,7 +215,7 @@ export class Joining {
   invited = (form: string, token: string): Promise<Invited | null> => invitationBy(this.db.manager, form, token);
 
   /** How many places of a form are left, as it is just now. */
-  async placesFor({ id, places }: FormItem): Promise<number> {
+  async placesFor({ id, places }: AnyForm): Promise<number> {
     const { manager } = this.db;
     const waiting = await waitingForPlace(manager, id);
     return (places?.count ?? Infinity) - (await placesTaken(manager, id)) - waiting;

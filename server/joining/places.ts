@@ -5,11 +5,11 @@
  * too: else the number left would tell that an address is known.
  */
 import type { EntityManager } from 'typeorm';
-import type { FormItem } from '../../core/fields';
+import type { AnyForm } from '../../core/fields';
 import type { ApplicationId } from '../../core/kernel';
 
 /** How many places are left. Holds the form's row. */
-export async function placesLeft(manager: EntityManager, form: Pick<FormItem, 'id' | 'places'>): Promise<number> {
+export async function placesLeft(manager: EntityManager, form: Pick<AnyForm, 'id' | 'places'>): Promise<number> {
   if (!form.places) return Infinity;
   // Held for writing at once: two that first shared the row and then both wanted it would wait for each other.
   await manager.query('INSERT INTO form_place (form) VALUES (?) ON DUPLICATE KEY UPDATE form = VALUES(form)', [

@@ -4,7 +4,7 @@
  */
 import { createHmac, randomBytes } from 'node:crypto';
 import type { DataSource, EntityManager } from 'typeorm';
-import { nameOfPart, pathOfForm, readForm, type AnswerFault, type FormItem, type RawForm } from '../../core/fields';
+import { nameOfPart, pathOfForm, readForm, type AnswerFault, type AnyForm, type RawForm } from '../../core/fields';
 import {
   addressFault,
   advance,
@@ -39,9 +39,9 @@ export type SubmitRefusal =
   /** The form was sent before: with other answers, or from a browser that has signed out since. */
   | { readonly code: 'already-sent' }
   /** It takes nobody now, or not this one. */
-  | FormShut;
+  | ShutForm;
 
-export type FormShut = { readonly code: 'form-shut'; readonly says: string };
+export type ShutForm = { readonly code: 'form-shut'; readonly says: string };
 
 export type Submission = {
   /** The key of this one sending. */
@@ -76,7 +76,7 @@ export class SignUps {
    * made that waits at the same gate, and the address's owner is told by mail. Several may sign up with an address
    * that nobody has confirmed yet; it goes to the one who confirms.
    */
-  async submit(form: FormItem, raw: RawForm, how: Submission): Promise<Result<Opened, SubmitRefusal>> {
+  async submit(form: AnyForm, raw: RawForm, how: Submission): Promise<Result<Opened, SubmitRefusal>> {
     const { once, device, old, mayWrite, invitation } = how;
     const live = this.live.must;
     const shut = windowOf(form, this.clock.now(), live.setup.doc.site);
@@ -124,7 +124,7 @@ export class SignUps {
 
   /** Reads the form and weighs address and password; all that is wrong, in the form's order. */
   private async faultsOf(
-    form: FormItem,
+    form: AnyForm,
     raw: RawForm,
     live: Live,
   ): Promise<Result<Application['answers'] & { password: string }, AnswerFault[]>> {
@@ -162,7 +162,7 @@ export class SignUps {
   private async enter(
     manager: EntityManager,
     live: Live,
-    form: FormItem,
+    form: AnyForm,
     answers: Application['answers'],
     passwordHash: string,
     how: { readonly sent: Sending } & Pick<Submission, 'once' | 'device' | 'invitation'>,
@@ -233,7 +233,7 @@ function setOut(
   return { ...placed.value, effects: [...effects, ...placed.value.effects] };
 }
 
-function inFormOrder(faults: AnswerFault[], form: FormItem): AnswerFault[] {
+function inFormOrder(faults: AnswerFault[], form: AnyForm): AnswerFault[] {
   const order = form.parts.map(nameOfPart);
   return faults.sort((a, b) => order.indexOf(a.at) - order.indexOf(b.at));
 }

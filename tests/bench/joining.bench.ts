@@ -4,7 +4,7 @@
  */
 import { advance, type Application, type JoiningEvent } from '../../core/joining';
 import { checkUp } from '../../core/checkup';
-import { readForm, type RawForm, type FormItem } from '../../core/fields';
+import { readForm, type RawForm, type AnyForm } from '../../core/fields';
 import type { Setup, SetupDocument } from '../../core/setup';
 import { NOW, blankApplication, keeperPath, quillmoor, quillmoorDocument, setupOf } from '../support/quillmoor';
 import { median, report, reportRate, round } from './measure';
@@ -18,7 +18,7 @@ function rate(times: number, run: () => void): number {
 }
 
 /** A form of thirty questions: name, address and password, and twenty-seven numbers with limits. */
-function thirty(): { form: FormItem; setup: Setup; sent: RawForm[] } {
+function thirty(): { form: AnyForm; setup: Setup; sent: RawForm[] } {
   const doc = quillmoorDocument();
   const numbers = Array.from({ length: 27 }, (_, n) => `count-${n}`);
   for (const id of numbers)

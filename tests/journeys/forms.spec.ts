@@ -134,7 +134,7 @@ test('an invitation: a link of one’s own, used once, and seen by whoever invit
 
   await page.reload();
   await settings(page, 'Who may');
-  await expect(page.getByRole('link', { name: /^Hesper Vane, / })).toBeVisible();
+  await expect(page.getByRole('link', { name: /^used by Hesper Vane, / })).toBeVisible();
   await page.getByRole('button', { name: 'Take back the invitation of Rafe' }).click();
   await expect(page.getByText('1 of 1 used')).toBeVisible();
   expect(complaints).toEqual([]);

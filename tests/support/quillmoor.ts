@@ -1,6 +1,6 @@
 /** Quillmoor's set-up and some of its people as facts, for tests. */
 import { visitorFacts, type Facts, type Standing } from '../../core/facts';
-import type { ApplicationId, GroupId, Instant, LevelId, MemberId, PathId, FormId } from '../../core/kernel';
+import type { ApplicationId, GroupId, Instant, LevelId, MemberId, PathId, AnyFormId } from '../../core/kernel';
 import { unsent, type Application } from '../../core/joining';
 import { makeSetup, type Setup, type SetupDocument } from '../../core/setup';
 import document from '../../demo/quillmoor.json';
@@ -68,7 +68,7 @@ export const blankApplication = (at: Instant, answers: Partial<Application['answ
   unsent({
     id: 'aaaaaaaaaaaaaaaaaaaa' as ApplicationId,
     member: 'mmmmmmmmmmmmmmmmmmmm' as MemberId,
-    form: 'join-quillmoor' as FormId,
+    form: 'join-quillmoor' as AnyFormId,
     revision: 1,
     path: 'keeper-path' as PathId,
     answers: {

@@ -35,7 +35,7 @@ const growths: readonly Growth[] = [
   {
     union: 'form parts',
     file: 'core/fields/parts/index.ts',
-    after: "export const FormPart = z.discriminatedUnion('part', [",
+    after: "export const PartOfForm = z.discriminatedUnion('part', [",
     member: "z.strictObject({ part: z.literal('newPart'), when: z.undefined() }),",
     breaks: ['core/fields/parts/index.ts', 'core/revisions/form.lines.ts'],
   },

@@ -11,7 +11,7 @@ export { StartsWith } from './field';
 
 export const partKinds = { field, password, heading, words, page, agreement, topics } as const;
 
-export const FormPart = z.discriminatedUnion('part', [
+export const PartOfForm = z.discriminatedUnion('part', [
   field.schema,
   password.schema,
   heading.schema,
@@ -20,15 +20,15 @@ export const FormPart = z.discriminatedUnion('part', [
   agreement.schema,
   topics.schema,
 ]);
-export type FormPart = z.infer<typeof FormPart>;
+export type PartOfForm = z.infer<typeof PartOfForm>;
 
 partKinds satisfies {
-  readonly [K in FormPart['part'] | keyof typeof partKinds]: PartKind<Extract<FormPart, { part: K }>>;
+  readonly [K in PartOfForm['part'] | keyof typeof partKinds]: PartKind<Extract<PartOfForm, { part: K }>>;
 };
 
 /** The kind of a part, to be asked about that very part. */
-export const partKindOf = ({ part }: { readonly part: FormPart['part'] }): PartKind<FormPart> =>
-  partKinds[part] as unknown as PartKind<FormPart>;
+export const partKindOf = ({ part }: { readonly part: PartOfForm['part'] }): PartKind<PartOfForm> =>
+  partKinds[part] as unknown as PartKind<PartOfForm>;
 
 /** The name under which a part is answered; null for one that asks nothing. */
-export const nameOfPart = (part: FormPart): string | null => partKindOf(part).name(part);
+export const nameOfPart = (part: PartOfForm): string | null => partKindOf(part).name(part);

@@ -3,7 +3,7 @@
  * Invariant: reminded once, when half of the time is over; what was sent by then is kept whatever becomes of the rest.
  */
 import { z } from 'zod';
-import { FormId, GateId, MessageId, Span, Title, never, sayDate, saySpan } from '../../kernel';
+import { AnyFormId, GateId, MessageId, Span, Title, never, sayDate, saySpan } from '../../kernel';
 import { addSpan } from '../../kernel/calendar';
 import { AnswerRule } from '../../fields/answerRule';
 import { joiningSays } from '../joining.sentences';
@@ -14,7 +14,7 @@ const item = z.strictObject({
   id: GateId,
   title: Title,
   when: AnswerRule.optional(),
-  form: FormId,
+  form: AnyFormId,
   limit: Span,
   /** The letter that asks for it, and the one that reminds. */
   message: MessageId,

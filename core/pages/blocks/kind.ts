@@ -1,7 +1,7 @@
 /** Purpose: what a kind of block is: everything the product has to know of it, in one place. */
 import { z } from 'zod';
 import { DoorUse } from '../../doors/rule';
-import { BlockId, PageId, FormId, type ChipName, type Reader, type Reference, type WordSource } from '../../kernel';
+import { BlockId, PageId, AnyFormId, type ChipName, type Reader, type Reference, type WordSource } from '../../kernel';
 import type { LevelItem } from '../../levels';
 
 /** What every block has. */
@@ -16,7 +16,7 @@ export const blockBase = {
 };
 
 /** Where something leads. */
-export const Target = z.union([z.strictObject({ page: PageId }), z.strictObject({ form: FormId })]);
+export const Target = z.union([z.strictObject({ page: PageId }), z.strictObject({ form: AnyFormId })]);
 export type Target = z.infer<typeof Target>;
 
 export const referencesOfTarget = (to: Target): Reference[] => [

@@ -3,7 +3,14 @@
  * person sends the form today, and the clock is let run.
  */
 import { advance, comingOf, gateOf, unsent, type PathItem } from '../../../core/joining';
-import { DAY, sayDayMonth, type ApplicationId, type Instant, type MemberId, type FormId } from '../../../core/kernel';
+import {
+  DAY,
+  sayDayMonth,
+  type ApplicationId,
+  type Instant,
+  type MemberId,
+  type AnyFormId,
+} from '../../../core/kernel';
 import type { Setup } from '../../../core/setup';
 import { reader } from '../reader';
 import { joiningSays } from './joining.sentences';
@@ -19,7 +26,7 @@ export function foretell(path: PathItem, setup: Setup, now: Instant, confirmed: 
   const blank = unsent({
     id: 'made-up' as ApplicationId,
     member: 'made-up' as MemberId,
-    form: 'made-up' as FormId,
+    form: 'made-up' as AnyFormId,
     revision: 0,
     path: path.id,
     answers: { name: '', mail: '', fields: {}, agreed: [], topics: [] },

@@ -1,15 +1,15 @@
 /** Purpose: the parts of a form as a list that can be ordered: what each is called and by which id it is known. */
-import { nameOfPart, partKindOf, type FieldItem, type FormPart } from '../../../core/fields';
+import { nameOfPart, partKindOf, type FieldItem, type PartOfForm } from '../../../core/fields';
 import type { Setup } from '../../../core/setup';
 import { joiningSays } from './joining.sentences';
 import { reader } from '../reader';
 
 const says = joiningSays(reader);
 
-export type Question = { readonly id: string; readonly part: FormPart; readonly at: number };
+export type Question = { readonly id: string; readonly part: PartOfForm; readonly at: number };
 
 /** Parts without a name of their own are known by how many of their sort came before. */
-export function listOf(parts: readonly FormPart[]): Question[] {
+export function listOf(parts: readonly PartOfForm[]): Question[] {
   const seen = new Map<string, number>();
   return parts.map((part, at) => {
     const base = nameOfPart(part) ?? part.part;
@@ -19,11 +19,11 @@ export function listOf(parts: readonly FormPart[]): Question[] {
   });
 }
 
-export const titleOf = (part: FormPart, setup: Setup | null): string =>
+export const titleOf = (part: PartOfForm, setup: Setup | null): string =>
   setup ? partKindOf(part).title(part, setup) : (nameOfPart(part) ?? '');
 
 /** `must`, `may, if`, or nothing for what asks nothing. */
-export function askedHow(part: FormPart): string {
+export function askedHow(part: PartOfForm): string {
   const asked = partKindOf(part).asked(part);
   const how = {
     must: says.must,
@@ -34,14 +34,14 @@ export function askedHow(part: FormPart): string {
 }
 
 /** The fields that a part may ask about: those asked before it, and seen. */
-export const askedBefore = (fields: readonly FieldItem[], parts: readonly FormPart[], at: number): FieldItem[] =>
+export const askedBefore = (fields: readonly FieldItem[], parts: readonly PartOfForm[], at: number): FieldItem[] =>
   parts.slice(0, at).flatMap((part) => {
     if (part.part !== 'field' || (part.hidden && part.start?.from === 'constant')) return [];
     return fields.filter(({ id, retired }) => id === part.field && !retired);
   });
 
 /** The fields that may be put on a form, and whether they are on it. */
-export const shelfOf = (fields: readonly FieldItem[], parts: readonly FormPart[]) =>
+export const shelfOf = (fields: readonly FieldItem[], parts: readonly PartOfForm[]) =>
   fields
     .filter(({ retired }) => !retired)
     .map((field) => ({ field, placed: parts.some((part) => part.part === 'field' && part.field === field.id) }));

@@ -5,6 +5,7 @@ import { computed, ref, watch } from 'vue';
 import { changesBetween } from '../../../core/revisions';
 import { salvageSetup, type Setup } from '../../../core/setup';
 import KitButton from '../../kit/KitButton.vue';
+import KitFile from '../../kit/KitFile.vue';
 import Trouble from '../../kit/Trouble.vue';
 import Waiting from '../../kit/Waiting.vue';
 import { calls } from '../calls';
@@ -74,11 +75,7 @@ async function replace(document: unknown, told: string): Promise<void> {
   notice.tell(told);
   emit('close');
 }
-async function choose(event: Event): Promise<void> {
-  const input = event.target as HTMLInputElement;
-  const file = input.files?.[0];
-  input.value = '';
-  if (!file) return;
+async function choose(file: File): Promise<void> {
   const read = await readSetupFile(file);
   fileTrouble.value = read.ok ? null : read.refusal;
   brought.value = read.ok ? { name: file.name, ...read.value } : null;
@@ -181,9 +178,7 @@ const old = computed(() => (brought.value ? null : from.value));
           <KitButton :disabled="!after" @click="after && downloadSetup(after.doc, to || null)">{{
             says.exportFile
           }}</KitButton>
-          <label class="kit-file"
-            >{{ says.bringIn }}<input type="file" accept=".json,application/json" @change="choose"
-          /></label>
+          <KitFile :label="says.bringIn" accept=".json,application/json" @file="choose" />
         </p>
       </footer>
     </div>

@@ -1,18 +1,14 @@
 /** Purpose: a set-up as a file: out as JSON, in with every fault told before anything is sent. */
 import { ok, refuse, type Result } from '../../../core/kernel';
 import { makeSetup, upgradeDocument, type Setup, type SetupDocument } from '../../../core/setup';
+import { handOver } from '../download';
 import { reader } from '../reader';
 import { setupSays } from './setup.sentences';
 
 /** Hands a set-up to the browser as a download. @param revision null for the draft */
 export function downloadSetup(document: SetupDocument, revision: number | null): void {
   const blob = new Blob([`${JSON.stringify(document, null, 2)}\n`], { type: 'application/json' });
-  const link = Object.assign(window.document.createElement('a'), {
-    href: URL.createObjectURL(blob),
-    download: revision ? `set-up-${revision}.json` : 'set-up-draft.json',
-  });
-  link.click();
-  setTimeout(() => URL.revokeObjectURL(link.href));
+  handOver(blob, revision ? `set-up-${revision}.json` : 'set-up-draft.json');
 }
 
 const MOST_TOLD = 3;

@@ -70,7 +70,6 @@ export const setupSays = sentences({
   restored: 'The draft is now what revision {number} was. Look it over, then publish.',
   exportFile: 'Export as a file',
   bringIn: 'Bring in a file…',
-  bringInTitle: 'Bring in a file',
   bringInNote: 'The draft becomes what the file says. Nothing goes live until it is published.',
   bringItIn: 'Make it the draft',
   broughtIn: 'The draft is now what the file says. Look it over, then publish.',

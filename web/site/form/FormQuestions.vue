@@ -5,11 +5,11 @@ import { useReader } from '../../kit/reader';
 import { siteSays } from '../site.sentences';
 import { isGroup } from './blank';
 import SiteInput from './SiteInput.vue';
-import type { Form } from './useForm';
+import type { OpenForm } from './useForm';
 import type { Questions } from './useQuestions';
 
 const says = siteSays(useReader());
-const props = defineProps<{ prefix: string; form: Form; questions: Questions; title: string }>();
+const props = defineProps<{ prefix: string; form: OpenForm; questions: Questions; title: string }>();
 const { answers, faultOf } = props.form;
 const { alive, shown, pages, steps, at, page } = props.questions;
 const several = (value: unknown): unknown[] => (Array.isArray(value) ? value : [value ?? '']);

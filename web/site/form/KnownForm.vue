@@ -1,6 +1,6 @@
 <script setup lang="ts">
 /** A form that somebody who is known sends: a follow-up, or what a gate asks for. */
-import type { FormView } from '../../../contract';
+import type { ShownForm } from '../../../contract';
 import { blankOf } from './blank';
 import FaultList from './FaultList.vue';
 import FormQuestions from './FormQuestions.vue';
@@ -10,7 +10,7 @@ import { useForm } from './useForm';
 import { useQuestions } from './useQuestions';
 
 const props = defineProps<{
-  view: FormView;
+  view: ShownForm;
   /** Where a plain send goes, and what it says it is. */
   action: string;
   act?: string;

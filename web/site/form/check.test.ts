@@ -5,14 +5,14 @@ import {
   readForm,
   type AnswerRule,
   type Beforehand,
-  type FormPart,
+  type PartOfForm,
   type RawForm,
 } from '../../../core/fields';
 import { quillmoor } from '../../../tests/support/quillmoor';
 import { shownBy, wrongWith } from './check';
 
 const nowhere: Beforehand = { query: () => null, profile: () => null, words: () => null, says: () => 'so' };
-const asks = (field: string, more: object = {}): FormPart =>
+const asks = (field: string, more: object = {}): PartOfForm =>
   ({ part: 'field', field, required: true, half: false, ...more }) as never;
 const when = (field: string, test: object): AnswerRule => ({ fact: 'field', field, test }) as never;
 
@@ -35,8 +35,8 @@ const rule: fc.Arbitrary<AnswerRule | undefined> = fc.oneof(
 );
 const form = fc
   .tuple(fc.shuffledSubarray([...names], { minLength: 1 }), fc.array(rule, { minLength: 6, maxLength: 6 }), fc.nat(5))
-  .map(([order, rules, page]): FormPart[] =>
-    order.flatMap((name, at): FormPart[] => [
+  .map(([order, rules, page]): PartOfForm[] =>
+    order.flatMap((name, at): PartOfForm[] => [
       ...(at === page ? [{ part: 'page' as const, title: 'More', when: rules[(at + 1) % 6] }] : []),
       asks(name, { when: rules[at] }),
     ]),

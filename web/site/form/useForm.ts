@@ -69,7 +69,7 @@ export function useForm<T extends Answers>(name: string, start: T, secret: reado
   return { answers, sending, faults, trouble, faultOf, send, tell, mend };
 }
 
-export type Form = Pick<ReturnType<typeof useForm>, 'answers' | 'faults' | 'faultOf' | 'tell' | 'mend'>;
+export type OpenForm = Pick<ReturnType<typeof useForm>, 'answers' | 'faults' | 'faultOf' | 'tell' | 'mend'>;
 
 async function showFaults(): Promise<void> {
   await nextTick();

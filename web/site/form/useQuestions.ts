@@ -7,13 +7,13 @@ import { computed, nextTick, onMounted, ref, shallowRef, watch } from 'vue';
 import { useRoute, useRouter } from 'vue-router';
 import type { QuestionView } from '../../../contract';
 import { useReader } from '../../kit/reader';
-import type { Form } from './useForm';
+import type { OpenForm } from './useForm';
 
-export type FormPage = { readonly name: string; readonly title: string | null; readonly questions: QuestionView[] };
+export type PageOfForm = { readonly name: string; readonly title: string | null; readonly questions: QuestionView[] };
 
 /** Cuts a form where its pages begin; the first page needs no part that begins it. */
-export function pagesOf(questions: readonly QuestionView[]): FormPage[] {
-  const pages: FormPage[] = [];
+export function pagesOf(questions: readonly QuestionView[]): PageOfForm[] {
+  const pages: PageOfForm[] = [];
   for (const question of questions) {
     if (question.input.kind === 'page') pages.push({ name: question.name, title: question.label, questions: [] });
     else {
@@ -24,7 +24,10 @@ export function pagesOf(questions: readonly QuestionView[]): FormPage[] {
   return pages;
 }
 
-export function useQuestions(questions: () => readonly QuestionView[], { answers, faults, faultOf, tell, mend }: Form) {
+export function useQuestions(
+  questions: () => readonly QuestionView[],
+  { answers, faults, faultOf, tell, mend }: OpenForm,
+) {
   const reader = useReader();
   const route = useRoute();
   const router = useRouter();

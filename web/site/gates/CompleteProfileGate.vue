@@ -1,6 +1,6 @@
 <script setup lang="ts">
 /** The gate Complete profile: a further form, sent from here. */
-import type { FormView } from '../../../contract';
+import type { ShownForm } from '../../../contract';
 import type { GateSight } from '../../../core/joining/gates';
 import { call } from '../calls';
 import KnownForm from '../form/KnownForm.vue';
@@ -10,7 +10,7 @@ import { siteSays } from '../site.sentences';
 
 const says = siteSays(useReader());
 
-defineProps<{ act: Extract<GateSight, { kind: 'completeProfile' }>; further: FormView | null }>();
+defineProps<{ act: Extract<GateSight, { kind: 'completeProfile' }>; further: ShownForm | null }>();
 const go = useGo();
 
 async function send(answers: Record<string, string>): Promise<void> {

@@ -2,7 +2,7 @@
 /** What follows when a form was sent: what its sender sees, and which letters it sends. */
 import { computed } from 'vue';
 import { chipNames } from '../../../../core/messages';
-import { partKindOf, type AfterSending, type FormItem, type FormLetter } from '../../../../core/fields';
+import { partKindOf, type AfterSending, type AnyForm, type LetterOfForm } from '../../../../core/fields';
 import type { FieldId, MessageId, PageId } from '../../../../core/kernel';
 import KitChoice from '../../../kit/fields/KitChoice.vue';
 import KitField from '../../../kit/fields/KitField.vue';
@@ -15,8 +15,8 @@ import { joiningSays } from '../joining.sentences';
 import LetterChoice from '../LetterChoice.vue';
 
 const says = joiningSays(reader);
-const props = defineProps<{ form: FormItem; faultAt: (at: string) => string | null }>();
-const emit = defineEmits<{ change: [change: Partial<FormItem>]; write: [letter: string] }>();
+const props = defineProps<{ form: AnyForm; faultAt: (at: string) => string | null }>();
+const emit = defineEmits<{ change: [change: Partial<AnyForm>]; write: [letter: string] }>();
 const draft = useDraft();
 
 const ways = computed(() => [
@@ -36,8 +36,8 @@ function choose(then: string): void {
 }
 
 const letters = computed(() => props.form.letters ?? []);
-const put = (list: FormLetter[]) => emit('change', { letters: list.length ? list : undefined });
-const change = (at: number, letter: Partial<FormLetter>) =>
+const put = (list: LetterOfForm[]) => emit('change', { letters: list.length ? list : undefined });
+const change = (at: number, letter: Partial<LetterOfForm>) =>
   put(letters.value.map((one, n) => (n === at ? { ...one, ...letter } : one)));
 const whom = [
   { title: says.toSender, value: 'sender' },
@@ -47,9 +47,9 @@ const whom = [
   })),
   { title: says.toAddress, value: 'address' },
 ];
-const toOf = ({ to }: FormLetter) => (to === 'sender' ? 'sender' : 'part' in to ? to.part : 'address');
+const toOf = ({ to }: LetterOfForm) => (to === 'sender' ? 'sender' : 'part' in to ? to.part : 'address');
 function setTo(at: number, value: string): void {
-  const to: FormLetter['to'] =
+  const to: LetterOfForm['to'] =
     value === 'sender' ? 'sender' : value === 'address' ? { address: '' } : { part: value as 'owner' };
   change(at, { to });
 }

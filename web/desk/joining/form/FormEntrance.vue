@@ -2,7 +2,7 @@
 /** Who may send a form: from when until when, by invitation, how many, with which addresses. */
 import { computed } from 'vue';
 import { VCheckbox } from 'vuetify/components/VCheckbox';
-import type { FormItem } from '../../../../core/fields';
+import type { AnyForm } from '../../../../core/fields';
 import type { MessageId } from '../../../../core/kernel';
 import KitChoice from '../../../kit/fields/KitChoice.vue';
 import KitField from '../../../kit/fields/KitField.vue';
@@ -10,13 +10,14 @@ import { desk } from '../../calls';
 import { reader } from '../../reader';
 import { may, useMe } from '../../session';
 import { useDraft } from '../../setup/draft.store';
+import { typedCount } from '../counts';
 import { joiningSays } from '../joining.sentences';
 import LetterChoice from '../LetterChoice.vue';
 import InvitationList from './InvitationList.vue';
 
 const says = joiningSays(reader);
-const props = defineProps<{ form: FormItem; faultAt: (at: string) => string | null }>();
-const emit = defineEmits<{ change: [change: Partial<FormItem>]; write: [letter: string] }>();
+const props = defineProps<{ form: AnyForm; faultAt: (at: string) => string | null }>();
+const emit = defineEmits<{ change: [change: Partial<AnyForm>]; write: [letter: string] }>();
 const draft = useDraft();
 
 const { data: me } = useMe();
@@ -25,8 +26,7 @@ const signsUp = computed(() => props.form.purpose.is === 'signup');
 const anyLetter = computed(() => (draft.ofKind('message')[0]?.id ?? 'letter') as MessageId);
 function setPlaces(text: string): void {
   if (text.trim() === '') return emit('change', { places: undefined });
-  const count = /^\d+$/.test(text.trim()) ? Number(text) : (text as unknown as number);
-  emit('change', { places: { ...props.form.places, count } });
+  emit('change', { places: { ...props.form.places, count: typedCount(text) } });
 }
 function setWaiting(on: boolean): void {
   const { places } = props.form;

@@ -2,24 +2,32 @@
 /** Where a form is reached: its address, as a code to be scanned, and in pages of other sites. */
 import { computed, ref, watch } from 'vue';
 import { VCheckbox } from 'vuetify/components/VCheckbox';
-import type { FormItem } from '../../../../core/fields';
+import type { AnyForm } from '../../../../core/fields';
 import KitButton from '../../../kit/KitButton.vue';
+import { handOver } from '../../download';
 import { useNotice } from '../../notice';
 import { reader } from '../../reader';
 import { shareSays } from './share.sentences';
 
 const says = shareSays(reader);
-const props = defineProps<{ form: FormItem }>();
-const emit = defineEmits<{ change: [change: Partial<FormItem>] }>();
+const props = defineProps<{ form: AnyForm }>();
+const emit = defineEmits<{ change: [change: Partial<AnyForm>] }>();
 const notice = useNotice();
 
 const way = computed(() => (props.form.purpose.is === 'followUp' ? 'form' : 'join'));
 const address = computed(() => `${location.origin}/${way.value}/${props.form.address}`);
 const attribute = (text: string) => text.replaceAll('&', '&amp;').replaceAll('"', '&quot;').replaceAll('<', '&lt;');
-const code = computed(
-  () =>
-    `<script src="${location.origin}/embed.js" data-form="${props.form.address}" data-title="${attribute(props.form.title)}" async><\/script>\n<noscript><a href="${address.value}">${attribute(props.form.title)}</a></noscript>`,
-);
+const code = computed(() => {
+  const title = attribute(props.form.title);
+  const script = [
+    `src="${location.origin}/embed.js"`,
+    `data-form="${props.form.address}"`,
+    `data-title="${title}"`,
+    'async',
+  ].join(' ');
+  // In two pieces, since a script's end would end this one.
+  return `<script ${script}></${'script'}>\n<noscript><a href="${address.value}">${title}</a></noscript>`;
+});
 
 const drawn = ref('');
 watch(
@@ -32,14 +40,7 @@ watch(
 );
 const picture = computed(() => (drawn.value ? `data:image/svg+xml;utf8,${encodeURIComponent(drawn.value)}` : ''));
 
-function take(blob: Blob, kind: string): void {
-  const link = Object.assign(document.createElement('a'), {
-    href: URL.createObjectURL(blob),
-    download: `${props.form.address}.${kind}`,
-  });
-  link.click();
-  setTimeout(() => URL.revokeObjectURL(link.href));
-}
+const take = (blob: Blob, kind: string) => handOver(blob, `${props.form.address}.${kind}`);
 const takeSvg = () => take(new Blob([drawn.value], { type: 'image/svg+xml' }), 'svg');
 async function takePng(): Promise<void> {
   const { toCanvas } = await import('qrcode');

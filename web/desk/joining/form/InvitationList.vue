@@ -4,6 +4,7 @@ import { computed, ref, watch } from 'vue';
 import type { InvitationView } from '../../../../contract';
 import KitField from '../../../kit/fields/KitField.vue';
 import KitButton from '../../../kit/KitButton.vue';
+import KitFile from '../../../kit/KitFile.vue';
 import Trouble from '../../../kit/Trouble.vue';
 import { calls, troubleOf, type Trouble as Found } from '../../calls';
 import { reader } from '../../reader';
@@ -33,11 +34,8 @@ watch(text, async (now) => {
   const read = await readPeople(now);
   if (now === text.value) people.value = read;
 });
-async function fromFile(event: Event): Promise<void> {
-  const input = event.target as HTMLInputElement;
-  const file = input.files?.[0];
-  if (file) text.value = await file.text();
-  input.value = '';
+async function fromFile(file: File): Promise<void> {
+  text.value = await file.text();
 }
 async function invite(): Promise<void> {
   busy.value = true;
@@ -89,10 +87,7 @@ const more = computed(() => (shown.value ? shown.value.total - shown.value.invit
       optional
     />
     <div class="invitations__make">
-      <label class="linklike invitations__file">
-        {{ says.fromFile }}
-        <input type="file" accept=".csv,text/csv,text/plain" @change="fromFile" />
-      </label>
+      <KitFile :label="says.fromFile" accept=".csv,text/csv,text/plain" @file="fromFile" />
       <KitButton kind="primary" :disabled="busy || people.length === 0 || people.length > 1000" @click="invite">{{
         says.make({ count: people.length })
       }}</KitButton>
@@ -108,35 +103,24 @@ const more = computed(() => (shown.value ? shown.value.total - shown.value.invit
     </div>
     <Trouble v-if="trouble" :error="trouble" @again="load" />
     <p v-else-if="shown && shown.total === 0" class="empty">{{ says.none }}</p>
-    <table v-else-if="shown" class="invitations__table">
-      <thead>
-        <tr>
-          <th scope="col">{{ says.person }}</th>
-          <th scope="col">{{ says.invited }}</th>
-          <th scope="col">{{ says.used }}</th>
-        </tr>
-      </thead>
-      <tbody>
-        <tr v-for="one in shown.invitations" :key="one.id">
-          <td>
-            {{ one.name }} <span class="quiet">{{ one.mail }}</span>
-          </td>
-          <td>{{ one.invited }}</td>
-          <td>
-            <RouterLink v-if="one.used" :to="{ path: '/desk/members', query: { person: one.used.member } }">{{
-              one.used.says
-            }}</RouterLink>
-            <KitButton
-              v-else
-              kind="link"
-              :aria-label="says.takeBackNamed({ name: one.name || one.mail })"
-              @click="takeBack(one.id)"
-              >{{ says.takeBack }}</KitButton
-            >
-          </td>
-        </tr>
-      </tbody>
-    </table>
+    <ul v-else-if="shown" class="invitations__list">
+      <li v-for="one in shown.invitations" :key="one.id">
+        <span class="invitations__who"
+          ><b>{{ one.name || one.mail }}</b> <span v-if="one.name" class="quiet">{{ one.mail }}</span></span
+        >
+        <span class="quiet">{{ says.invitedWhen({ when: one.invited }) }}</span>
+        <RouterLink v-if="one.used" :to="{ path: '/desk/members', query: { person: one.used.member } }">{{
+          says.usedWhen({ who: one.used.says })
+        }}</RouterLink>
+        <KitButton
+          v-else
+          kind="link"
+          :aria-label="says.takeBackNamed({ name: one.name || one.mail })"
+          @click="takeBack(one.id)"
+          >{{ says.takeBack }}</KitButton
+        >
+      </li>
+    </ul>
     <p v-if="more > 0" class="quiet">{{ says.more({ count: more }) }}</p>
   </section>
 </template>
@@ -154,36 +138,21 @@ const more = computed(() => (shown.value ? shown.value.total - shown.value.invit
   justify-content: space-between;
   gap: 10px;
 }
-.invitations__file {
-  position: relative;
-  text-decoration: underline;
-  cursor: pointer;
+.invitations__list {
+  margin: 0;
+  padding: 0;
+  list-style: none;
 }
-.invitations__table {
-  width: 100%;
-  border-collapse: collapse;
-}
-.invitations__table th {
-  padding: 4px 8px 4px 0;
-  border-bottom: 1px solid var(--ink);
-  font-size: 13px;
-  line-height: 18px;
-  text-align: left;
-}
-.invitations__table td {
-  padding: 6px 8px 6px 0;
+.invitations__list li {
+  display: grid;
+  grid-template-columns: minmax(0, 1fr) auto;
+  gap: 0 12px;
+  padding: 6px 0;
   border-bottom: 1px solid var(--rule);
+}
+.invitations__who {
+  grid-column: 1 / -1;
   overflow-wrap: anywhere;
-}
-.invitations__file input {
-  position: absolute;
-  width: 1px;
-  height: 1px;
-  opacity: 0;
-}
-.invitations__file:focus-within {
-  outline: 2px solid var(--focus);
-  outline-offset: 2px;
 }
 .invitations__links {
   padding: 10px 12px;

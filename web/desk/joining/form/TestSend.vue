@@ -1,7 +1,7 @@
 <script setup lang="ts">
 /** A test send: what would come of the answers that stand in the mount. Nothing is sent, kept or written. */
 import { ref, watch } from 'vue';
-import type { FormItem, RawForm } from '../../../../core/fields';
+import type { AnyForm, RawForm } from '../../../../core/fields';
 import { sampleAnswers, tryForm, type Trial } from '../../../../core/rehearsal';
 import KitButton from '../../../kit/KitButton.vue';
 import { reader } from '../../reader';
@@ -10,7 +10,7 @@ import { testSendSays } from './testSend.sentences';
 
 const says = testSendSays(reader);
 const props = defineProps<{
-  form: FormItem;
+  form: AnyForm;
   /** What stands in the mount by now. */
   typed: () => RawForm;
 }>();

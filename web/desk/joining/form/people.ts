@@ -1,4 +1,5 @@
 /** Purpose: people to be invited, read from a pasted list or a CSV file, and their links as a file. */
+import { handOver } from '../../download';
 
 export type Invited = { readonly name: string; readonly mail: string };
 
@@ -28,11 +29,5 @@ export async function downloadTable(rows: readonly (readonly string[])[], name: 
     rows.map((row) => [...row]),
     { escapeFormulae: true },
   );
-  const blob = new Blob(['\uFEFF', text], { type: 'text/csv' });
-  const link = Object.assign(document.createElement('a'), {
-    href: URL.createObjectURL(blob),
-    download: `${name}.csv`,
-  });
-  link.click();
-  setTimeout(() => URL.revokeObjectURL(link.href));
+  handOver(new Blob(['\uFEFF', text], { type: 'text/csv' }), `${name}.csv`);
 }
