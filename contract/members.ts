@@ -1,6 +1,7 @@
 /** Members: the list, one person, and finding people. */
 import { z } from 'zod';
 import { Standing } from '../core/facts';
+import { AnswerRule, FieldItem } from '../core/fields';
 import { GroupId, LevelId, MemberId } from '../core/kernel';
 import { anyStaff, endpoint } from './access';
 import { ApplicationView } from './review';
@@ -28,6 +29,20 @@ const MemberFilter = {
   standing: Standing.optional(),
   level: LevelId.optional(),
   group: GroupId.optional(),
+  /** What they have answered: a rule over answers, as JSON, so that it fits into an address. */
+  where: z
+    .string()
+    .max(4_000)
+    .transform((text): unknown => {
+      try {
+        return JSON.parse(text);
+      } catch {
+        // No rule either, and refused as such.
+        return text;
+      }
+    })
+    .pipe(AnswerRule)
+    .optional(),
 };
 
 export const TimelineRow = z.object({
@@ -77,6 +92,8 @@ export const members = {
       standings: z.array(z.object({ standing: Standing, count: z.number() })),
       levels: z.array(z.object({ id: text, title: text })),
       groups: z.array(z.object({ id: text, title: text })),
+      /** Whose answers can be asked about, in the order of the set-up. */
+      fields: z.array(FieldItem),
     }),
   ),
   one: endpoint(anyStaff, 'GET', '/desk/members/{id}', 'One person: facts, timeline, application')

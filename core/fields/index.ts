@@ -1,7 +1,7 @@
 export * from './items';
-export { AfterSending, FormItem, FormLetter, FormPurpose, pathOfForm } from './formItem';
-export { FormPart, StartsWith, nameOfPart, partKindOf, type Beforehand, type Given } from './parts';
-export { AnswerRule, fieldsAsked } from './answerRule';
+export { AfterSending, AnyForm, LetterOfForm, PurposeOfForm, pathOfForm } from './formItem';
+export { PartOfForm, StartsWith, nameOfPart, partKindOf, type Beforehand, type Given } from './parts';
+export { AnswerRule, fieldsAsked, type FieldTest } from './answerRule';
 export { saidOn } from './said';
 export { questionsOf } from './questions';
 export { Question, shownBy } from './question';

@@ -1,7 +1,9 @@
 import { afterAll, beforeAll, describe, expect, it } from 'vitest';
 import { Caller, makeStack, type Stack } from '../../tests/support/stack';
 import type { MemberRow, MemberView } from '../../contract';
-import { standings } from '../../core/facts';
+import { standings, type Facts } from '../../core/facts';
+import type { AnswerRule } from '../../core/fields';
+import { meetsAnswers } from '../../core/fields/answerRule';
 import { searchWords } from './member.words';
 
 type Page = { rows: MemberRow[]; total: number; more: string | null };
@@ -148,4 +150,94 @@ describe('one person', () => {
   it('who does not exist is a 404', async () => {
     expect((await odile.get(`/desk/members/${'z'.repeat(20)}`)).status).toBe(404);
   });
+});
+
+describe('filtered by answers', () => {
+  const number = (value: number, op: 'atLeast' | 'atMost' = 'atLeast') =>
+    ({ fact: 'field', field: 'years-keeping', test: { op, value } }) as AnswerRule;
+  const postcode = (op: 'startsWith' | 'is', value: string) =>
+    ({ fact: 'field', field: 'apiary-postcode', test: { op, value } }) as AnswerRule;
+  const heard = (value: string) => ({ fact: 'field', field: 'heard-of-us', test: { op: 'is', value } }) as AnswerRule;
+  const interest = (value: string) =>
+    ({ fact: 'field', field: 'interests', test: { op: 'includes', value } }) as AnswerRule;
+  /** Lists of several answers, one of them longer than the column that holds its beginning. */
+  beforeAll(async () => {
+    const many = Array.from({ length: 30 }, (_, n) => `interest-${n}`);
+    const lists = [['queen-rearing'], ['queen-rearing', 'honey-shows'], ['honey-shows'], many, [...many].reverse()];
+    const people = await stack.query<{ id: string }>('SELECT id FROM member ORDER BY number LIMIT ?', [lists.length]);
+    for (const [at, list] of lists.entries()) {
+      const json = JSON.stringify(list);
+      await stack.query(
+        `INSERT INTO member_value (member, field, text, number, value) VALUES (?, 'interests', ?, NULL, ?)
+         ON DUPLICATE KEY UPDATE text = VALUES(text), value = VALUES(value)`,
+        [people[at]!.id, list.join(',').slice(0, 190), json],
+      );
+      await stack.query(
+        `UPDATE member_facts SET facts = JSON_SET(facts, '$.fields.interests', JSON_EXTRACT(?, '$')) WHERE member = ?`,
+        [json, people[at]!.id],
+      );
+    }
+  });
+  const whole = async (rule: AnswerRule) => {
+    const rows = await stack.query<{ id: string; facts: string }>(
+      `SELECT m.id, f.facts FROM member m JOIN member_facts f ON f.member = m.id ORDER BY m.name, m.id`,
+    );
+    return rows
+      .filter(({ facts }) => meetsAnswers(rule, new Map(Object.entries((JSON.parse(facts) as Facts).fields))))
+      .map(({ id }) => id);
+  };
+
+  it.each<[string, AnswerRule]>([
+    ['a number at least', number(5)],
+    ['a number at most', number(2, 'atMost')],
+    ['a choice', heard('market-stall')],
+    ['first letters, small or not', postcode('startsWith', 'qm4')],
+    ['nothing but those letters', postcode('startsWith', 'Q_4%')],
+    ['the very text', postcode('is', 'QM4 7TB')],
+    ['another way of writing it', postcode('is', 'qm4 7tb')],
+    ['all of two', { all: [number(3), heard('market-stall')] }],
+    ['one of two', { any: [number(20), postcode('startsWith', 'QM9')] }],
+    ['none of two', { none: [number(3), heard('market-stall')] }],
+    ['none of nothing', { none: [] }],
+    ['one of nothing', { any: [] }],
+    ['all of nothing', { all: [] }],
+    ['one of several', interest('queen-rearing')],
+    ['the last of many', interest('interest-29')],
+    ['one that is cut where the column ends', interest('interest-1')],
+    ['the beginning of one that was cut', interest('interest-1'.slice(0, 8))],
+    [
+      'a word where a number stands',
+      { fact: 'field', field: 'years-keeping' as never, test: { op: 'is', value: '5' } },
+    ],
+    ['a field nobody has', { fact: 'field', field: 'no-such' as never, test: { op: 'answered' } }],
+    ['whatever was answered', { fact: 'field', field: 'years-keeping' as never, test: { op: 'answered' } }],
+  ])('%s: whom the rule finds', async (_, rule) => {
+    const expected = await whole(rule);
+    const page = await list({ where: JSON.stringify(rule), limit: 200 });
+    expect(page.total).toBe(expected.length);
+    expect(page.rows.map(({ id }) => id)).toEqual(expected.slice(0, 200));
+  });
+
+  it('goes by the whole of what is longer than its column', async () => {
+    const [{ id } = { id: '' }] = await stack.query<{ id: string }>('SELECT id FROM member ORDER BY name LIMIT 1');
+    const long = 'é'.repeat(150) + 'Strauß '.repeat(20);
+    await stack.query('UPDATE member_value SET text = ?, value = ? WHERE member = ? AND field = ?', [
+      long.slice(0, 190),
+      JSON.stringify(long),
+      id,
+      'apiary-postcode',
+    ]);
+    const found = async (rule: AnswerRule) => (await list({ where: JSON.stringify(rule) })).rows.map((row) => row.id);
+    expect(await found(postcode('is', long))).toEqual([id]);
+    expect(await found(postcode('is', `${long.slice(0, -1)}x`))).toEqual([]);
+    expect(await found(postcode('startsWith', long.slice(0, 200)))).toEqual([id]);
+    expect(await found(postcode('startsWith', `${long.slice(0, 200)}x`))).toEqual([]);
+  });
+
+  it.each(['{', '"x"', '{"fact":"field"}', `{"all":[${'{"all":[]},'.repeat(30)}{"all":[]}]}`])(
+    'refuses %s as no rule',
+    async (where) => {
+      expect((await odile.get(`/desk/members?where=${encodeURIComponent(where)}`)).status).toBe(400);
+    },
+  );
 });

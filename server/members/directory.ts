@@ -4,9 +4,11 @@
  */
 import type { DataSource } from 'typeorm';
 import type { MemberRow, MemberSort, PersonHit } from '../../contract';
+import type { AnswerRule } from '../../core/fields';
 import { currentTerm, lastTerm, standings, type Facts, type Standing } from '../../core/facts';
 import { dayOf, listed, MemberId, sayNearDate, sayShortDate, type Instant } from '../../core/kernel';
 import type { Setup } from '../../core/setup';
+import { answersSql } from './answers.sql';
 import { factsOfMany } from './member.store';
 import { searchWords } from './member.words';
 import { membersSays } from './members.sentences';
@@ -16,6 +18,8 @@ export type MemberQuery = {
   readonly standing?: Standing;
   readonly level?: string;
   readonly group?: string;
+  /** What they have answered. */
+  readonly where?: AnswerRule;
   readonly sort: MemberSort;
   readonly after?: string;
   readonly limit: number;
@@ -53,7 +57,7 @@ export class Directory {
     setup: Setup,
     now: Instant,
   ): Promise<{ rows: MemberRow[]; total: number; more: string | null }> {
-    const { where, params } = this.conditions(query, now);
+    const { where, params } = this.conditions(query, setup, now);
     const order = orders[query.sort];
     const [sum] = (await this.db.query(`SELECT COUNT(*) AS n FROM member m WHERE ${where}`, params)) as { n: string }[];
     const after = query.after ? readKey(query.after, order.date) : null;
@@ -77,7 +81,11 @@ export class Directory {
     };
   }
 
-  private conditions(query: Omit<MemberQuery, 'sort' | 'limit'>, now: Instant): { where: string; params: unknown[] } {
+  private conditions(
+    query: Omit<MemberQuery, 'sort' | 'limit'>,
+    setup: Setup,
+    now: Instant,
+  ): { where: string; params: unknown[] } {
     const parts = [`m.shadow_of = ''`];
     const params: unknown[] = [];
     const add = (sql: string, ...values: unknown[]) => {
@@ -95,13 +103,17 @@ export class Directory {
         new Date(now),
       );
     if (query.group) add('m.id IN (SELECT g.member FROM member_group g WHERE g.group_id = ?)', query.group);
+    if (query.where) {
+      const { sql, params } = answersSql(query.where, setup);
+      add(sql, ...params);
+    }
     return { where: parts.join(' AND '), params };
   }
 
   /** The first few people whose words begin so. */
   async find(q: string, setup: Setup, now: Instant, limit = 8): Promise<PersonHit[]> {
     if (searchWords(q).length === 0) return [];
-    const { where, params } = this.conditions({ q }, now);
+    const { where, params } = this.conditions({ q }, setup, now);
     const rows = (await this.db.query(
       `SELECT m.id, m.name, m.mail, m.standing, m.joined_at, m.seen_at FROM member m WHERE ${where} ORDER BY m.name, m.id LIMIT ?`,
       [...params, limit],

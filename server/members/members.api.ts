@@ -26,8 +26,13 @@ export const membersApi = ({ db, directory, live, clock, applicationOf }: Member
   list: api.list.handler(({ input }) => directory.list(input, live.must.setup, clock.now())),
 
   counts: api.counts.handler(async () => {
-    const { levels, groups } = live.must.setup.doc;
-    return { ...(await directory.counts()), levels: [...levels], groups: [...groups] };
+    const { levels, groups, fields } = live.must.setup.doc;
+    return {
+      ...(await directory.counts()),
+      levels: [...levels],
+      groups: [...groups],
+      fields: fields.filter(({ retired }) => !retired),
+    };
   }),
 
   one: api.one.handler(async ({ input, context }) => {

@@ -1,7 +1,7 @@
 <script setup lang="ts">
 /** All that a form is beside its questions: its words, what it is for, who may send it, what follows. */
 import { computed, ref } from 'vue';
-import type { FormItem } from '../../../core/fields';
+import type { AnyForm } from '../../../core/fields';
 import KitField from '../../kit/fields/KitField.vue';
 import KitButton from '../../kit/KitButton.vue';
 import KitTabs from '../../kit/KitTabs.vue';
@@ -23,7 +23,7 @@ const props = defineProps<{ id: string }>();
 defineEmits<{ done: [] }>();
 const draft = useDraft();
 const { body, set, faultAt } = useItem('form', () => props.id);
-const form = computed(() => body.value as FormItem);
+const form = computed(() => body.value as AnyForm);
 const all = ['words', 'use', 'entrance', 'after', 'share', 'answers'] as const;
 type Tab = (typeof all)[number];
 /** What somebody who signs up has answered stands with their application. */

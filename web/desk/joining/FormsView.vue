@@ -7,8 +7,8 @@ import {
   nameOfPart,
   questionsOf,
   type FieldItem,
-  type FormItem,
-  type FormPart,
+  type AnyForm,
+  type PartOfForm,
 } from '../../../core/fields';
 import type { FieldId } from '../../../core/kernel';
 import { idFrom } from '../../../core/setup';
@@ -42,13 +42,13 @@ const settings = ref(false);
 const width = ref<'wide' | 'phone'>('wide');
 const open = ref<string | null>(null);
 
-const forms = computed(() => draft.ofKind('form').map(({ body }) => body as unknown as FormItem));
+const forms = computed(() => draft.ofKind('form').map(({ body }) => body as unknown as AnyForm));
 const id = computed(() => {
   const asked = typeof route.params['id'] === 'string' ? route.params['id'] : null;
   return asked ?? (forms.value.find(({ retired }) => !retired) ?? forms.value[0])?.id ?? null;
 });
 const { body, set, faultAt, faulty, findings } = useItem('form', () => id.value);
-const form = computed(() => body.value as FormItem | null);
+const form = computed(() => body.value as AnyForm | null);
 const questions = computed(() => listOf(form.value?.parts ?? []));
 const fields = computed(() => draft.ofKind('field').map(({ body: field }) => field as unknown as FieldItem));
 const shelf = computed(() => shelfOf(fields.value, form.value?.parts ?? []));
@@ -66,8 +66,8 @@ watch(
   { immediate: true },
 );
 
-const setParts = (parts: readonly FormPart[]) => set({ parts: [...parts] });
-function add(part: FormPart): void {
+const setParts = (parts: readonly PartOfForm[]) => set({ parts: [...parts] });
+function add(part: PartOfForm): void {
   const parts = [...(form.value?.parts ?? []), part];
   setParts(parts);
   open.value = listOf(parts).at(-1)!.id;
@@ -115,10 +115,10 @@ function make(title: string): void {
     'join',
   );
   const role = (name: 'name' | 'mail') => fields.value.find((field) => field.role === name);
-  const ask = (field: FieldItem | undefined): FormPart[] =>
+  const ask = (field: FieldItem | undefined): PartOfForm[] =>
     field ? [{ part: 'field', field: field.id, required: true, half: false }] : [];
   const path = draft.ofKind('path')[0]?.id ?? 'path';
-  const parts: FormPart[] = [
+  const parts: PartOfForm[] = [
     ...ask(role('name')),
     ...ask(role('mail')),
     { part: 'password', label: says.newPassword, half: false },

@@ -5,7 +5,7 @@ import type { OwnGate } from '../../../core/joining';
 import KitField from '../../kit/fields/KitField.vue';
 import KitButton from '../../kit/KitButton.vue';
 import { reader } from '../reader';
-import ConditionList from './ConditionList.vue';
+import ConditionList from '../rules/ConditionList.vue';
 import { gateSettings } from './gates/settings';
 import { joiningSays } from './joining.sentences';
 

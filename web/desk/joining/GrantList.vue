@@ -11,10 +11,12 @@ import KitButton from '../../kit/KitButton.vue';
 import MenuButton from '../../kit/MenuButton.vue';
 import { reader } from '../reader';
 import { useDraft } from '../setup/draft.store';
-import { conditionsOn, keyOfRule, ruleOfKey } from './conditions';
+import { conditionsOn, keyOfRule, ruleOfKey } from '../rules/conditions';
 import { joiningSays } from './joining.sentences';
+import { rulesSays } from '../rules/rules.sentences';
 
 const says = joiningSays(reader);
+const rules = rulesSays(reader);
 const props = defineProps<{
   title?: string;
   none?: string;
@@ -46,7 +48,7 @@ const conditions = (grant: Grant) => {
   const { key } = keyOfRule(grant.when);
   const own =
     key === '*' && draft.setup
-      ? [{ title: says.asItIs({ rule: describe(grant.when!, draft.setup) }), value: '*' }]
+      ? [{ title: rules.asItIs({ rule: describe(grant.when!, draft.setup) }), value: '*' }]
       : [];
   return [{ title: says.everybody, value: '' }, ...own, ...conditionsOn(fields.value)];
 };
@@ -135,7 +137,7 @@ const additions = computed(() => [
           :id="`grant-number-${at}`"
           kind="number"
           :model-value="String(keyOfRule(grant.when).number)"
-          :label="says.theNumber"
+          :label="rules.theNumber"
           :fault="faultAt(`grants.${at}`)"
           @update:model-value="/^\d+$/.test($event) && setWhen(at, keyOfRule(grant.when).key, Number($event))"
         />

@@ -4,7 +4,7 @@ import { computed } from 'vue';
 import { VCheckbox } from 'vuetify/components/VCheckbox';
 import { VRadio } from 'vuetify/components/VRadio';
 import { VRadioGroup } from 'vuetify/components/VRadioGroup';
-import type { FieldItem, FormPart } from '../../../core/fields';
+import type { FieldItem, PartOfForm } from '../../../core/fields';
 import { chipNames } from '../../../core/messages';
 import KitField from '../../kit/fields/KitField.vue';
 import KitTicks from '../../kit/fields/KitTicks.vue';
@@ -12,21 +12,21 @@ import KitButton from '../../kit/KitButton.vue';
 import { reader } from '../reader';
 import { useDraft } from '../setup/draft.store';
 import WordsField from '../letters/WordsField.vue';
-import ConditionList from './ConditionList.vue';
+import ConditionList from '../rules/ConditionList.vue';
 import { joiningSays } from './joining.sentences';
 import StartEditor from './StartEditor.vue';
 
 const says = joiningSays(reader);
 const props = defineProps<{
-  part: FormPart;
+  part: PartOfForm;
   /** The fields asked before it, which its showing may hang on. */
   before: readonly FieldItem[];
   faultAt: (at: string) => string | null;
 }>();
-const emit = defineEmits<{ change: [part: FormPart]; takeOut: [] }>();
+const emit = defineEmits<{ change: [part: PartOfForm]; takeOut: [] }>();
 const draft = useDraft();
 
-const set = (change: object) => emit('change', { ...props.part, ...change } as FormPart);
+const set = (change: object) => emit('change', { ...props.part, ...change } as PartOfForm);
 const field = computed(() =>
   props.part.part === 'field' ? (draft.setup?.fields.get(props.part.field) ?? null) : null,
 );

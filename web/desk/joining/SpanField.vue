@@ -3,6 +3,7 @@
 import { computed } from 'vue';
 import type { Span } from '../../../core/kernel';
 import KitField from '../../kit/fields/KitField.vue';
+import { typedCount } from './counts';
 
 const props = defineProps<{ id: string; label: string; unit: 'hours' | 'days'; fault: string | null }>();
 const span = defineModel<Span>({ required: true });
@@ -21,7 +22,6 @@ const text = computed(() => {
   if (typeof count !== 'number') return String(count);
   return String(Math.round(((count * DAYS[unit]) / DAYS[props.unit]) * 100) / 100);
 });
-const count = (typed: string): number => (/^\d+$/.test(typed.trim()) ? Number(typed) : (typed as unknown as number));
 </script>
 
 <template>
@@ -31,6 +31,6 @@ const count = (typed: string): number => (/^\d+$/.test(typed.trim()) ? Number(ty
     :model-value="text"
     :label="label"
     :fault="fault"
-    @update:model-value="span = { count: count($event), unit }"
+    @update:model-value="span = { count: typedCount($event), unit }"
   />
 </template>

@@ -2,7 +2,7 @@
 /** What an answer is before anybody types, and whether the form sets it unseen. */
 import { computed } from 'vue';
 import { VCheckbox } from 'vuetify/components/VCheckbox';
-import { fieldKindOf, readAnswer, type FieldItem, type FormPart, type StartsWith } from '../../../core/fields';
+import { fieldKindOf, readAnswer, type FieldItem, type PartOfForm, type StartsWith } from '../../../core/fields';
 import { idFrom } from '../../../core/setup';
 import KitChoice from '../../kit/fields/KitChoice.vue';
 import KitField from '../../kit/fields/KitField.vue';
@@ -12,7 +12,7 @@ import { joiningSays } from './joining.sentences';
 
 const says = joiningSays(reader);
 const props = defineProps<{
-  part: Extract<FormPart, { part: 'field' }>;
+  part: Extract<PartOfForm, { part: 'field' }>;
   field: FieldItem;
   faultAt: (at: string) => string | null;
 }>();

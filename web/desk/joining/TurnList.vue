@@ -9,8 +9,8 @@ import KitField from '../../kit/fields/KitField.vue';
 import KitButton from '../../kit/KitButton.vue';
 import { reader } from '../reader';
 import { useDraft } from '../setup/draft.store';
-import { conditionsOn, ruleOfKey } from './conditions';
-import ConditionList from './ConditionList.vue';
+import { conditionsOn, ruleOfKey } from '../rules/conditions';
+import ConditionList from '../rules/ConditionList.vue';
 import { joiningSays } from './joining.sentences';
 
 const says = joiningSays(reader);

@@ -5,6 +5,7 @@ import { computed, nextTick, ref, watch } from 'vue';
 import { useRoute, useRouter } from 'vue-router';
 import { MemberSort, type MemberRow } from '../../../contract';
 import { Standing } from '../../../core/facts';
+import { AnswerRule } from '../../../core/fields';
 import { calls, troubleOf } from '../calls';
 import type { Me } from '../session';
 import KitButton from '../../kit/KitButton.vue';
@@ -13,6 +14,7 @@ import SideSheet from '../../kit/SideSheet.vue';
 import { VLayout } from 'vuetify/components/VLayout';
 import { VMain } from 'vuetify/components/VMain';
 import { useLetter } from '../letter';
+import AnswerFilters from './AnswerFilters.vue';
 import MemberFilters from './MemberFilters.vue';
 import MemberTable from './MemberTable.vue';
 import PersonSheet from './PersonSheet.vue';
@@ -29,12 +31,22 @@ const one = (name: string) => {
   const value = route.query[name];
   return typeof value === 'string' && value !== '' ? value : undefined;
 };
+/** The conditions on answers, as the address has them; what is none there is none here. */
+const conditions = computed((): AnswerRule[] => {
+  try {
+    const { data } = AnswerRule.safeParse(JSON.parse(one('where') ?? ''));
+    return data && 'all' in data ? data.all : data ? [data] : [];
+  } catch {
+    return [];
+  }
+});
 /** What is asked for stands in the address, so that it can be kept, shared and gone back to. */
 const asked = computed(() => ({
   q: one('q') ?? '',
   standing: Standing.safeParse(one('standing')).data,
   level: one('level'),
   group: one('group'),
+  where: conditions.value.length ? JSON.stringify({ all: conditions.value }) : undefined,
   sort: MemberSort.safeParse(one('sort')).data ?? ('name' as const),
 }));
 const person = computed(() => one('person') ?? null);
@@ -104,7 +116,7 @@ function step(by: number): void {
 useLetter('j', () => step(1));
 useLetter('k', () => step(-1));
 const filtered = computed(() =>
-  Boolean(asked.value.q || asked.value.standing || asked.value.level || asked.value.group),
+  Boolean(asked.value.q || asked.value.standing || asked.value.level || asked.value.group || asked.value.where),
 );
 </script>
 
@@ -123,6 +135,11 @@ const filtered = computed(() =>
         :groups="counts.data.value?.groups ?? []"
         @ask="ask"
       />
+      <AnswerFilters
+        :where="conditions"
+        :fields="counts.data.value?.fields ?? []"
+        @change="ask({ where: $event.length ? JSON.stringify({ all: $event }) : undefined })"
+      />
       <MemberTable
         :rows="rows"
         :total="list.data.value?.total ?? 0"
@@ -134,7 +151,7 @@ const filtered = computed(() =>
         @open="open"
         @again="list.refetch()"
         @sort="ask({ sort: $event })"
-        @clear="ask({ q: undefined, standing: undefined, level: undefined, group: undefined })"
+        @clear="ask({ q: undefined, standing: undefined, level: undefined, group: undefined, where: undefined })"
       />
       <footer v-if="list.data.value" class="members__foot">
         <span role="status" :class="{ unseen: rows.length === 0 }">{{

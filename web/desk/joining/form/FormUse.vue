@@ -2,21 +2,23 @@
 /** What a form is for: signing up, put to members, or asked for by a gate. */
 import { computed } from 'vue';
 import { describe } from '../../../../core/doors';
-import type { FormItem, FormPurpose } from '../../../../core/fields';
+import type { AnyForm, PurposeOfForm } from '../../../../core/fields';
 import type { PathId } from '../../../../core/kernel';
 import KitChoice from '../../../kit/fields/KitChoice.vue';
 import { reader } from '../../reader';
 import { useDraft } from '../../setup/draft.store';
 import GrantList from '../GrantList.vue';
 import { joiningSays } from '../joining.sentences';
+import { rulesSays } from '../../rules/rules.sentences';
 import { audienceOf, audiences, keyOfAudience } from './audience';
 
 const says = joiningSays(reader);
-const props = defineProps<{ form: FormItem; faultAt: (at: string) => string | null }>();
-const emit = defineEmits<{ change: [change: { purpose: FormPurpose }] }>();
+const rules = rulesSays(reader);
+const props = defineProps<{ form: AnyForm; faultAt: (at: string) => string | null }>();
+const emit = defineEmits<{ change: [change: { purpose: PurposeOfForm }] }>();
 const draft = useDraft();
 
-const set = (purpose: FormPurpose) => emit('change', { purpose });
+const set = (purpose: PurposeOfForm) => emit('change', { purpose });
 const uses = [
   { title: says.useSignup, value: 'signup' },
   { title: says.useFollowUp, value: 'followUp' },
@@ -37,7 +39,7 @@ const whom = computed(() => {
   if (purpose.is !== 'followUp' || !setup) return [];
   const own =
     keyOfAudience(purpose.audience) === '*'
-      ? [{ title: says.asItIs({ rule: describe(purpose.audience, setup) }), value: '*' }]
+      ? [{ title: rules.asItIs({ rule: describe(purpose.audience, setup) }), value: '*' }]
       : [];
   return [...audiences(setup), ...own];
 });

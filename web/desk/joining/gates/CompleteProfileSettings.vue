@@ -2,7 +2,7 @@
 /** The settings of the gate Complete profile. */
 import { computed } from 'vue';
 import type { OwnGate } from '../../../../core/joining';
-import type { FormId } from '../../../../core/kernel';
+import type { AnyFormId } from '../../../../core/kernel';
 import KitChoice from '../../../kit/fields/KitChoice.vue';
 import { reader } from '../../reader';
 import { useDraft } from '../../setup/draft.store';
@@ -29,7 +29,7 @@ const forms = computed(() =>
     :label="says.furtherForm"
     :items="forms"
     :help="forms.length ? null : says.noStepForm"
-    @update:model-value="emit('change', { form: $event as FormId })"
+    @update:model-value="emit('change', { form: $event as AnyFormId })"
   />
   <SpanField
     id="gate-limit"

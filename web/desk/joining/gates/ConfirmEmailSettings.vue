@@ -3,6 +3,7 @@
 import type { OwnGate } from '../../../../core/joining';
 import KitField from '../../../kit/fields/KitField.vue';
 import { reader } from '../../reader';
+import { typedCount } from '../counts';
 import { joiningSays } from '../joining.sentences';
 import LetterChoice from '../LetterChoice.vue';
 import SpanField from '../SpanField.vue';
@@ -11,7 +12,6 @@ const says = joiningSays(reader);
 type Gate = Extract<OwnGate, { kind: 'confirmEmail' }>;
 defineProps<{ gate: Gate; faultAt: (at: string) => string | null }>();
 const emit = defineEmits<{ change: [change: Partial<Gate>]; write: [letter: string] }>();
-const count = (text: string): number => (/^\d+$/.test(text.trim()) ? Number(text) : (text as unknown as number));
 </script>
 
 <template>
@@ -37,7 +37,7 @@ const count = (text: string): number => (/^\d+$/.test(text.trim()) ? Number(text
     :model-value="String(gate.wrongTries)"
     :label="says.wrongTries"
     :fault="faultAt('wrongTries')"
-    @update:model-value="emit('change', { wrongTries: count($event) })"
+    @update:model-value="emit('change', { wrongTries: typedCount($event) })"
   />
   <KitField
     id="gate-sends"
@@ -45,7 +45,7 @@ const count = (text: string): number => (/^\d+$/.test(text.trim()) ? Number(text
     :model-value="String(gate.sendsADay)"
     :label="says.newCodes"
     :fault="faultAt('sendsADay')"
-    @update:model-value="emit('change', { sendsADay: count($event) })"
+    @update:model-value="emit('change', { sendsADay: typedCount($event) })"
   />
   <LetterChoice
     :model-value="gate.message"

@@ -12,7 +12,7 @@ import KitField from '../../../kit/fields/KitField.vue';
 import type { StaffId } from '../../../../core/kernel';
 import { calls } from '../../calls';
 import { reader } from '../../reader';
-import ConditionList from '../ConditionList.vue';
+import ConditionList from '../../rules/ConditionList.vue';
 import { joiningSays } from '../joining.sentences';
 import LetterChoice from '../LetterChoice.vue';
 import SpanField from '../SpanField.vue';

@@ -3,11 +3,12 @@
  */
 import type { AnswerRule, FieldItem } from '../../../core/fields';
 import type { Rule } from '../../../core/doors';
-import type { FieldId } from '../../../core/kernel';
+import { sayNumber, type FieldId } from '../../../core/kernel';
 import { reader } from '../reader';
-import { joiningSays } from './joining.sentences';
+import { rulesSays } from './rules.sentences';
 
-const says = joiningSays(reader);
+const says = rulesSays(reader);
+const textual: ReadonlySet<string> = new Set(['shortText', 'longText', 'mail', 'phone', 'webAddress']);
 type Choice = { readonly title: string; readonly value: string };
 
 /** `''` is no condition; `field=choice`, `field>` or `field<` with a number beside it, `field!` answered; `*` any other. */
@@ -21,6 +22,19 @@ export function keyOfRule(when: Rule | undefined): { key: string; number: number
     if (test.op === 'answered') return { key: `${field}!`, number: null };
   }
   return { key: '*', number: null };
+}
+
+/** A condition as one reads it, with the number or the letters it was given. */
+export function sayCondition(when: AnswerRule, fields: readonly FieldItem[]): string {
+  if ('fact' in when) {
+    const field = fields.find(({ id }) => id === when.field)?.label ?? when.field;
+    const { test } = when;
+    if (test.op === 'startsWith') return says.ifStartsSo({ field, typed: test.value });
+    if (test.op === 'atLeast') return says.ifAtLeastSo({ field, typed: sayNumber(test.value, reader) });
+    if (test.op === 'atMost') return says.ifAtMostSo({ field, typed: sayNumber(test.value, reader) });
+  }
+  const { key } = keyOfRule(when);
+  return conditionsOn(fields).find(({ value }) => value === key)?.title ?? '';
 }
 
 export function ruleOfKey(key: string, number: number | null, fields: readonly FieldItem[]): AnswerRule | undefined {
@@ -55,3 +69,15 @@ export const conditionsOn = (fields: readonly FieldItem[]): Choice[] =>
       ];
     return [{ title: says.ifAnswered({ field }), value: `${id}!` }];
   });
+
+/** What can be asked of texts, letters typed: how they begin. A rule of the set-up must be whole at once, and asks none. */
+export const beginningsOf = (fields: readonly FieldItem[]): Choice[] =>
+  fields
+    .filter(({ of }) => textual.has(of.kind))
+    .map(({ id, label: field }) => ({ title: says.ifStarts({ field }), value: `${id}^` }));
+
+export const startsWith = (key: string, value: string): AnswerRule => ({
+  fact: 'field',
+  field: key.slice(0, -1) as FieldId,
+  test: { op: 'startsWith', value },
+});

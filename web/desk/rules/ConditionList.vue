@@ -9,9 +9,9 @@ import KitButton from '../../kit/KitButton.vue';
 import { reader } from '../reader';
 import { useDraft } from '../setup/draft.store';
 import { conditionsOn, keyOfRule, ruleOfKey } from './conditions';
-import { joiningSays } from './joining.sentences';
+import { rulesSays } from './rules.sentences';
 
-const says = joiningSays(reader);
+const says = rulesSays(reader);
 const props = defineProps<{
   /** Names its inputs. */
   id: string;
