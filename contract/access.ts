@@ -16,6 +16,8 @@ export type EndpointMeta = { readonly access: Access };
 export const anyStaff: Access = { staff: StaffPart.options };
 export const reviewers: Access = { staff: ['owner', 'manager', 'reviewer'] };
 export const managers: Access = { staff: ['owner', 'manager'] };
+/** Who works on the set-up. */
+export const editors: Access = { staff: ['owner', 'manager', 'editor'] };
 
 /** Starts an endpoint: its access first, then how it is called. */
 export function endpoint(access: Access, method: 'GET' | 'POST', path: `/${string}`, summary: string) {

@@ -2,7 +2,7 @@
 import { z } from 'zod';
 import { MemberId } from '../core/kernel';
 import { itemKinds, listKinds, type ItemKind, type ListItemKind } from '../core/setup';
-import { endpoint, type Access } from './access';
+import { editors, endpoint } from './access';
 import type { ProblemList } from './problems';
 
 const text = z.string();
@@ -14,8 +14,6 @@ const id = z.string().regex(/^[a-z][a-z0-9-]{0,47}$/);
 const version = z.int().min(0);
 /** An item of any kind; the schema of its kind is held against it where it is saved. */
 const body = z.record(text, z.unknown());
-
-export const editors: Access = { staff: ['owner', 'manager', 'editor'] };
 
 /** One item of the draft: who changed it last, when in words, and null where the live one stands. */
 export const DraftItem = z.object({

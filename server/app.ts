@@ -19,7 +19,7 @@ import { pathPattern, type Log } from './platform/log';
 import { squeeze } from './platform/squeeze';
 import { Site, loadTemplate, plainForms, sitePolicy } from './site';
 import type { LiveSetup } from './setup';
-import { viewpointRoute } from './viewpoint';
+import { letterRoute, viewpointRoute } from './viewpoint';
 import { platformSays as says } from './platform/platform.sentences';
 
 /** Where a plain form may be sent to: the site's own places, and the desk's sign-in. */
@@ -80,6 +80,7 @@ export async function makeApp(ports: AppPorts, log: Log): Promise<Express> {
   app.post(/^\/desk\/(sign-in|first-run|forgotten|reset\/[^/]+)$/, sameSite(own, log), door.take);
   const forms = { ...accountForms(areas.account), ...joiningForms(areas.joining, areas.forms) };
   app.post(plainForm, sameSite(own, log), plainForms({ site, live, viewers, forms, failed: noted }));
+  app.get(/^\/viewpoint\/letter\//, letterRoute({ viewers, reading: ports.reading }));
   app.get(/^\/viewpoint\//, viewpointRoute({ live, viewers, clock, sight, site, sources }));
   app.get(/^\/desk\/(forgotten|reset\/[^/]+)$/, door.show);
   app.get(/^\/desk(\/.*)?$/, desk(deskHtml, door, live));

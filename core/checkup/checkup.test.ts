@@ -134,6 +134,11 @@ const table: Record<
     hole: (doc) => (messageOf(doc, 'declined').subject = [{ chip: 'level', or: '' }]),
     mend: (doc) => (messageOf(doc, 'declined').subject = [{ chip: 'level', or: 'a level' }]),
   },
+  neededOff: {
+    at: 'message confirm-email off',
+    hole: (doc) => (messageOf(doc, 'confirm-email').off = true),
+    mend: (doc) => delete messageOf(doc, 'confirm-email').off,
+  },
 };
 
 describe('each check', () => {

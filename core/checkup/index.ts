@@ -7,7 +7,7 @@ import { neverOrAlways } from './conditions';
 import { findingOf, graves, type Check, type Finding, type World } from './finding';
 import { agreementChanged, asksEnough, nobodySets, sameQuestion, unlinked, unrouted } from './forms';
 import { askedLater, setRefused } from './parts';
-import { chipWithoutSource } from './letters';
+import { chipWithoutSource, neededOff } from './letters';
 import { gateTwice, landingShut, nobodyReviews, targetAfterLimit, unfinished, unproven } from './paths';
 import { nothingThere, oneAddress, retiredInUse } from './references';
 
@@ -34,6 +34,7 @@ const checks = {
   targetAfterLimit,
   landingShut,
   chipWithoutSource,
+  neededOff,
 } as const satisfies Readonly<Record<string, Check>>;
 
 /** All that is found, the gravest first in the order of the document. Linear in the size of the set-up. */

@@ -90,6 +90,28 @@ function alwaysAnswered(setup: Setup): Set<string> {
   return new Set([...(must[0] ?? [])].filter((id) => must.every((ids) => ids.has(id))));
 }
 
+/** Letters without which somebody cannot go on: what they say stands nowhere else. */
+export const neededOff: Check = (setup) => {
+  const says = checkupSays(setup.doc.site);
+  const { account, paths } = setup.doc;
+  const confirms = paths
+    .filter(({ retired }) => !retired)
+    .flatMap(({ gates }) => gates.flatMap((gate) => (gate.kind === 'confirmEmail' ? [gate.message] : [])));
+  const needed = new Set([...confirms, account.resetPassword, ...(account.staffInvited ? [account.staffInvited] : [])]);
+  return setup.doc.messages
+    .filter(({ id, off }) => off && needed.has(id))
+    .map(({ id, title }): Found => ({
+      kind: 'message',
+      id,
+      at: 'off',
+      grave: 'stops',
+      blocks: false,
+      says: says.off({ message: title }),
+      why: says.offWhy,
+      mend: says.offMend,
+    }));
+};
+
 export const chipWithoutSource: Check = (setup) => {
   const says = checkupSays(setup.doc.site);
   const answered = alwaysAnswered(setup);

@@ -8,6 +8,8 @@ export const MessageItem = z.strictObject({
   title: Title,
   subject: Words,
   parts: z.array(MessagePart).min(1).max(40),
+  /** Not sent to anybody, wherever it is named. */
+  off: z.boolean().optional(),
   retired: z.boolean().optional(),
 });
 export type MessageItem = z.infer<typeof MessageItem>;

@@ -139,14 +139,18 @@ function lettersOf({ effects }: Step, setup: Setup): string[] {
   const says = rehearsalSays(setup.doc.site);
   const title = (id: string) => setup.messages.get(id)?.title ?? id;
   return effects.flatMap((effect) => {
+    if (!('message' in effect) || isOff(effect.message, setup)) return [];
     if (effect.do === 'sendCode') return [says.codeBy({ letter: title(effect.message) })];
     return effect.do === 'send' ? [says.letterTo({ letter: title(effect.message), whom: says.sender })] : [];
   });
 }
 
+const isOff = (message: string, setup: Setup): boolean => setup.messages.get(message)?.off === true;
+
 function formLetters({ letters = [] }: AnyForm, later: boolean, setup: Setup): string[] {
   const says = rehearsalSays(setup.doc.site);
-  return letters.map(({ message, to }) => {
+  return letters.flatMap(({ message, to }) => {
+    if (isOff(message, setup)) return [];
     const whom = to === 'sender' ? says.sender : 'part' in to ? says.staffWith({ part: to.part }) : to.address;
     const named = { letter: setup.messages.get(message)?.title ?? message, whom };
     return later ? says.onceConfirmed(named) : says.letterTo(named);

@@ -9,15 +9,7 @@ import { FieldItem, AnyForm, fieldsAsked, partKindOf, type PartOfForm } from '..
 import { PathItem, type Grant } from '../joining/path';
 import { rulesOfForm, rulesOfPath, type PlacedRule } from '../joining/rules';
 import { kindOf } from '../joining/gates';
-import {
-  within,
-  type ChipName,
-  type RefKind,
-  type Reference,
-  type Words,
-  chipsIn,
-  fieldOfChip,
-} from '../kernel';
+import { within, type ChipName, type RefKind, type Reference, type Words, chipsIn, fieldOfChip } from '../kernel';
 import { LevelItem } from '../levels';
 import { AccountMessages, MessageItem, chipsOfMessage } from '../messages/message';
 import { blockKindOf, referencesOfTarget } from '../pages/blocks';

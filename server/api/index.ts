@@ -24,7 +24,7 @@ import {
   type JoiningPorts,
 } from '../joining';
 import { membersApi, type MembersPorts } from '../members';
-import { lettersApi, type StuckLetters } from '../messages';
+import { lettersApi, type LettersPorts } from '../messages';
 import { writeAudit } from '../platform/audit';
 import { isUnreachable } from '../platform/database';
 import type { OwnAddresses } from '../platform/hosts';
@@ -46,10 +46,10 @@ export type ApiPorts = AccountPorts &
   SentFormsPorts &
   InvitationsPorts &
   MembersPorts &
-  SetupPorts & {
+  SetupPorts &
+  LettersPorts & {
     readonly sources: PlaceSources;
     readonly today: Today;
-    readonly letters: StuckLetters;
     readonly sight: Sight;
     readonly clockService: ClockService;
   };

@@ -48,7 +48,8 @@ async function one(scene: Scene, effect: Effect): Promise<void> {
     case 'send':
       return sendTo(scene, effect);
     case 'unsend':
-      if ((await ports.outbox.unsend(manager, person.id)) === 0) throw new LetterGone();
+      // Where the letter is switched off, nothing has told anybody yet.
+      if ((await ports.outbox.unsend(manager, person.id)) === 0 && tellsOfAdmission(scene)) throw new LetterGone();
       return;
     case 'claimAddress': {
       await person.claimAddress();
@@ -86,6 +87,9 @@ async function one(scene: Scene, effect: Effect): Promise<void> {
       return never(effect);
   }
 }
+
+const tellsOfAdmission = ({ application, setup }: Scene): boolean =>
+  setup.messages.get(pathOf(application, setup)?.admitted ?? '')?.off !== true;
 
 /**
  * Makes the secrets of one code and sends them. For a shadow the same rows are written, but the mail goes to the

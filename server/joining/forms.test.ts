@@ -11,7 +11,7 @@ let stack: Stack;
 let odile: Caller;
 let tamsin: Caller;
 beforeAll(async () => {
-  stack = await makeStack({ members: 20, env: { ADMISSA_LIMITS: '100' } });
+  stack = await makeStack({ members: 20 });
   odile = await new Caller(stack.address).staffIn('odile@quillmoor.example');
   tamsin = await new Caller(stack.address).staffIn('tamsin@quillmoor.example');
 });

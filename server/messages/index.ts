@@ -1,3 +1,3 @@
 export { StuckLetters } from './letters';
-export { lettersApi } from './letters.api';
+export { lettersApi, type LettersPorts } from './letters.api';
 export { Outbox } from './outbox';

@@ -12,5 +12,8 @@ export const viewpointSays = sentences({
   before: '{name} was not here yet: first seen on {date}. As a visitor of that day: {sight}',
   wouldSee: 'A view: the site as {who} would see it on {date}. Nothing can be sent from here.',
   saw: 'A view: the site as {who} saw it on {date}. Nothing can be sent from here.',
+  /** Before the subject of a letter that was only tried. */
+  testOf: 'Test: {subject}',
+  testSent: 'A test is on its way to {mail}.',
   nobody: 'There is no such person, or not any more.',
 });

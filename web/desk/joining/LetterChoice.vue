@@ -14,7 +14,7 @@ const emit = defineEmits<{ write: [letter: string] }>();
 const letter = defineModel<MessageId>({ required: true });
 const draft = useDraft();
 const letters = computed(() =>
-  draft.ofKind('message').map(({ id, body }) => ({ title: String(body['title']), value: id })),
+  draft.ofKind('message').map(({ id, body }) => ({ title: body['off'] === true ? says.isOff({ title: String(body['title']) }) : String(body['title']), value: id })),
 );
 </script>
 

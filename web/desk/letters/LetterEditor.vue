@@ -1,8 +1,8 @@
 <script setup lang="ts">
 /** One letter: subject and parts with the reader's own words, and beside it how it is read. */
 import { computed } from 'vue';
-import type { ChipName } from '../../../core/kernel';
-import { chipNames, renderMessage, type MessageItem } from '../../../core/messages';
+import { VCheckbox } from 'vuetify/components/VCheckbox';
+import { chipNames, type MessageItem } from '../../../core/messages';
 import { referencesOf } from '../../../core/setup';
 import KitField from '../../kit/fields/KitField.vue';
 import KitButton from '../../kit/KitButton.vue';
@@ -11,7 +11,7 @@ import { reader } from '../reader';
 import { useDraft } from '../setup/draft.store';
 import { useItem } from '../setup/item';
 import ItemFindings from '../setup/ItemFindings.vue';
-import { useSight } from '../viewpoint/sight.query';
+import LetterRead from './LetterRead.vue';
 import { lettersSay } from './letters.sentences';
 import WordsField from './WordsField.vue';
 
@@ -19,7 +19,6 @@ const says = lettersSay(reader);
 const props = defineProps<{ id: string }>();
 defineEmits<{ done: [] }>();
 const draft = useDraft();
-const sight = useSight();
 const { body, set, faultAt, findings } = useItem('message', () => props.id);
 const letter = computed(() => body.value as MessageItem | null);
 const names = computed(() => (draft.setup ? chipNames(draft.setup) : new Map()));
@@ -38,24 +37,6 @@ const additions = computed(() => [
     ? []
     : [{ title: says.addCode, act: () => setParts([...letter.value!.parts, { part: 'code' }]) }]),
 ]);
-
-/** Whoever the viewpoint looks as; of a visitor nothing is known, so that every fallback shows. */
-const person = computed(() => {
-  const found = sight.data.value?.person;
-  return found && found.id !== 'visitor' ? found.name : null;
-});
-const rendered = computed(() => {
-  const known = draft.setup?.messages.get(props.id);
-  const site = draft.setup?.doc.site;
-  if (!known || !site) return null;
-  const words: Partial<Record<ChipName, string>> = {
-    siteName: site.name,
-    link: says.theLink,
-    code: says.theCode,
-    ...(person.value ? { fullName: person.value, firstName: person.value.split(' ')[0]! } : {}),
-  };
-  return renderMessage(known, (chip) => words[chip] ?? null, { siteName: site.name, ...site.look });
-});
 </script>
 
 <template>
@@ -73,6 +54,13 @@ const rendered = computed(() => {
           :label="says.title"
           :fault="faultAt('title')"
           @update:model-value="set({ title: $event })"
+        />
+        <VCheckbox
+          class="kit-tick"
+          :label="says.isSent"
+          :messages="letter.off ? [says.offHelp] : []"
+          :model-value="letter.off !== true"
+          @update:model-value="set({ off: $event ? undefined : true })"
         />
         <WordsField
           id="letter-subject"
@@ -116,16 +104,7 @@ const rendered = computed(() => {
           <KitButton @click="$emit('done')">{{ says.done }}</KitButton>
         </div>
       </div>
-      <div class="letter__read">
-        <h4>{{ says.asRead }}</h4>
-        <p class="quiet">{{ person ? says.asReadBy({ name: person }) : says.asReadByNobody }}</p>
-        <template v-if="rendered">
-          <p>
-            <b>{{ says.subjectIs({ subject: rendered.subject }) }}</b>
-          </p>
-          <p class="letter__text">{{ rendered.text }}</p>
-        </template>
-      </div>
+      <LetterRead :id="id" />
     </div>
   </section>
 </template>
@@ -140,7 +119,7 @@ const rendered = computed(() => {
 }
 .letter__cols {
   display: grid;
-  grid-template-columns: minmax(0, 1fr) minmax(0, 300px);
+  grid-template-columns: minmax(0, 1fr) minmax(0, 340px);
   gap: 24px;
   margin-top: 10px;
 }
@@ -155,19 +134,6 @@ const rendered = computed(() => {
 .letter__part > .words,
 .letter__part > .field {
   width: 100%;
-}
-.letter__read {
-  padding: 0 0 0 16px;
-  border-left: 1px solid var(--rule);
-}
-.letter__read h4 {
-  margin: 0;
-  font: 560 15px/20px var(--display);
-}
-.letter__text {
-  margin-top: 8px;
-  white-space: pre-line;
-  overflow-wrap: anywhere;
 }
 @media (max-width: 1000px) {
   .letter__cols {

@@ -26,7 +26,7 @@ async function begin(): Promise<void> {
   adding.value = true;
   [chosen.value, typed.value, fault.value] = ['', '', null];
   await nextTick();
-  document.querySelector<HTMLElement>('.answer-filters__new [role="combobox"], .answer-filters__new input')?.focus();
+  document.querySelector<HTMLElement>('.answer-filters__new input')?.focus();
 }
 function choose(key: string): void {
   [chosen.value, typed.value, fault.value] = [key, '', null];
