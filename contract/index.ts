@@ -6,6 +6,7 @@ import { forms } from './forms';
 import { invitations } from './invitations';
 import { joining, joiningProblems } from './joining';
 import { letters } from './letters';
+import { madeUp } from './madeUp';
 import { members } from './members';
 import { generalProblems } from './problems';
 import { review, reviewProblems } from './review';
@@ -25,6 +26,7 @@ export * from './forms';
 export * from './invitations';
 export * from './joining';
 export * from './letters';
+export * from './madeUp';
 export * from './members';
 export * from './problems';
 export * from './review';
@@ -49,6 +51,7 @@ export const contract = {
   members,
   viewpoint,
   letters,
+  madeUp,
   clock,
   setup,
 };

@@ -1,5 +1,6 @@
 /** Purpose: who lives on the moor: names to draw from, the people the demo always has, and the staff. */
 import type { StaffPart } from '../contract';
+import { MadeUp } from '../core/rehearsal';
 
 export const PASSWORD = 'quillmoor-demo';
 
@@ -117,3 +118,23 @@ export const reasons = [
   'We asked for the colonies to be registered first, and had no answer.',
   'You wrote that you sell honey by the tonne; we are a club of small keepers.',
 ] as const;
+
+/** People who do not exist even at Quillmoor: whoever the site must work for, to be looked at as. */
+export const madeUp: readonly MadeUp[] = [
+  MadeUp.parse({
+    name: 'A new Keeper',
+    standing: 'admitted',
+    days: 3,
+    levels: [{ level: 'keeper', left: 362 }],
+    groups: [],
+    answers: { mail: 'new.keeper@mail.example', 'apiary-postcode': 'QM4 7TB', 'years-keeping': 0, 'colonies-kept': 1 },
+  }),
+  MadeUp.parse({
+    name: 'A Keeper whose year has ended',
+    standing: 'lapsed',
+    days: 40,
+    levels: [{ level: 'keeper', left: -40 }],
+    groups: [],
+    answers: { mail: 'late.keeper@mail.example', 'apiary-postcode': 'QM2 1AA', 'years-keeping': 6 },
+  }),
+];

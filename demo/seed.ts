@@ -6,7 +6,7 @@ import { readConfig } from '../server/platform/config';
 import { makeLog } from '../server/platform/log';
 import { generate } from './generate';
 import { clear, load } from './load';
-import { PASSWORD, staff } from './people';
+import { PASSWORD, madeUp, staff } from './people';
 import document from './quillmoor.json';
 
 const SEED = 1911;
@@ -38,6 +38,13 @@ async function main(): Promise<void> {
       process.stdout.write(`${n.toLocaleString('en-GB')} of ${members.toLocaleString('en-GB')} members loaded\n`),
     );
     for (const person of staff) await services.staff.add({ ...person, passwordHash });
+    for (const person of madeUp)
+      await services.madeUp.make(
+        { who: { kind: 'clock' }, act: 'madeUp.made', once: null },
+        person,
+        'Odile Harrowgate',
+        made.value,
+      );
     // Last, so that a run that broke half-way is seen to be unfinished.
     const draft = await services.setups.replaceDraft(made.value.doc);
     const about = { note: 'Quillmoor as it stands', author: 'Odile Harrowgate', at: now, draft };

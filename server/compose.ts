@@ -37,7 +37,7 @@ import { siteSecret } from './platform/secret';
 import { LiveSetup, SetupStore } from './setup';
 import type { PlaceSources } from './site';
 import { Today } from './today';
-import { LetterReading, Sight } from './viewpoint';
+import { LetterReading, MadeUpPeople, Sight } from './viewpoint';
 
 /** Everything the product is made of, built once. */
 export type Services = AppPorts & {
@@ -86,7 +86,8 @@ export async function buildServices(config: Config, log: Log): Promise<{ service
       (await joining.applicationOf(facts.member as MemberId, setup))?.path ?? null,
     notice: noticesOf(followUps),
   };
-  const sight = new Sight(db);
+  const madeUp = new MadeUpPeople(db, acts, random);
+  const sight = new Sight(db, madeUp);
   const services: Services = {
     config,
     database,
@@ -119,6 +120,7 @@ export async function buildServices(config: Config, log: Log): Promise<{ service
     today: new Today(db, directory, letters),
     letters,
     clockService: new ClockService(db, clock, jobs, acts, config.demo, config.demo ? config.mailPage : null),
+    madeUp,
     sight,
     reading: new LetterReading(acts, live, sight, outbox, limits, clock, address),
     sources,

@@ -19,6 +19,7 @@ import { SentActRow } from './platform/acts.entity';
 import { AuditRow } from './platform/audit.entity';
 import { ClockRow } from './platform/clock.entity';
 import { JobRow } from './platform/job.entity';
+import { MadeUpRow } from './viewpoint/made.up.entity';
 import { SetupItemRow, SetupRevisionRow } from './setup/setup.entities';
 
 export const entities = [
@@ -42,6 +43,7 @@ export const entities = [
   FormSendingRow,
   SentActRow,
   SecretRow,
+  MadeUpRow,
   OutgoingRow,
   JobRow,
   ClockRow,

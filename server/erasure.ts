@@ -72,6 +72,10 @@ export const erasure: Readonly<Record<string, Erased | Kept>> = {
     kept: 'The set-up is the owner’s words; its author is staff.',
     columns: 'number document changes note author at',
   },
+  made_up: {
+    kept: 'Nobody real; who made them up is staff.',
+    columns: 'id version made_by person created_at',
+  },
   form_place: { kept: 'Names nobody.', columns: 'form' },
   site_clock: { kept: 'Names nobody.', columns: 'id offset_ms' },
   site_secret: { kept: 'Names nobody.', columns: 'id value' },

@@ -44,15 +44,15 @@ function sampleOf(of: FieldKind, role: 'name' | 'mail' | undefined, now: Instant
   }
 }
 
-/** An answer to every question of a form. */
-export function sampleAnswers(form: Pick<AnyForm, 'parts'>, setup: Setup, now: Instant): RawForm {
+/** An answer to every question of a form. @param own those of somebody known, which go first */
+export function sampleAnswers(form: Pick<AnyForm, 'parts'>, setup: Setup, now: Instant, own: RawForm = {}): RawForm {
   const { site } = setup.doc;
   return Object.fromEntries(
     form.parts.flatMap((part): [string, RawForm[string]][] => {
       switch (part.part) {
         case 'field': {
           const field = setup.fields.get(part.field);
-          return field ? [[part.field, sampleOf(field.of, field.role, now, site)]] : [];
+          return field ? [[part.field, own[part.field] ?? sampleOf(field.of, field.role, now, site)]] : [];
         }
         case 'password':
           return [['password', 'moss lantern heather']];

@@ -1,6 +1,7 @@
 export * from './document';
 export * from './setup';
 export * from './items';
+export { copyOf } from './copy';
 export { idFrom } from './names';
 export { setupSchema } from './schema';
 export { FORMAT_VERSION, upgradeDocument, upgradeItems } from './upgrade';

@@ -33,7 +33,7 @@ import { asProblem, plainProblem, problem, problemBody } from '../platform/probl
 import { setupApi, type SetupPorts } from '../setup';
 import { siteApi, type PlaceSources } from '../site';
 import { todayApi, type Today } from '../today';
-import { viewpointApi, type Sight } from '../viewpoint';
+import { madeUpApi, viewpointApi, type MadeUpPorts, type Sight } from '../viewpoint';
 import type { ClockService } from '../clock';
 import { platformSays as says } from '../platform/platform.sentences';
 
@@ -47,7 +47,8 @@ export type ApiPorts = AccountPorts &
   InvitationsPorts &
   MembersPorts &
   SetupPorts &
-  LettersPorts & {
+  LettersPorts &
+  MadeUpPorts & {
     readonly sources: PlaceSources;
     readonly today: Today;
     readonly sight: Sight;
@@ -69,6 +70,7 @@ export const areasOf = (ports: ApiPorts) => ({
   members: membersApi(ports),
   viewpoint: viewpointApi(ports),
   letters: lettersApi(ports),
+  madeUp: madeUpApi(ports),
   clock: clockApi(ports),
   setup: setupApi(ports),
 });

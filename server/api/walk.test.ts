@@ -106,11 +106,12 @@ const written: Record<string, string> = {
   'account.changePassword account.changeProfile account.endSession': 'member',
   'staff.begin staff.firstRun staff.signIn staff.signOut staff.forgotten staff.reset': 'anyone',
   'staff.me staff.changePassword staff.sessions staff.endSession': 'owner manager reviewer editor bookkeeper',
-  'today.index today.view today.pulse clock.view viewpoint.sight': 'owner manager reviewer editor bookkeeper',
+  'today.index today.view today.pulse clock.view viewpoint.sight madeUp.list':
+    'owner manager reviewer editor bookkeeper',
   'members.list members.counts members.one members.find': 'owner manager reviewer editor bookkeeper',
   'review.approve review.decline review.ask review.undoApproval review.reopen': 'owner manager reviewer',
   'letters.retry clock.move': 'owner manager',
-  'letters.read letters.test': 'owner manager editor',
+  'letters.read letters.test madeUp.make madeUp.change madeUp.remove': 'owner manager editor',
   'setup.draft setup.save setup.remove setup.order setup.replace': 'owner manager editor',
   'setup.people setup.publish setup.history setup.revision': 'owner manager editor',
 };

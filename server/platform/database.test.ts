@@ -33,6 +33,7 @@ describe('migrations', () => {
       { name: 'Slices1700000000004' },
       { name: 'Worked1700000000005' },
       { name: 'Entered1700000000006' },
+      { name: 'Tried1700000000007' },
     ]);
     for (const other of others) await other.close();
   });

@@ -10,6 +10,7 @@ import type { Setup } from '../../core/setup';
 import { applicationOfMember } from '../joining';
 import { factsOf, isMember, levelNote, pastOf } from '../members';
 import type { Live } from '../setup';
+import type { MadeUpPeople } from './made.up';
 import { viewpointSays } from './viewpoint.sentences';
 
 /** Whose eyes, and when. `before`: the person as known now, where the day is one on which they were not here yet. */
@@ -26,17 +27,27 @@ export function instantOn(day: string | undefined, now: Instant, setup: Setup): 
 }
 
 export class Sight {
-  constructor(private readonly db: DataSource) {}
+  constructor(
+    private readonly db: DataSource,
+    private readonly madeUp: MadeUpPeople,
+  ) {}
 
   /** @returns null when there is no such person */
   async of(person: string, day: string | undefined, now: Instant, setup: Setup): Promise<Viewpoint | null> {
     const at = instantOn(day, now, setup);
     if (person === 'visitor') return { facts: visitorFacts, at, before: null };
     const facts = (await isMember(this.db.manager, person)) ? await factsOf(this.db.manager, person as MemberId) : null;
-    if (!facts) return null;
+    if (!facts) return this.ofMadeUp(person, at, now, setup);
     if (at >= now) return { facts, at, before: null };
     const then = factsAsOf(facts, await pastOf(this.db.manager, person as MemberId), at);
     return then ? { facts: then, at, before: null } : { facts: visitorFacts, at, before: facts };
+  }
+
+  /** What was made up is so since the day their standing began. */
+  private async ofMadeUp(person: string, at: Instant, now: Instant, setup: Setup): Promise<Viewpoint | null> {
+    const facts = await this.madeUp.facts(person, now, setup);
+    if (!facts) return null;
+    return (facts.joinedAt ?? 0) <= at ? { facts, at, before: null } : { facts: visitorFacts, at, before: facts };
   }
 
   async view(view: Viewpoint, now: Instant, live: Live): Promise<SightView> {

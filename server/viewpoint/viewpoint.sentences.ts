@@ -15,5 +15,8 @@ export const viewpointSays = sentences({
   /** Before the subject of a letter that was only tried. */
   testOf: 'Test: {subject}',
   testSent: 'A test is on its way to {mail}.',
+  name: 'Name',
+  madeUpChanged: 'Somebody has changed this person meanwhile. What you have typed still stands here.',
+  enoughMadeUp: 'A hundred people are made up already. Take out one of them first.',
   nobody: 'There is no such person, or not any more.',
 });

@@ -4,6 +4,7 @@ import { answers } from '../../contract/answers';
 import { clock } from '../../contract/clock';
 import { invitations } from '../../contract/invitations';
 import { letters } from '../../contract/letters';
+import { madeUp } from '../../contract/madeUp';
 import { members } from '../../contract/members';
 import { review } from '../../contract/review';
 import { setup } from '../../contract/setup';
@@ -19,7 +20,20 @@ export { troubleOf, type Trouble } from '../kit/api';
 export const sessionEnded = ref(false);
 
 /** What the desk calls, by area. */
-export const desk = { answers, clock, invitations, letters, members, review, setup, staff, team, today, viewpoint };
+export const desk = {
+  answers,
+  clock,
+  invitations,
+  letters,
+  madeUp,
+  members,
+  review,
+  setup,
+  staff,
+  team,
+  today,
+  viewpoint,
+};
 
 export const calls = makeClient(desk, (response) => {
   if (response.status === 401 && !response.url.endsWith('/desk/sign-in')) sessionEnded.value = true;

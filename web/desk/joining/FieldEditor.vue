@@ -8,6 +8,7 @@ import KitField from '../../kit/fields/KitField.vue';
 import KitButton from '../../kit/KitButton.vue';
 import { reader } from '../reader';
 import { useDraft } from '../setup/draft.store';
+import DuplicateItem from '../setup/DuplicateItem.vue';
 import { useItem } from '../setup/item';
 import ChoiceList from './ChoiceList.vue';
 import { joiningSays } from './joining.sentences';
@@ -207,7 +208,10 @@ const role = computed(() => (field.value.role === 'name' ? says.roleName : field
     <p v-if="faulty" class="field__fault" role="alert">{{ says.notSaved }}</p>
     <p v-if="draft.trouble" class="field__fault" role="alert">{{ draft.trouble.says }}</p>
     <div class="fieldset__foot">
-      <KitButton @click="$emit('done')">{{ says.done }}</KitButton>
+      <span class="fieldset__end">
+        <KitButton @click="$emit('done')">{{ says.done }}</KitButton>
+        <DuplicateItem kind="field" :id="id" />
+      </span>
       <span v-if="!role" class="fieldset__end">
         <KitButton kind="danger" @click="draft.remove('field', id)">{{ says.remove }}</KitButton>
         <KitButton kind="danger" @click="set({ retired: true })">{{ says.retire }}</KitButton>

@@ -10,6 +10,7 @@ import LetterEditor from '../letters/LetterEditor.vue';
 import { desk } from '../calls';
 import { may, useMe } from '../session';
 import { useDraft } from '../setup/draft.store';
+import DuplicateItem from '../setup/DuplicateItem.vue';
 import { useItem } from '../setup/item';
 import AnswerList from './form/AnswerList.vue';
 import FormAfter from './form/FormAfter.vue';
@@ -107,7 +108,10 @@ const where = computed(() => (form.value.purpose.is === 'followUp' ? 'form' : 'j
     </KitTabs>
     <LetterEditor v-if="writing" :id="writing" @done="writing = null" />
     <div class="fieldset__foot">
-      <KitButton @click="$emit('done')">{{ says.done }}</KitButton>
+      <span class="fieldset__end">
+        <KitButton @click="$emit('done')">{{ says.done }}</KitButton>
+        <DuplicateItem kind="form" :id="id" />
+      </span>
       <span class="fieldset__end">
         <KitButton kind="danger" @click="draft.remove('form', id)">{{ says.remove }}</KitButton>
         <KitButton v-if="!form.retired" kind="danger" @click="set({ retired: true })">{{ says.retireForm }}</KitButton>

@@ -15,6 +15,7 @@ import Trouble from '../../kit/Trouble.vue';
 import Waiting from '../../kit/Waiting.vue';
 import { reader } from '../reader';
 import { useDraft, type Body } from '../setup/draft.store';
+import DuplicateItem from '../setup/DuplicateItem.vue';
 import DraftMount from '../setup/DraftMount.vue';
 import { useItem } from '../setup/item';
 import ItemFindings from '../setup/ItemFindings.vue';
@@ -297,7 +298,7 @@ const landings = [
             <LetterEditor v-if="writing" :id="writing" @done="writing = null" />
           </section>
           <div class="fieldset__foot">
-            <span />
+            <DuplicateItem :id="path.id" kind="path" />
             <span class="fieldset__end">
               <KitButton kind="danger" @click="draft.remove('path', path.id)">{{ says.remove }}</KitButton>
               <KitButton v-if="!path.retired" kind="danger" @click="set({ retired: true })">{{

@@ -3,6 +3,8 @@ import { sentences } from '../../../core/kernel/sentences';
 
 export const lettersSay = sentences({
   write: 'Write it',
+  copy: 'Use a copy',
+  copyNamed: 'Use a copy of the letter {name}',
   writeNamed: 'Write the letter {name}',
   letter: 'The letter “{title}”',
   usedAlso: { one: 'Used once.', other: 'Used in {count} places: a change shows in all of them.' },

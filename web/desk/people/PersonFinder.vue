@@ -12,22 +12,20 @@ import { peopleSays } from './people.sentences';
 
 const says = peopleSays(reader);
 
-type Hit = Omit<PersonHit, 'id' | 'standing'> & {
-  readonly id: string;
-  readonly standing: PersonHit['standing'] | null;
-};
-const props = defineProps<{
+defineProps<{
   id: string;
   label: string;
   placeholder: string;
-  /** Who can be chosen before anything is typed. */
-  always?: readonly Hit[];
 }>();
 const emit = defineEmits<{ choose: [id: string] }>();
 
 const typed = ref('');
-const { answer, asked, trouble } = useAnswers<Hit[]>(typed, async (q) => (await calls.members.find({ q })).people, []);
-const hits = computed(() => (typed.value.trim() === '' ? (props.always ?? []) : answer.value));
+const { answer, asked, trouble } = useAnswers<PersonHit[]>(
+  typed,
+  async (q) => (await calls.members.find({ q })).people,
+  [],
+);
+const hits = computed(() => (typed.value.trim() === '' ? [] : answer.value));
 const open = ref(false);
 const shown = computed({
   // While the answer is on its way nothing is said of it.

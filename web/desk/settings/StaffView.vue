@@ -159,33 +159,4 @@ const again = ({ id, name, mail }: ColleagueView) =>
 </template>
 
 <style src="./settings.css"></style>
-<style>
-.team {
-  max-width: 832px;
-}
-.team__list {
-  margin: 0;
-  padding: 0;
-  list-style: none;
-}
-.team__one {
-  border-bottom: 1px solid var(--rule);
-}
-.team__line {
-  display: grid;
-  grid-template-columns: minmax(0, 1.6fr) minmax(0, 1.2fr) minmax(0, 1fr) auto;
-  gap: 12px;
-  align-items: center;
-  min-height: 38px;
-}
-.team__name {
-  min-width: 0;
-  overflow-wrap: anywhere;
-}
-@media (max-width: 600px) {
-  .team__line {
-    grid-template-columns: minmax(0, 1fr) auto;
-    padding: 6px 0;
-  }
-}
-</style>
+<style src="./team.css"></style>

@@ -3,6 +3,7 @@ import { desk } from '../calls';
 import { reader } from '../reader';
 import { setupSays } from '../setup/setup.sentences';
 import { staffSays } from './staff.sentences';
+import { madeUpSays } from './madeUp.sentences';
 import { settingsSays } from './settings.sentences';
 
 const common = setupSays(reader);
@@ -20,6 +21,7 @@ export const settings: Area = {
       view: () => import('./SettingsView.vue'),
       kind: 'site',
     },
+    { name: madeUpSays(reader).madeUp, path: '/desk/settings/made-up', view: () => import('./MadeUpView.vue') },
     { name: staffSays(reader).staff, path: '/desk/settings/staff', view: () => import('./StaffView.vue') },
   ],
   state: (_, setup) => {

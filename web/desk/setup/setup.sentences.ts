@@ -4,6 +4,8 @@ import { sentences } from '../../../core/kernel/sentences';
 export const setupSays = sentences({
   toFix: { other: '{count} to fix' },
   inOrder: 'in order',
+  duplicate: 'Duplicate',
+  copyOf: '{title}, copy',
   draft: 'draft',
   noChanges: 'Draft, no changes',
   changes: { one: 'Draft, {count} change', other: 'Draft, {count} changes' },

@@ -1,10 +1,13 @@
 <script setup lang="ts">
 /** Choosing through whose eyes to look: the visitor, or anybody found by name. */
-import { nextTick, ref, watch } from 'vue';
+import { computed, nextTick, ref, watch } from 'vue';
 import { useTheme } from 'vuetify';
 import { VMenu } from 'vuetify/components/VMenu';
 import { VThemeProvider } from 'vuetify/components/VThemeProvider';
 import KitButton from '../../kit/KitButton.vue';
+import { may, useMe } from '../session';
+import { desk } from '../calls';
+import { useMadeUp } from '../people/madeUp';
 import PersonFinder from '../people/PersonFinder.vue';
 import { useViewpoint } from './viewpoint.store';
 import { reader } from '../reader';
@@ -17,7 +20,19 @@ const viewpoint = useViewpoint();
 /** The strip is on the mount; what opens from it lies on the desk. */
 const { global } = useTheme();
 const open = ref(false);
-const visitor = { id: 'visitor', name: says.visitor, note: says.notSignedIn, standing: null };
+const visitor = { id: 'visitor', name: says.visitor, note: says.notSignedIn };
+const made = useMadeUp();
+/** Before anything is typed: nobody in particular, and whoever was made up. */
+const always = computed(() => [
+  visitor,
+  ...(made.data.value?.people ?? []).map(({ id, person, note }) => ({
+    id,
+    name: person.name,
+    note: says.madeUpNote({ note }),
+  })),
+]);
+const { data: me } = useMe();
+const mayMake = computed(() => Boolean(me.value && may(me.value, desk.madeUp.make)));
 watch(open, async (now) => {
   if (!now) return;
   await nextTick();
@@ -46,13 +61,18 @@ function choose(id: string): void {
     </template>
     <VThemeProvider :theme="global.name.value" class="kit-drop strip__look" with-background>
       <label class="field__label" for="viewpoint-search">{{ says.lookAtSiteAs }}</label>
-      <PersonFinder
-        id="viewpoint-search"
-        :label="says.lookAtSiteAs"
-        :placeholder="says.findBy"
-        :always="[visitor]"
-        @choose="choose"
-      />
+      <PersonFinder id="viewpoint-search" :label="says.lookAtSiteAs" :placeholder="says.findBy" @choose="choose" />
+      <ul class="strip__always" :aria-label="says.alwaysThere">
+        <li v-for="one in always" :key="one.id">
+          <KitButton kind="link" :aria-current="viewpoint.person === one.id || undefined" @click="choose(one.id)">{{
+            one.name
+          }}</KitButton>
+          <span class="quiet">{{ one.note }}</span>
+        </li>
+      </ul>
+      <RouterLink v-if="mayMake" class="strip__make" to="/desk/settings/made-up" @click="open = false">{{
+        says.makeUp
+      }}</RouterLink>
     </VThemeProvider>
   </VMenu>
 </template>

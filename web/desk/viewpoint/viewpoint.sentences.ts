@@ -35,6 +35,9 @@ export const viewpointSays = sentences({
   close: 'Close',
   page: 'Page',
   lookAtSiteAs: 'Look at the site as',
+  madeUpNote: 'made up: {note}',
+  alwaysThere: 'Visitor and made-up people',
+  makeUp: 'Make somebody up',
   findBy: 'A name, an email, a postcode',
   viewpoint: 'Viewpoint',
 });

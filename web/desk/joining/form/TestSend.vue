@@ -1,11 +1,13 @@
 <script setup lang="ts">
 /** A test send: what would come of the answers that stand in the mount. Nothing is sent, kept or written. */
-import { ref, watch } from 'vue';
+import { computed, ref, watch } from 'vue';
 import type { AnyForm, RawForm } from '../../../../core/fields';
-import { sampleAnswers, tryForm, type Trial } from '../../../../core/rehearsal';
+import { madeUpAnswers, sampleAnswers, tryForm, type Trial } from '../../../../core/rehearsal';
 import KitButton from '../../../kit/KitButton.vue';
 import { reader } from '../../reader';
+import { useMadeUp } from '../../people/madeUp';
 import { useDraft } from '../../setup/draft.store';
+import { useViewpoint } from '../../viewpoint/viewpoint.store';
 import { testSendSays } from './testSend.sentences';
 
 const says = testSendSays(reader);
@@ -28,8 +30,14 @@ function send(): void {
   trial.value = done.ok ? done.value : null;
   faults.value = done.ok ? [] : done.refusal;
 }
+const made = useMadeUp();
+const viewpoint = useViewpoint();
+/** Whoever the viewpoint looks as, where they were made up. */
+const person = computed(() => made.data.value?.people.find(({ id }) => id === viewpoint.person)?.person ?? null);
 function fill(): void {
-  if (draft.setup) emit('fill', sampleAnswers(props.form, draft.setup, now()));
+  if (!draft.setup) return;
+  const own = person.value ? madeUpAnswers(person.value, draft.setup) : {};
+  emit('fill', sampleAnswers(props.form, draft.setup, now(), own));
 }
 function close(): void {
   trial.value = null;
@@ -41,7 +49,7 @@ watch(() => props.form.id, close);
 <template>
   <div class="test-send">
     <div class="test-send__do">
-      <KitButton @click="fill">{{ says.fillIn }}</KitButton>
+      <KitButton @click="fill">{{ person ? says.fillInAs({ name: person.name }) : says.fillIn }}</KitButton>
       <KitButton @click="send">{{ says.testSend }}</KitButton>
       <span class="mount-beside__note">{{ says.nothingTouched }}</span>
       <KitButton v-if="trial || faults.length" kind="link" @click="close">{{ says.close }}</KitButton>

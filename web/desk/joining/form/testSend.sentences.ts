@@ -2,6 +2,7 @@
 import { sentences } from '../../../../core/kernel/sentences';
 
 export const testSendSays = sentences({
+  fillInAs: 'Fill it in as {name}',
   fillIn: 'Fill it in',
   testSend: 'Test send',
   nothingTouched: 'Nothing is kept or written.',

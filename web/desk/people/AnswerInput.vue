@@ -1,0 +1,92 @@
+<script setup lang="ts">
+/** One answer to a profile field, whatever its kind, as an editor of the desk asks for it. Empty is no answer. */
+import { computed } from 'vue';
+import type { FieldValue } from '../../../core/facts';
+import { fieldKindOf, type FieldItem } from '../../../core/fields';
+import KitChoice from '../../kit/fields/KitChoice.vue';
+import KitField from '../../kit/fields/KitField.vue';
+import KitTicks from '../../kit/fields/KitTicks.vue';
+import { reader } from '../reader';
+import { peopleSays } from './people.sentences';
+
+const says = peopleSays(reader);
+const props = defineProps<{
+  id: string;
+  field: FieldItem;
+  label: string;
+  fault?: string | null;
+  /** Offers to choose no answer at all. */
+  optional?: boolean;
+}>();
+const value = defineModel<FieldValue | undefined>({ required: true });
+
+const input = computed(() => fieldKindOf(props.field.of).input(props.field.of, null, reader));
+const text = computed(() => (value.value === undefined ? '' : String(value.value)));
+const list = computed(() => (Array.isArray(value.value) ? value.value : []));
+const none = computed(() => (props.optional ? [{ title: says.noAnswer, value: '' }] : []));
+const choices = computed(() => {
+  if (input.value.kind === 'yesNo')
+    return [
+      { title: says.yes, value: 'true' },
+      { title: says.no, value: 'false' },
+    ];
+  return 'choices' in input.value ? input.value.choices.map(({ id, label }) => ({ title: label, value: id })) : [];
+});
+const plain = computed(() => {
+  const { kind } = input.value;
+  if (kind === 'text') return input.value.long ? 'longText' : 'text';
+  return kind === 'number' || kind === 'date' || kind === 'mail' ? kind : 'text';
+});
+const choose = (chosen: string) =>
+  (value.value = chosen === '' ? undefined : input.value.kind === 'yesNo' ? chosen === 'true' : chosen);
+const setDay = (at: 0 | 1, day: string) => {
+  const days = [list.value[0] ?? '', list.value[1] ?? ''];
+  days[at] = day;
+  value.value = days.every((one) => one === '') ? undefined : days;
+};
+</script>
+
+<template>
+  <KitChoice
+    v-if="input.kind === 'oneChoice' || input.kind === 'yesNo'"
+    :model-value="text"
+    :label="label"
+    :items="[...none, ...choices]"
+    :fault="fault ?? null"
+    @update:model-value="choose"
+  />
+  <KitTicks
+    v-else-if="input.kind === 'severalChoices'"
+    :model-value="list"
+    :label="label"
+    :items="choices"
+    :fault="fault ?? null"
+    @update:model-value="value = $event.length ? [...$event] : undefined"
+  />
+  <div v-else-if="input.kind === 'dateRange'" class="fieldset__two">
+    <KitField
+      :id="`${id}-from`"
+      kind="date"
+      :model-value="list[0] ?? ''"
+      :label="says.from({ label })"
+      :fault="fault ?? null"
+      @update:model-value="setDay(0, $event)"
+    />
+    <KitField
+      :id="`${id}-to`"
+      kind="date"
+      :model-value="list[1] ?? ''"
+      :label="says.to({ label })"
+      @update:model-value="setDay(1, $event)"
+    />
+  </div>
+  <KitField
+    v-else
+    :id="id"
+    :kind="plain"
+    :model-value="text"
+    :label="label"
+    :fault="fault ?? null"
+    @update:model-value="value = $event === '' ? undefined : $event"
+  />
+</template>

@@ -1,0 +1,32 @@
+/** People who were made up. */
+import { sentences } from '../../../core/kernel/sentences';
+
+export const madeUpSays = sentences({
+  madeUp: 'Made-up people',
+  about: 'They do not exist: look at the site through their eyes, read letters and fill in forms as them.',
+  make: 'Make somebody up',
+  name: 'Name',
+  standing: 'Standing',
+  days: 'For how many days',
+  daysHelp: 'Counted back from today, whenever that is.',
+  level: 'Level',
+  levelNumber: 'Level {number}',
+  left: 'Days until it ends',
+  leftHelp: 'Empty: for good. Below zero: it has ended.',
+  addLevel: 'Add a level',
+  takeOut: 'Take out',
+  takeOutNamed: 'Take out {name}',
+  groups: 'Groups',
+  answers: 'What they answer',
+  keep: 'Keep',
+  cancel: 'Cancel',
+  change: 'Change',
+  changeNamed: 'Change {name}',
+  seeAs: 'See as {name}',
+  kept: '{name} is kept.',
+  gone: '{name} is gone.',
+  sure: 'Take {name} out? Nothing else hangs on them.',
+  yes: 'Take out',
+  wholeNumber: 'Type a whole number of days, such as 30.',
+  none: 'Nobody is made up yet. Make up a member, somebody whose term has ended, an applicant: whoever the site must work for.',
+});
