@@ -3,7 +3,7 @@ import { z } from 'zod';
 import { Question } from '../core/fields';
 import { SessionId } from '../core/kernel';
 import { endpoint } from './access';
-import { RawAnswerInput } from './form.view';
+import { AnswerLine, RawAnswerInput } from './form.view';
 import type { ProblemList } from './problems';
 
 export const SessionView = z.object({ id: z.string(), device: z.string(), seen: z.string(), here: z.boolean() });
@@ -27,7 +27,7 @@ export const accountPlaces = [
     /** What the member may change of their profile, each starting with what stands there. */
     questions: z.array(Question),
     /** What they see and may not change. */
-    shown: z.array(z.object({ label: z.string(), value: z.string() })),
+    shown: z.array(AnswerLine),
   }),
 ] as const;
 

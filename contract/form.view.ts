@@ -15,6 +15,9 @@ export const ShownForm = z.object({
 });
 export type ShownForm = z.infer<typeof ShownForm>;
 
+/** An answer beside its label; `picture`: the id of the one it is, where it is one. */
+export const AnswerLine = z.object({ label: z.string(), value: z.string(), picture: z.string().optional() });
+
 /** An answer as it is typed: read by the definition of its field. */
 export const RawAnswerInput = z.union([
   z.string().max(20_000),

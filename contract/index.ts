@@ -9,6 +9,7 @@ import { letters } from './letters';
 import { madeUp } from './madeUp';
 import { members } from './members';
 import { generalProblems } from './problems';
+import { pictures, pictureProblems } from './pictures';
 import { review, reviewProblems } from './review';
 import { setup, setupProblems } from './setup';
 import { site } from './site';
@@ -28,6 +29,7 @@ export * from './joining';
 export * from './letters';
 export * from './madeUp';
 export * from './members';
+export * from './pictures';
 export * from './problems';
 export * from './review';
 export * from './setup';
@@ -52,6 +54,7 @@ export const contract = {
   viewpoint,
   letters,
   madeUp,
+  pictures,
   clock,
   setup,
 };
@@ -64,5 +67,6 @@ export const problems = {
   ...reviewProblems,
   ...setupProblems,
   ...teamProblems,
+  ...pictureProblems,
 };
 export type ProblemCode = keyof typeof problems;

@@ -2,7 +2,7 @@
 import { z } from 'zod';
 import { GateSight } from '../core/joining/gates';
 import { endpoint } from './access';
-import { ShownForm, RawAnswerInput } from './form.view';
+import { AnswerLine, ShownForm, RawAnswerInput } from './form.view';
 import type { ProblemList } from './problems';
 
 export const GateView = z.object({
@@ -18,7 +18,7 @@ export const JoiningView = z.object({
   heading: z.string(),
   sent: z.string(),
   state: z.enum(['open', 'admitted', 'declined', 'outOfTime', 'withdrawn']),
-  answers: z.array(z.object({ label: z.string(), value: z.string() })),
+  answers: z.array(AnswerLine),
   gates: z.array(GateView),
   /** What is to be done at the gate that is open now. */
   act: GateSight.nullable(),
@@ -48,7 +48,7 @@ export const joiningPlaces = [
     token: z.string(),
     state: z.enum(['ready', 'done', 'gone']),
     says: z.string(),
-    answers: z.array(z.object({ label: z.string(), value: z.string() })),
+    answers: z.array(AnswerLine),
     /** Whether this browser did not send the form, so that its reader chooses the password. */
     choosesPassword: z.boolean(),
   }),

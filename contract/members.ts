@@ -5,6 +5,7 @@ import { AnswerRule, FieldItem } from '../core/fields';
 import { GroupId, LevelId, MemberId } from '../core/kernel';
 import { anyStaff, endpoint } from './access';
 import { ApplicationView } from './review';
+import { AnswerLine } from './form.view';
 
 const text = z.string();
 
@@ -60,7 +61,7 @@ export const MemberView = z.object({
   standing: Standing,
   since: text,
   membership: text,
-  facts: z.array(z.object({ label: text, value: text })),
+  facts: z.array(AnswerLine),
   timeline: z.array(TimelineRow),
   application: ApplicationView.nullable(),
 });

@@ -4,6 +4,7 @@ import { Standing } from '../core/facts';
 import { ApplicationId, MemberId } from '../core/kernel';
 import { endpoint, reviewers } from './access';
 import type { ProblemList } from './problems';
+import { AnswerLine } from './form.view';
 
 const text = z.string();
 
@@ -28,7 +29,7 @@ export const ApplicationView = z.object({
   canReview: z.boolean(),
   /** May be taken up again by the one who looks. */
   canReopen: z.boolean(),
-  answers: z.array(z.object({ label: text, value: text })),
+  answers: z.array(AnswerLine),
   duplicates: z.array(z.object({ member: MemberId, name: text, standing: Standing, why: text })),
   question: z.object({ text: text, answer: text.nullable() }).nullable(),
   limit: LimitView.nullable(),

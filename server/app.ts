@@ -19,12 +19,16 @@ import { pathPattern, type Log } from './platform/log';
 import { squeeze } from './platform/squeeze';
 import { Site, loadTemplate, plainForms, sitePolicy } from './site';
 import type { LiveSetup } from './setup';
+import { pictureRoute, picturesInForms } from './pictures';
 import { letterRoute, viewpointRoute } from './viewpoint';
 import { platformSays as says } from './platform/platform.sentences';
 
 /** Where a plain form may be sent to: the site's own places, and the desk's sign-in. */
 const plainForm =
   /^\/(join|embed|form|confirm|reset)\/[^/]+$|^\/(sign-in|sign-out|forgotten|joining|account)$|^\/desk\/(sign-in|first-run|forgotten|reset\/[^/]+)$/;
+
+/** Where pictures may come along. */
+const pictured = /^\/(join|embed|form)\/[^/]+$|^\/(joining|account)$|^\/api\/(site|desk)\/pictures$/;
 
 export type AppPorts = ApiPorts & { readonly config: Config; readonly database: Database };
 
@@ -54,7 +58,11 @@ export async function makeApp(ports: AppPorts, log: Log): Promise<Express> {
   app.use(logged(log), site.visitors(headers));
   app.use(
     secure(headers),
-    bodies(sendProblem, (path) => plainForm.test(path)),
+    bodies(
+      sendProblem,
+      (path) => plainForm.test(path),
+      (path) => pictured.test(path),
+    ),
     squeeze(),
   );
 
@@ -79,7 +87,9 @@ export async function makeApp(ports: AppPorts, log: Log): Promise<Express> {
   const door = new Door(ports, areas.staff, doorHtml, noted);
   app.post(/^\/desk\/(sign-in|first-run|forgotten|reset\/[^/]+)$/, sameSite(own, log), door.take);
   const forms = { ...accountForms(areas.account), ...joiningForms(areas.joining, areas.forms) };
-  app.post(plainForm, sameSite(own, log), plainForms({ site, live, viewers, forms, failed: noted }));
+  app.post(plainForm, sameSite(own, log), picturesInForms(areas.pictures));
+  app.post(plainForm, plainForms({ site, live, viewers, forms, failed: noted }));
+  app.get(/^\/picture\//, pictureRoute(ports));
   app.get(/^\/viewpoint\/letter\//, letterRoute({ viewers, reading: ports.reading }));
   app.get(/^\/viewpoint\//, viewpointRoute({ live, viewers, clock, sight, site, sources }));
   app.get(/^\/desk\/(forgotten|reset\/[^/]+)$/, door.show);

@@ -37,6 +37,7 @@ import { siteSecret } from './platform/secret';
 import { LiveSetup, SetupStore } from './setup';
 import type { PlaceSources } from './site';
 import { Today } from './today';
+import { Pictures } from './pictures';
 import { LetterReading, MadeUpPeople, Sight } from './viewpoint';
 
 /** Everything the product is made of, built once. */
@@ -121,6 +122,7 @@ export async function buildServices(config: Config, log: Log): Promise<{ service
     letters,
     clockService: new ClockService(db, clock, jobs, acts, config.demo, config.demo ? config.mailPage : null),
     madeUp,
+    pictures: new Pictures(db, clock, random),
     sight,
     reading: new LetterReading(acts, live, sight, outbox, limits, clock, address),
     sources,
@@ -157,6 +159,7 @@ export async function start(config: Config, log: Log): Promise<Running> {
     services.sessions
       .sweep(now)
       .then(() => services.limits.sweep())
+      .then(() => services.pictures.sweep(services.clock.now()))
       .then(() => sweepSendings(manager))
       .then(() => sweepOneTime(manager, now))
       .catch((error: unknown) => log.warn({ err: error }, 'what has run out: not swept'));

@@ -20,6 +20,7 @@ import { AuditRow } from './platform/audit.entity';
 import { ClockRow } from './platform/clock.entity';
 import { JobRow } from './platform/job.entity';
 import { MadeUpRow } from './viewpoint/made.up.entity';
+import { PictureRow } from './pictures/picture.entity';
 import { SetupItemRow, SetupRevisionRow } from './setup/setup.entities';
 
 export const entities = [
@@ -44,6 +45,7 @@ export const entities = [
   SentActRow,
   SecretRow,
   MadeUpRow,
+  PictureRow,
   OutgoingRow,
   JobRow,
   ClockRow,

@@ -40,6 +40,7 @@ export const erasure: Readonly<Record<string, Erased | Kept>> = {
   member_topic: { erased: 'member = ?', columns: 'member topic since' },
   member_facts: { erased: 'member = ?', columns: 'member facts' },
   member_word: { erased: 'member = ?', columns: 'word member' },
+  picture: { erased: 'member = ?', columns: 'id member field created_at small large' },
   timeline: { erased: 'member = ?', columns: 'id member at what standing title note' },
   member: {
     erased: 'id = ?',

@@ -14,6 +14,12 @@ export const FieldInput = z.discriminatedUnion('kind', [
   z.object({ kind: z.literal('yesNo') }),
   z.object({ kind: z.literal('oneChoice'), choices: z.array(Choice) }),
   z.object({ kind: z.literal('severalChoices'), choices: z.array(Choice) }),
+  z.object({
+    kind: z.literal('imageChoice'),
+    choices: z.array(Choice.extend({ picture: z.string().nullable() })),
+  }),
+  /** `most`: the largest file that is taken, in bytes. The answer is the id under which it is kept. */
+  z.object({ kind: z.literal('picture'), most: z.number() }),
   /** `agree`: the words beside the box; the question's label stands above the text. */
   z.object({ kind: z.literal('agreement'), text: z.array(z.string()), agree: z.string() }),
   z.object({ kind: z.literal('heading') }),

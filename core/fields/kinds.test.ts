@@ -65,6 +65,22 @@ const table: Record<FieldKind['kind'], { of: FieldKind; takes: readonly Row[]; r
     takes: [['DK', 'DK', 'Denmark']],
     refuses: ['XX', 'Denmark', 'dk'],
   },
+  imageChoice: {
+    of: {
+      kind: 'imageChoice',
+      choices: [
+        { id: 'skep', label: 'Skep', picture: 'data:image/webp;base64,UklGRg==' },
+        { id: 'national', label: 'National' },
+      ],
+    },
+    takes: [['skep', 'skep', 'Skep']],
+    refuses: ['Skep', 'warre'],
+  },
+  picture: {
+    of: { kind: 'picture' },
+    takes: [['2345678923456789abcd', '2345678923456789abcd', 'a picture']],
+    refuses: ['moor.jpg', '../../etc', 'no picture'],
+  },
   colour: { of: { kind: 'colour' }, takes: [['#56365F', '#56365f', '#56365f']], refuses: ['plum', '#fff', 'red;'] },
 };
 

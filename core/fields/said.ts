@@ -1,4 +1,5 @@
 /** Purpose: what was answered on a form, as people read it. */
+import type { AnswerLine } from './show';
 import { partKindOf, type PartOfForm, type Given, type PartsKnown } from './parts';
 
 /**
@@ -10,7 +11,7 @@ export const saidOn = (
   given: Given,
   known: PartsKnown,
   only: readonly string[] = [],
-): { label: string; value: string }[] =>
+): AnswerLine[] =>
   parts.flatMap((part) => {
     if (only.length && !(part.part === 'field' && only.includes(part.field))) return [];
     return partKindOf(part).says(part, given, known) ?? [];

@@ -1,8 +1,8 @@
 /** Purpose: the answers of an application, as people read them. */
-import { saidOn } from '../fields';
+import { saidOn, type AnswerLine } from '../fields';
 import type { Setup } from '../setup';
 import type { Application } from './application';
 
 /** The answers as they were given, by the labels the form used. */
-export const answersOf = ({ form, answers }: Application, setup: Setup): { label: string; value: string }[] =>
+export const answersOf = ({ form, answers }: Application, setup: Setup): AnswerLine[] =>
   saidOn(setup.forms.get(form)?.parts ?? [], answers, setup);

@@ -21,6 +21,10 @@ function sampleOf(of: FieldKind, role: 'name' | 'mail' | undefined, now: Instant
       return true;
     case 'oneChoice':
       return of.choices[0]!.id;
+    case 'imageChoice':
+      return of.choices[0]!.id;
+    case 'picture':
+      return 'made-up-picture-here'.replaceAll('-', '0');
     case 'severalChoices':
       return [of.choices[0]!.id];
     case 'date':

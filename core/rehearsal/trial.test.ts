@@ -105,6 +105,13 @@ describe('the answers of somebody made up', () => {
       webAddress: {},
       country: {},
       colour: {},
+      imageChoice: {
+        choices: [
+          { id: 'a', label: 'A' },
+          { id: 'b', label: 'B' },
+        ],
+      },
+      picture: {},
     };
     const setup = changed((doc) => {
       for (const [kind, more] of Object.entries(kinds)) {

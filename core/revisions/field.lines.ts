@@ -19,6 +19,13 @@ export function fieldLines(field: FieldItem, setup: Setup): Line[] {
     ...choices.flatMap(({ id, label, idle }) =>
       line(`choice ${id}`, says.choice, idle ? says.idleChoice({ choice: label }) : label),
     ),
+    ...(of.kind === 'imageChoice' ? of.choices : []).flatMap(({ id, label, picture }) =>
+      line(
+        `picture ${id}`,
+        says.choicePicture({ choice: label }),
+        picture && says.pictureOf({ size: sayNumber(picture.length / 1_000, site) }),
+      ),
+    ),
     ...order(
       'choices',
       choices.map(({ id, label }) => [id, label]),
@@ -64,6 +71,8 @@ function limits({ of }: FieldItem, setup: Setup): string {
     case 'yesNo':
     case 'oneChoice':
     case 'severalChoices':
+    case 'imageChoice':
+    case 'picture':
       return '';
     default:
       return never(of);

@@ -7,6 +7,8 @@ export const linesSay = sentences({
   help: 'Help',
   kind: 'Kind',
   choice: 'Choice',
+  choicePicture: 'Picture of {choice}',
+  pictureOf: 'a picture, {size} kB',
   idleChoice: '{choice}, with no consequence as meant',
   limits: 'Limits',
   longest: 'up to {count} characters',

@@ -1,7 +1,7 @@
 /** Purpose: the places of a member's account on the site. */
 import type { PlaceView } from '../../contract';
 import { sayStanding } from '../../core/facts';
-import { ownFields, questionsOf, showValue, type PartOfForm } from '../../core/fields';
+import { ownFields, questionsOf, lineOf, type PartOfForm } from '../../core/fields';
 import { wordsFor } from '../../core/pages';
 import type { Viewers } from '../callers';
 import { alreadyIn, beforehand, safeNext, signInFirst, type Asked, type Places } from '../site';
@@ -59,9 +59,9 @@ function profile(asked: Asked) {
   );
   return {
     questions: questionsOf(parts, setup, from),
-    shown: own.flatMap(({ field: { id, of, label }, mayChange }) => {
-      const value = from.profile(id);
-      return mayChange || value === null ? [] : [{ label, value: showValue(of, value, setup.doc.site) }];
+    shown: own.flatMap(({ field, mayChange }) => {
+      const value = from.profile(field.id);
+      return mayChange || value === null ? [] : [lineOf(field, value, setup.doc.site)];
     }),
   };
 }

@@ -30,6 +30,7 @@ import { isUnreachable } from '../platform/database';
 import type { OwnAddresses } from '../platform/hosts';
 import { pathPattern, type Log } from '../platform/log';
 import { asProblem, plainProblem, problem, problemBody } from '../platform/problem';
+import { picturesApi, type PicturesPorts } from '../pictures';
 import { setupApi, type SetupPorts } from '../setup';
 import { siteApi, type PlaceSources } from '../site';
 import { todayApi, type Today } from '../today';
@@ -48,7 +49,8 @@ export type ApiPorts = AccountPorts &
   MembersPorts &
   SetupPorts &
   LettersPorts &
-  MadeUpPorts & {
+  MadeUpPorts &
+  PicturesPorts & {
     readonly sources: PlaceSources;
     readonly today: Today;
     readonly sight: Sight;
@@ -71,6 +73,7 @@ export const areasOf = (ports: ApiPorts) => ({
   viewpoint: viewpointApi(ports),
   letters: lettersApi(ports),
   madeUp: madeUpApi(ports),
+  pictures: picturesApi(ports),
   clock: clockApi(ports),
   setup: setupApi(ports),
 });

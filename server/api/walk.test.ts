@@ -9,6 +9,7 @@ import {
   contract,
   generalProblems,
   joiningProblems,
+  pictureProblems,
   problems,
   reviewProblems,
   setupProblems,
@@ -97,6 +98,7 @@ it('the site’s own small table of addresses is what the contract says', () => 
  */
 const written: Record<string, string> = {
   'site.view joining.join joining.confirm joining.discard': 'anyone',
+  'pictures.keep': 'anyone',
   'account.signIn account.signOut account.forgotten account.reset': 'anyone',
   'joining.enterCode joining.resend joining.answer joining.complete joining.withdraw': 'member',
   'forms.sendForm forms.putOff': 'member',
@@ -111,7 +113,7 @@ const written: Record<string, string> = {
   'members.list members.counts members.one members.find': 'owner manager reviewer editor bookkeeper',
   'review.approve review.decline review.ask review.undoApproval review.reopen': 'owner manager reviewer',
   'letters.retry clock.move': 'owner manager',
-  'letters.read letters.test madeUp.make madeUp.change madeUp.remove': 'owner manager editor',
+  'pictures.forChoice letters.read letters.test madeUp.make madeUp.change madeUp.remove': 'owner manager editor',
   'setup.draft setup.save setup.remove setup.order setup.replace': 'owner manager editor',
   'setup.people setup.publish setup.history setup.revision': 'owner manager editor',
 };
@@ -134,6 +136,7 @@ it('a refusal’s code stands for one thing', () => {
     reviewProblems,
     setupProblems,
     teamProblems,
+    pictureProblems,
   ].flatMap((list) => Object.keys(list));
   expect([...codes].sort()).toEqual(Object.keys(problems).sort());
 });

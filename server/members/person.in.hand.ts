@@ -8,6 +8,7 @@ import { mailKey } from '../../core/fields';
 import { storedFacts, visitorFacts, type Facts, type FieldValue, type Standing } from '../../core/facts';
 import type { GroupId, Instant, LevelId, MemberId, TopicId } from '../../core/kernel';
 import type { Setup } from '../../core/setup';
+import { claimPictures } from '../pictures';
 import { MemberEntity, MemberGroupRow, MemberTermRow, MemberWordRow } from './member.entities';
 import { valueColumns, wordsOf } from './member.words';
 
@@ -99,6 +100,7 @@ export class PersonInHand {
         `INSERT INTO member_value (member, field, text, number, value) VALUES ${rowsOf(values)}`,
         values.flat(),
       );
+    await claimPictures(manager, id, member.fields, setup);
     const topics = member.topics.map((topic) => [id, topic, new Date(at)]);
     if (topics.length)
       await manager.query(`INSERT INTO member_topic (member, topic, since) VALUES ${rowsOf(topics)}`, topics.flat());
@@ -170,6 +172,7 @@ export class PersonInHand {
     fields: Readonly<Record<string, FieldValue | null>>,
     setup: Setup,
   ): Promise<void> {
+    await claimPictures(this.manager, this.id, fields, setup);
     const now: Record<string, FieldValue> = { ...this.current.fields };
     for (const [field, value] of Object.entries(fields)) {
       if (value === null) {

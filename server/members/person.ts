@@ -2,7 +2,7 @@
 import type { EntityManager } from 'typeorm';
 import type { MemberView } from '../../contract';
 import { currentTerm, lastTerm, sayStanding, type Facts } from '../../core/facts';
-import { showValue } from '../../core/fields';
+import { lineOf, type AnswerLine } from '../../core/fields';
 import { listed, sayDate, sayNearDate, sayShortDate, type Instant, type MemberId } from '../../core/kernel';
 import type { Setup } from '../../core/setup';
 import { MemberEntity, TimelineEntity } from './member.entities';
@@ -58,13 +58,13 @@ function membershipOf(facts: Facts, setup: Setup, now: Instant): string {
   return facts.standing === 'applicant' ? words.noLevelYet : words.noLevel;
 }
 
-function factRows(facts: Facts, setup: Setup): { label: string; value: string }[] {
+function factRows(facts: Facts, setup: Setup): AnswerLine[] {
   const { site } = setup.doc;
   const words = membersSays(site);
   const values = facts.fields as Record<string, Facts['fields'][keyof Facts['fields']]>;
   const rows = setup.doc.fields.flatMap((field) => {
     const value = values[field.id];
-    return value === undefined ? [] : [{ label: field.label, value: showValue(field.of, value, site) }];
+    return value === undefined ? [] : [lineOf(field, value, site)];
   });
   if (facts.groups.length)
     rows.push({

@@ -8,6 +8,10 @@ import type { ProblemCode } from '../../contract';
 import { platformSays as says } from './platform.sentences';
 
 export const MOST_BYTES = 256 * 1024;
+/** Pictures with the answers beside them. */
+export const MOST_UPLOADED = 9 * 1024 * 1024;
+/** So many uploads at once. */
+const AT_ONCE = 8;
 /** What a refused sender may still send before the line is cut: enough for most to read the answer. */
 const HEARD_OUT = 1024 * 1024;
 const PATIENCE = 2_000;
@@ -17,8 +21,14 @@ type Refuse = (res: Response, code: ProblemCode, detail: string) => void;
 /**
  * @param refuse answers with a problem
  * @param forms whether a plain form may be sent to this path
+ * @param pictures whether pictures may be sent to this path
  */
-export function bodies(refuse: Refuse, forms: (path: string) => boolean): RequestHandler[] {
+export function bodies(
+  refuse: Refuse,
+  forms: (path: string) => boolean,
+  pictures: (path: string) => boolean,
+): RequestHandler[] {
+  let uploads = 0;
   const gate: RequestHandler = (req, res, next) => {
     const length = Number(req.headers['content-length'] ?? 0);
     const chunked = req.headers['transfer-encoding'] !== undefined;
@@ -27,13 +37,23 @@ export function bodies(refuse: Refuse, forms: (path: string) => boolean): Reques
       hearOut(req);
       refuse(res, code, detail);
     };
-    if (length > MOST_BYTES) return no('too-large', says.tooLarge);
+    const uploaded = pictures(req.path) && Boolean(req.is('multipart/form-data'));
+    const most = uploaded ? MOST_UPLOADED : MOST_BYTES;
+    if (length > most) return no('too-large', uploaded ? says.pictureTooLarge : says.tooLarge);
     const packed = req.headers['content-encoding'];
     if (packed !== undefined && packed !== 'identity') return no('wrong-type', says.unpacked);
     if (req.method === 'GET' || req.method === 'HEAD') return no('bad-input', says.noBody);
+    if (uploaded) {
+      // They lie in memory until they are made anew.
+      if (uploads >= AT_ONCE) return no('busy', says.busy);
+      uploads++;
+      res.once('close', () => void uploads--);
+      if (chunked) watch(req, most, () => no('too-large', says.pictureTooLarge));
+      return next();
+    }
     const wanted = forms(req.path) ? 'application/x-www-form-urlencoded' : 'application/json';
     if (!req.is(wanted)) return no('wrong-type', says.sendAs({ type: wanted }));
-    if (chunked) watch(req, () => no('too-large', says.tooLarge));
+    if (chunked) watch(req, most, () => no('too-large', says.tooLarge));
     next();
   };
   return [
@@ -47,11 +67,11 @@ export function bodies(refuse: Refuse, forms: (path: string) => boolean): Reques
  * Answers a body that comes without a length as soon as it is too long: the reader behind this one would first hear
  * it out to its end, which may never come.
  */
-function watch(req: Request, tooLong: () => void): void {
+function watch(req: Request, most: number, tooLong: () => void): void {
   let read = 0;
   const count = (chunk: Buffer): void => {
     read += chunk.length;
-    if (read <= MOST_BYTES) return;
+    if (read <= most) return;
     req.off('data', count);
     tooLong();
   };

@@ -33,6 +33,7 @@ const allowances = {
   /** Letters that anybody can set off by signing up or asking for a code, to one mailbox. */
   lettersByPair: { points: 6, duration: 1 * HOURS },
   lettersByAddress: { points: 12, duration: 1 * HOURS },
+  pictureByCaller: { points: 40, duration: 1 * HOURS },
   testLetterByStaff: { points: 30, duration: 1 * HOURS },
 } as const;
 export type Purpose = keyof typeof allowances;

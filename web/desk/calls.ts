@@ -6,6 +6,7 @@ import { invitations } from '../../contract/invitations';
 import { letters } from '../../contract/letters';
 import { madeUp } from '../../contract/madeUp';
 import { members } from '../../contract/members';
+import { pictures } from '../../contract/pictures';
 import { review } from '../../contract/review';
 import { setup } from '../../contract/setup';
 import { staff } from '../../contract/staff';
@@ -27,6 +28,7 @@ export const desk = {
   letters,
   madeUp,
   members,
+  pictures,
   review,
   setup,
   staff,

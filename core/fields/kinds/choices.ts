@@ -25,6 +25,30 @@ type Choices = z.infer<typeof choices>;
 const labelOf = (offered: Choices, id: unknown): string =>
   offered.find((choice) => choice.id === id)?.label ?? String(id);
 
+/** One of the answers offered, each shown by a picture that the set-up holds itself, so that it goes wherever that goes. */
+const imageChoiceOf = z.strictObject({
+  kind: z.literal('imageChoice'),
+  choices: z
+    .array(
+      z.strictObject({
+        id: Address,
+        label: Title,
+        idle: z.boolean().optional(),
+        /** A small one, as the server has made it. Until there is one the label stands alone. */
+        picture: z
+          .string()
+          .regex(/^data:image\/webp;base64,[A-Za-z0-9+/]+={0,2}$/)
+          .max(24_000)
+          .optional(),
+      }),
+    )
+    .min(2)
+    .max(12)
+    .refine((list) => new Set(list.map(({ id }) => id)).size === list.length, {
+      error: fieldsSays(owners).sameAnswerId,
+    }),
+});
+
 const oneChoiceOf = z.strictObject({ kind: z.literal('oneChoice'), choices });
 export const oneChoice: FieldKindOf<z.infer<typeof oneChoiceOf>> & { schema: typeof oneChoiceOf } = {
   schema: oneChoiceOf,
@@ -60,6 +84,22 @@ export const severalChoices: FieldKindOf<z.infer<typeof severalChoicesOf>> & { s
   brief: (of, value, reader) => severalChoices.show(of, value, reader),
   input: (of) => ({ kind: 'severalChoices', choices: of.choices.map(({ id, label }) => ({ id, label })) }),
   columns: (value) => ({ text: (Array.isArray(value) ? value.join(',') : String(value)).slice(0, 190), number: null }),
+  found: () => [],
+  holds: holdsNothing,
+};
+
+export const imageChoice: FieldKindOf<z.infer<typeof imageChoiceOf>> & { schema: typeof imageChoiceOf } = {
+  schema: imageChoiceOf,
+  called: ({ choices }, reader) => fieldsSays(reader).kindImages({ count: choices.length }),
+  missing: (_, reader) => fieldsSays(reader).chooseAnswer,
+  read: ({ choices }, raw, reader) => oneChoice.read({ kind: 'oneChoice', choices }, raw, reader),
+  show: (of, value) => labelOf(of.choices, value),
+  brief: (of, value) => labelOf(of.choices, value),
+  input: (of) => ({
+    kind: 'imageChoice',
+    choices: of.choices.map(({ id, label, picture }) => ({ id, label, picture: picture ?? null })),
+  }),
+  columns: textColumns,
   found: () => [],
   holds: holdsNothing,
 };

@@ -1,12 +1,14 @@
 /** Purpose: the kinds of field there are. To add one, write it and name it here; the compiler asks for the rest. */
 import { z } from 'zod';
-import { oneChoice, severalChoices } from './choices';
+import { imageChoice, oneChoice, severalChoices } from './choices';
 import { country } from './country';
 import { date, dateRange } from './dates';
 import type { FieldKindOf } from './kind';
+import { picture } from './picture';
 import { colour, longText, mail, phone, shortText, webAddress } from './texts';
 import { number, yesNo } from './values';
 
+export { PICTURE_BYTES } from './picture';
 export type { RawAnswer, ValueColumns } from './kind';
 
 export const fieldKinds = {
@@ -16,6 +18,8 @@ export const fieldKinds = {
   yesNo,
   oneChoice,
   severalChoices,
+  imageChoice,
+  picture,
   date,
   dateRange,
   mail,
@@ -32,6 +36,8 @@ export const FieldKind = z.discriminatedUnion('kind', [
   yesNo.schema,
   oneChoice.schema,
   severalChoices.schema,
+  imageChoice.schema,
+  picture.schema,
   date.schema,
   dateRange.schema,
   mail.schema,

@@ -11,7 +11,7 @@ import type { FieldItem } from '../items';
 import { fieldKindOf, type RawAnswer } from '../kinds';
 import type { Question } from '../question';
 import { readAnswer } from '../read';
-import { showValue } from '../show';
+import { lineOf } from '../show';
 import { asksNothing, plainQuestion, type Beforehand, type PartKind, type PartsKnown } from './kind';
 
 /** What an answer is before anybody types: always the same, a named value of the address, or what the profile holds. */
@@ -127,9 +127,8 @@ export const field: PartKind<FieldPart> & { schema: typeof fieldOf } = {
     if (!field) return null;
     const value: FieldValue | undefined =
       field.role === 'name' ? given.name : field.role === 'mail' ? given.mail : given.fields[part.field];
-    return {
-      label: field.label,
-      value: value === undefined ? fieldsSays(doc.site).notAnswered : showValue(field.of, value, doc.site),
-    };
+    return value === undefined
+      ? { label: field.label, value: fieldsSays(doc.site).notAnswered }
+      : lineOf(field, value, doc.site);
   },
 };

@@ -1,4 +1,5 @@
 /** Purpose: what a kind of part of a form is: everything the product has to know of it, in one place. */
+import type { AnswerLine } from '../show';
 import type { z } from 'zod';
 import type { FieldValue } from '../../facts';
 import type { ChipName } from '../../kernel/chips';
@@ -67,7 +68,7 @@ export type PartKind<P extends { part: string }> = {
   /** Reads its answer. @returns what later parts may ask about; null for nothing */
   read(part: P, raw: Readonly<Record<string, RawAnswer>>, into: Reading, known: PartsKnown): FieldValue | null;
   /** What was answered, as people read it; null for what keeps no answer. */
-  says(part: P, given: Given, known: PartsKnown): { readonly label: string; readonly value: string } | null;
+  says(part: P, given: Given, known: PartsKnown): AnswerLine | null;
 };
 
 /** A question that asks for nothing of a field. */

@@ -1,15 +1,18 @@
 <script setup lang="ts">
 /** The answers of a choice, in order; each may be marked as having no consequence on purpose. */
+import { ref } from 'vue';
 import { VCheckbox } from 'vuetify/components/VCheckbox';
 import FieldInput from '../../kit/fields/FieldInput.vue';
 import KitButton from '../../kit/KitButton.vue';
+import KitFile from '../../kit/KitFile.vue';
 import KitOrder from '../../kit/KitOrder.vue';
+import { calls, troubleOf } from '../calls';
 import { reader } from '../reader';
 import { joiningSays } from './joining.sentences';
 
-type Choice = { id: string; label: string; idle?: boolean };
+type Choice = { id: string; label: string; idle?: boolean; picture?: string };
 const says = joiningSays(reader);
-const props = defineProps<{ choices: readonly Choice[]; faultAt: (at: string) => string | null }>();
+const props = defineProps<{ choices: readonly Choice[]; pictured?: boolean; faultAt: (at: string) => string | null }>();
 const emit = defineEmits<{ change: [choices: Choice[]]; add: [] }>();
 
 const change = (id: string, to: Partial<Choice>) =>
@@ -17,6 +20,17 @@ const change = (id: string, to: Partial<Choice>) =>
     'change',
     props.choices.map((choice) => (choice.id === id ? { ...choice, ...to } : choice)),
   );
+/** Whose picture could not be taken, and why. */
+const refused = ref<{ id: string; says: string } | null>(null);
+async function take(id: string, file: File): Promise<void> {
+  refused.value = null;
+  try {
+    change(id, (await calls.pictures.forChoice({ picture: file })) as Partial<Choice>);
+  } catch (error) {
+    const { code, says: why } = troubleOf(error);
+    refused.value = { id, says: code === 'no-picture' ? says.noPicture : why };
+  }
+}
 const faultOf = (id: string) => props.faultAt(`.${props.choices.findIndex((choice) => choice.id === id)}.label`);
 </script>
 
@@ -49,6 +63,14 @@ const faultOf = (id: string) => props.faultAt(`.${props.choices.findIndex((choic
             :bad="faultOf(choice.id) !== null"
             @update:model-value="change(choice.id, { label: $event })"
           />
+          <template v-if="pictured">
+            <img v-if="choice.picture" class="choice__picture" :src="choice.picture" alt="" width="40" height="40" />
+            <KitFile
+              accept="image/jpeg,image/png,image/webp,image/gif"
+              :label="choice.picture ? says.otherPicture : says.addPicture"
+              @file="take(choice.id, $event)"
+            />
+          </template>
           <VCheckbox
             class="kit-tick"
             :label="says.noConsequence"
@@ -67,6 +89,7 @@ const faultOf = (id: string) => props.faultAt(`.${props.choices.findIndex((choic
             "
             >{{ says.takeOut }}</KitButton
           >
+          <p v-if="refused?.id === choice.id" class="field__fault" role="alert">{{ refused.says }}</p>
         </div>
       </template>
     </KitOrder>

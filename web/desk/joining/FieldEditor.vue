@@ -28,6 +28,8 @@ const kinds: readonly { title: string; value: Kind['kind'] }[] = [
   { title: says.kindYesNo, value: 'yesNo' },
   { title: says.kindOneChoice, value: 'oneChoice' },
   { title: says.kindSeveralChoices, value: 'severalChoices' },
+  { title: says.kindImageChoice, value: 'imageChoice' },
+  { title: says.kindPicture, value: 'picture' },
   { title: says.kindDate, value: 'date' },
   { title: says.kindDateRange, value: 'dateRange' },
   { title: says.kindMail, value: 'mail' },
@@ -39,15 +41,18 @@ const kinds: readonly { title: string; value: Kind['kind'] }[] = [
 /** What a kind begins with; choices are kept between the two kinds that have them. */
 function changeKind(kind: string): void {
   const { of } = field.value;
-  const choices =
+  const choices: readonly { id: string; label: string; idle?: boolean | undefined }[] =
     'choices' in of ? of.choices : [1, 2].map((number) => ({ id: `choice-${number}`, label: says.choice({ number }) }));
+  const plain = choices.map(({ id, label, idle }) => ({ id, label, ...(idle ? { idle } : {}) }));
   const begin: Record<Kind['kind'], Kind> = {
     shortText: { kind: 'shortText', longest: 120 },
     longText: { kind: 'longText', longest: 2000 },
     number: { kind: 'number', whole: true },
     yesNo: { kind: 'yesNo' },
-    oneChoice: { kind: 'oneChoice', choices },
-    severalChoices: { kind: 'severalChoices', choices },
+    oneChoice: { kind: 'oneChoice', choices: plain },
+    severalChoices: { kind: 'severalChoices', choices: plain },
+    imageChoice: { kind: 'imageChoice', choices: ('choices' in of ? of.choices : plain).slice(0, 12) },
+    picture: { kind: 'picture' },
     date: { kind: 'date' },
     dateRange: { kind: 'dateRange' },
     webAddress: { kind: 'webAddress' },
@@ -175,6 +180,7 @@ const role = computed(() => (field.value.role === 'name' ? says.roleName : field
     <ChoiceList
       v-if="'choices' in of"
       :choices="of.choices"
+      :pictured="of.kind === 'imageChoice'"
       :fault-at="(at) => faultAt(`of.choices${at}`)"
       @change="setOf({ choices: $event })"
       @add="addChoice"

@@ -22,7 +22,9 @@ const draft = useDraft();
 const site = computed(() => draft.setup?.doc.site ?? reader);
 
 const from = computed(() => props.part.start?.from ?? 'none');
-const sources = [
+/** A picture is nobody's beforehand, but their own. */
+const sources = computed(() => (props.field.of.kind === 'picture' ? [allSources[0]!, allSources[3]!] : allSources));
+const allSources = [
   { title: says.startsEmpty, value: 'none' },
   { title: says.startsSame, value: 'constant' },
   { title: says.startsAddress, value: 'query' },

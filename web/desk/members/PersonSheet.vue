@@ -4,6 +4,7 @@ import { useQuery } from '@pinia/colada';
 import { computed, nextTick, onBeforeUnmount, ref, watch } from 'vue';
 import { MemberId, clipped, firstNameOf } from '../../../core/kernel';
 import KitButton from '../../kit/KitButton.vue';
+import KitPicture from '../../kit/KitPicture.vue';
 import KitTabs from '../../kit/KitTabs.vue';
 import MailText from '../../kit/MailText.vue';
 import SideSheet from '../../kit/SideSheet.vue';
@@ -111,7 +112,7 @@ useEscape(
         <template v-for="fact in data.facts" :key="fact.label">
           <dt>{{ fact.label }}</dt>
           <dd>
-            <bdi>{{ fact.value }}</bdi>
+            <KitPicture v-if="fact.picture" :id="fact.picture" :label="fact.label" /><bdi v-else>{{ fact.value }}</bdi>
           </dd>
         </template>
       </dl>
@@ -128,7 +129,9 @@ useEscape(
               <template v-for="answer in data.application.answers" :key="answer.label">
                 <dt>{{ answer.label }}</dt>
                 <dd>
-                  <bdi>{{ answer.value }}</bdi>
+                  <KitPicture v-if="answer.picture" :id="answer.picture" :label="answer.label" /><bdi v-else>{{
+                    answer.value
+                  }}</bdi>
                 </dd>
               </template>
             </dl>

@@ -3,6 +3,7 @@
 import { computed, nextTick, ref } from 'vue';
 import type { ApplicationView } from '../../../contract';
 import KitButton from '../../kit/KitButton.vue';
+import KitPicture from '../../kit/KitPicture.vue';
 import LimitRuler from '../../kit/LimitRuler.vue';
 import StandingMark from '../../kit/StandingMark.vue';
 import FieldFrame, { describedBy } from '../../kit/fields/FieldFrame.vue';
@@ -84,7 +85,9 @@ useLetter('n', () => {
       <template v-for="answer in application.answers" :key="answer.label">
         <dt>{{ answer.label }}</dt>
         <dd>
-          <bdi>{{ answer.value }}</bdi>
+          <KitPicture v-if="answer.picture" :id="answer.picture" :label="answer.label" /><bdi v-else>{{
+            answer.value
+          }}</bdi>
         </dd>
       </template>
     </dl>

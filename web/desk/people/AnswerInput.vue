@@ -48,7 +48,7 @@ const setDay = (at: 0 | 1, day: string) => {
 
 <template>
   <KitChoice
-    v-if="input.kind === 'oneChoice' || input.kind === 'yesNo'"
+    v-if="choices.length && input.kind !== 'severalChoices'"
     :model-value="text"
     :label="label"
     :items="[...none, ...choices]"

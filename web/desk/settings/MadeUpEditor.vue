@@ -39,7 +39,7 @@ const fields = computed(() =>
   draft
     .ofKind('field')
     .map(({ good }) => good as unknown as FieldItem)
-    .filter(({ retired, role }) => !retired && role !== 'name'),
+    .filter(({ retired, role, of }) => !retired && role !== 'name' && of.kind !== 'picture'),
 );
 const standings = Standing.options.map((one) => ({ title: sayStanding(one, reader), value: one }));
 

@@ -12,8 +12,11 @@ export function typedIn(form: HTMLFormElement): Record<string, unknown> {
       else if (box.checked) answers[box.name] = [...((answers[box.name] as string[]) ?? []), box.value];
     } else if (is('INPUT') && (field as HTMLInputElement).type === 'radio') {
       const radio = field as HTMLInputElement;
-      if (radio.checked) answers[radio.name] = radio.value === 'true';
-    } else if ((is('INPUT') && (field as HTMLInputElement).type !== 'hidden') || is('TEXTAREA') || is('SELECT')) {
+      if (radio.checked)
+        answers[radio.name] = /^(true|false)$/.test(radio.value) ? radio.value === 'true' : radio.value;
+    } else if (is('INPUT') && (field as HTMLInputElement).type === 'file') {
+      // Its picture is known by what is kept beside it.
+    } else if ((is('INPUT') && isTyped(field as HTMLInputElement)) || is('TEXTAREA') || is('SELECT')) {
       const { name, value, type } = field as HTMLInputElement;
       const before = answers[name];
       // The two days of a span have one name.
@@ -24,13 +27,16 @@ export function typedIn(form: HTMLFormElement): Record<string, unknown> {
   return answers;
 }
 
+/** Typed or chosen, and not the form's own; what is kept of a file is chosen. */
+const isTyped = (input: HTMLInputElement): boolean => input.type !== 'hidden' || 'kept' in input.dataset;
+
 /** Puts answers back into the inputs of a form. */
 export function typeInto(form: HTMLFormElement, answers: Readonly<Record<string, unknown>>): void {
   const taken = new Map<string, number>();
   for (const field of form.elements) {
     const input = field as HTMLInputElement;
     const answer = answers[input.name];
-    if (!input.name || answer === undefined || input.type === 'hidden') continue;
+    if (!input.name || answer === undefined || !isTyped(input) || input.type === 'file') continue;
     if (input.type === 'checkbox')
       input.checked = Array.isArray(answer) ? answer.includes(input.value) : answer === true;
     else if (input.type === 'radio') input.checked = String(answer) === input.value;

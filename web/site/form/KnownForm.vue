@@ -1,7 +1,7 @@
 <script setup lang="ts">
 /** A form that somebody who is known sends: a follow-up, or what a gate asks for. */
 import type { ShownForm } from '../../../contract';
-import { blankOf } from './blank';
+import { blankOf, enctypeOf } from './blank';
 import FaultList from './FaultList.vue';
 import FormQuestions from './FormQuestions.vue';
 import FormSend from './FormSend.vue';
@@ -28,7 +28,15 @@ async function submit(): Promise<void> {
 </script>
 
 <template>
-  <SiteForm :name="`form-${view.form}`" :act="act" :action="action" class="form" :aria-busy="sending" @send="submit">
+  <SiteForm
+    :name="`form-${view.form}`"
+    :act="act"
+    :action="action"
+    :enctype="enctypeOf(view.questions)"
+    class="form"
+    :aria-busy="sending"
+    @send="submit"
+  >
     <input v-if="act" type="hidden" name="form" :value="view.form" />
     <FaultList :faults="faults" :trouble="trouble" prefix="k-" :open="questions.open" />
     <FormQuestions prefix="k-" :form="form" :questions="questions" :title="view.title" />

@@ -10,6 +10,10 @@ export const blankOf = (questions: readonly QuestionView[]): Record<string, unkn
     questions.map(({ name, start, input }) => [name, Array.isArray(start) ? [...start] : (start ?? blank(input.kind))]),
   );
 
+/** A plain form with files in it is sent in another way. */
+export const enctypeOf = (questions: readonly QuestionView[]): 'multipart/form-data' | undefined =>
+  questions.some(({ input }) => input.kind === 'picture') ? 'multipart/form-data' : undefined;
+
 /** Inputs of several parts, which are told apart by what stands within. */
 export const isGroup = (kind: QuestionView['input']['kind']): boolean =>
-  ['severalChoices', 'agreement', 'yesNo', 'dateRange'].includes(kind);
+  ['severalChoices', 'agreement', 'yesNo', 'dateRange', 'imageChoice'].includes(kind);

@@ -6,10 +6,12 @@ import CodeInput from './CodeInput.vue';
 import ColourInput from './ColourInput.vue';
 import DateInput from './DateInput.vue';
 import DateRangeInput from './DateRangeInput.vue';
+import ImageChoiceInput from './ImageChoiceInput.vue';
 import MailInput from './MailInput.vue';
 import NumberInput from './NumberInput.vue';
 import OneChoiceInput from './OneChoiceInput.vue';
 import PasswordInput from './PasswordInput.vue';
+import PictureInput from './PictureInput.vue';
 import SeveralChoicesInput from './SeveralChoicesInput.vue';
 import TextInput from './TextInput.vue';
 import YesNoInput from './YesNoInput.vue';
@@ -25,6 +27,8 @@ export const inputParts = {
   yesNo: YesNoInput,
   oneChoice: OneChoiceInput,
   severalChoices: SeveralChoicesInput,
+  imageChoice: ImageChoiceInput,
+  picture: PictureInput,
   agreement: AgreementInput,
   code: CodeInput,
   /** What asks nothing stands in the form by itself. */

@@ -7,6 +7,7 @@ import { useForm } from '../form/useForm';
 import { useGo } from '../go';
 import ProfileForm from './ProfileForm.vue';
 import PasswordChange from './PasswordChange.vue';
+import KitPicture from '../../kit/KitPicture.vue';
 import { useReader } from '../../kit/reader';
 import { siteSays } from '../site.sentences';
 
@@ -44,7 +45,11 @@ async function end(id: string, says: string): Promise<void> {
         </div>
         <div v-for="line in place.shown" :key="line.label">
           <dt>{{ line.label }}</dt>
-          <dd>{{ line.value }}</dd>
+          <dd>
+            <KitPicture v-if="line.picture" :id="line.picture" :label="line.label" /><template v-else>{{
+              line.value
+            }}</template>
+          </dd>
         </div>
         <div v-if="place.groups">
           <dt>{{ says.groups }}</dt>

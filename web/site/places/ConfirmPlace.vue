@@ -12,6 +12,7 @@ import SiteInput from '../form/SiteInput.vue';
 import { useForm } from '../form/useForm';
 import { useGo } from '../go';
 import SiteLink from '../SiteLink.vue';
+import KitPicture from '../../kit/KitPicture.vue';
 import { useReader } from '../../kit/reader';
 import { siteSays } from '../site.sentences';
 
@@ -42,7 +43,11 @@ async function discard(): Promise<void> {
       <dl v-if="place.choosesPassword" class="answers">
         <div v-for="answer in place.answers" :key="answer.label">
           <dt>{{ answer.label }}</dt>
-          <dd>{{ answer.value }}</dd>
+          <dd>
+            <KitPicture v-if="answer.picture" :id="answer.picture" :label="answer.label" /><template v-else>{{
+              answer.value
+            }}</template>
+          </dd>
         </div>
       </dl>
       <SiteForm name="confirm" act="confirm" class="form" @send="confirm">

@@ -3,7 +3,7 @@
 import { useRouter } from 'vue-router';
 import type { PlaceView } from '../../../contract';
 import { call } from '../calls';
-import { blankOf } from '../form/blank';
+import { blankOf, enctypeOf } from '../form/blank';
 import FaultList from '../form/FaultList.vue';
 import FormQuestions from '../form/FormQuestions.vue';
 import FormSend from '../form/FormSend.vue';
@@ -51,7 +51,13 @@ async function submit(): Promise<void> {
       <h1 tabindex="-1">{{ place.title }}</h1>
       <p class="quiet">{{ place.intro }}</p>
       <p v-if="place.before" class="notice">{{ place.before }}</p>
-      <SiteForm :name="`join-${place.form}`" class="form" :aria-busy="sending" @send="submit">
+      <SiteForm
+        :name="`join-${place.form}`"
+        :enctype="enctypeOf(place.questions)"
+        class="form"
+        :aria-busy="sending"
+        @send="submit"
+      >
         <FaultList :faults="faults" :trouble="trouble" prefix="f-" :open="questions.open" />
         <FormQuestions prefix="f-" :form="form" :questions="questions" :title="place.title" />
         <div class="trap" aria-hidden="true">

@@ -11,6 +11,7 @@ import { useGo } from '../go';
 import { fetchPlace } from '../places';
 import SiteLink from '../SiteLink.vue';
 import { useSite } from '../store';
+import KitPicture from '../../kit/KitPicture.vue';
 import { useReader } from '../../kit/reader';
 import { siteSays } from '../site.sentences';
 
@@ -60,7 +61,11 @@ async function withdraw(): Promise<void> {
       <dl class="answers">
         <div v-for="answer in place.answers" :key="answer.label">
           <dt>{{ answer.label }}</dt>
-          <dd>{{ answer.value }}</dd>
+          <dd>
+            <KitPicture v-if="answer.picture" :id="answer.picture" :label="answer.label" /><template v-else>{{
+              answer.value
+            }}</template>
+          </dd>
         </div>
       </dl>
       <details v-if="place.state === 'open'" class="withdraw">

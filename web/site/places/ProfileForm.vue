@@ -4,7 +4,7 @@ import { computed, watch } from 'vue';
 import type { PlaceView } from '../../../contract';
 import { useReader } from '../../kit/reader';
 import { call } from '../calls';
-import { blankOf } from '../form/blank';
+import { blankOf, enctypeOf } from '../form/blank';
 import FaultList from '../form/FaultList.vue';
 import FormQuestions from '../form/FormQuestions.vue';
 import FormSend from '../form/FormSend.vue';
@@ -34,7 +34,14 @@ async function keep(): Promise<void> {
 </script>
 
 <template>
-  <SiteForm name="profile" act="profile" action="/account" class="form" @send="keep">
+  <SiteForm
+    name="profile"
+    act="profile"
+    action="/account"
+    :enctype="enctypeOf(place.questions)"
+    class="form"
+    @send="keep"
+  >
     <h2 class="heading">{{ says.yourProfile }}</h2>
     <FaultList :faults="faults" :trouble="trouble" prefix="o-" :open="questions.open" />
     <input type="hidden" name="asked" :value="asked" />

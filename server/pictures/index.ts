@@ -1,0 +1,3 @@
+export { picturesApi, type PicturesPorts } from './pictures.api';
+export { claimPictures, Pictures } from './pictures';
+export { pictureRoute, picturesInForms } from './picture.routes';
