@@ -6,6 +6,7 @@ import 'vuetify/styles/core';
 import '../kit/fonts.css';
 import '../kit/tokens.css';
 import '../kit/fields/fields.css';
+import '../kit/picture.css';
 import './desk.css';
 import DeskApp from './DeskApp.vue';
 import { readerKey } from '../kit/reader';

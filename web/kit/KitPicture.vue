@@ -8,15 +8,3 @@ defineProps<{ id: string; label: string }>();
     ><img :src="`/picture/${id}/small`" :alt="label" width="80" height="80" loading="lazy"
   /></a>
 </template>
-
-<style>
-.kit-picture {
-  display: inline-block;
-}
-.kit-picture img {
-  display: block;
-  border: 1px solid var(--rule);
-  border-radius: 3px;
-  object-fit: cover;
-}
-</style>

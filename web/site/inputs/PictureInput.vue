@@ -48,7 +48,9 @@ async function take(event: Event): Promise<void> {
         accept="image/jpeg,image/png,image/webp,image/gif"
         @change="take"
       />
-      <button v-if="kept" type="button" class="link" @click="kept = ''">{{ says.takePictureAway }}</button>
+      <button v-if="kept" type="button" class="button button--plain button--small" @click="kept = ''">
+        {{ says.takePictureAway }}
+      </button>
       <span role="status">{{ busy ? says.keepingPicture : '' }}</span>
       <p v-if="trouble" class="field__fault" role="alert">{{ trouble }}</p>
     </div>
