@@ -30,6 +30,8 @@ export const TodayView = z.object({
   }),
   standings: z.array(z.object({ standing: Standing, count: z.number() })),
   people: z.number(),
+  /** Whether any letter has ever left. Told while there are no people yet, and true from then on. */
+  letterSent: z.boolean(),
   lately: z.array(z.object({ count: z.number(), says: text })),
   /** Letters that do not get through. */
   letters: z.object({

@@ -35,6 +35,11 @@ export class StuckLetters {
     return Number(row?.n ?? 0);
   }
 
+  async anySent(): Promise<boolean> {
+    const rows = (await this.db.query('SELECT 1 FROM outgoing WHERE sent_at IS NOT NULL LIMIT 1')) as unknown[];
+    return rows.length > 0;
+  }
+
   /** For health: how many letters wait, how many are stuck, and for how many minutes the oldest has waited. */
   async state(now: Instant): Promise<{ waiting: number; stuck: number; oldestMinutes: number }> {
     const [row] = (await this.db.query(

@@ -67,6 +67,7 @@ export class Today {
       joining,
       standings: counts.standings,
       people: counts.everyone,
+      letterSent: counts.everyone > 0 || (await this.letters.anySent()),
       lately,
       letters,
       comingUp: coming,

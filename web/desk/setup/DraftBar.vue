@@ -1,18 +1,18 @@
 <script setup lang="ts">
 /** In the bar: how much the draft holds, undo and redo, publishing; and what comes between when two change one thing. */
 import { useQueryCache } from '@pinia/colada';
-import { onBeforeUnmount, onMounted, ref, watch } from 'vue';
+import { onBeforeUnmount, onMounted, watch } from 'vue';
 import { useHotkey } from 'vuetify';
 import KitButton from '../../kit/KitButton.vue';
 import { reader } from '../reader';
 import ConflictDialog from './ConflictDialog.vue';
 import { useDraft } from './draft.store';
 import PublishSheet from './PublishSheet.vue';
+import { publishing } from './publishing';
 import { setupSays } from './setup.sentences';
 
 const says = setupSays(reader);
 const draft = useDraft();
-const open = ref(false);
 
 onMounted(() => void draft.load());
 // What others do shows by itself: whatever makes the desk ask again makes it ask for the draft too.
@@ -26,11 +26,11 @@ const ear = setInterval(() => {
 }, 1_000);
 onBeforeUnmount(() => clearInterval(ear));
 
-useHotkey('ctrl+shift+p', () => (open.value = true), { inputs: true });
+useHotkey('ctrl+shift+p', () => (publishing.value = true), { inputs: true });
 /** Within a text the browser's own undo takes back letters. */
 useHotkey('ctrl+z', () => draft.undo());
 useHotkey('ctrl+shift+z', () => draft.redo());
-watch(open, (now) => now && void draft.settled());
+watch(publishing, (now) => now && void draft.settled());
 </script>
 
 <template>
@@ -50,8 +50,8 @@ watch(open, (now) => now && void draft.settled());
       }}</KitButton>
     </p>
   </div>
-  <KitButton kind="primary" :disabled="!draft.view" @click="open = true">{{ says.publish }}</KitButton>
-  <PublishSheet v-if="open" @close="open = false" />
+  <KitButton kind="primary" :disabled="!draft.view" @click="publishing = true">{{ says.publish }}</KitButton>
+  <PublishSheet v-if="publishing" @close="publishing = false" />
   <ConflictDialog />
 </template>
 

@@ -15,6 +15,7 @@ import PersonSheet from '../members/PersonSheet.vue';
 import { useNotice } from '../notice';
 import { useSending } from '../sending';
 import { may, useFresh, type Me } from '../session';
+import FirstSteps from './FirstSteps.vue';
 import HowItGoes from './HowItGoes.vue';
 import WorkList from './WorkList.vue';
 import { useToday, type All } from './today.query';
@@ -69,6 +70,12 @@ useLetter('k', () => step(-1));
         <Trouble v-if="today.error.value && !data" :error="today.error.value" @again="today.refetch()" />
         <Waiting v-else-if="!data" :rows="9" :label="says.onItsWay" />
         <template v-else>
+          <FirstSteps
+            v-if="data.people === 0 && may(me, desk.setup.save)"
+            :people="data.people"
+            :letter-sent="data.letterSent"
+            @changed="today.refetch()"
+          />
           <WorkList
             which="reviews"
             :title="says.applicationsToReview"
