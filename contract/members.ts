@@ -1,11 +1,11 @@
 /** Members: the list, one person, and finding people. */
 import { z } from 'zod';
-import { Standing } from '../core/facts';
+import { FieldValue, Standing } from '../core/facts';
 import { AnswerRule, FieldItem } from '../core/fields';
 import { GroupId, LevelId, MemberId } from '../core/kernel';
-import { anyStaff, endpoint } from './access';
+import { anyStaff, endpoint, managers } from './access';
 import { ApplicationView } from './review';
-import { AnswerLine } from './form.view';
+import { AnswerLine, RawAnswerInput } from './form.view';
 
 const text = z.string();
 
@@ -100,6 +100,12 @@ export const members = {
   one: endpoint(anyStaff, 'GET', '/desk/members/{id}', 'One person: facts, timeline, application')
     .input(z.object({ id: MemberId }))
     .output(MemberView),
+  answers: endpoint(managers, 'GET', '/desk/members/{id}/answers', 'What of one person’s answers staff may put right')
+    .input(z.object({ id: MemberId }))
+    .output(z.object({ name: text, fields: z.array(FieldItem), values: z.record(z.string(), FieldValue) })),
+  setAnswers: endpoint(managers, 'POST', '/desk/members/{id}/answers', 'Puts answers of one person right')
+    .input(z.object({ id: MemberId, answers: z.record(z.string().max(48), RawAnswerInput) }))
+    .output(z.object({ changed: z.array(text) })),
   find: endpoint(anyStaff, 'GET', '/desk/find', 'People whose name, address or postcode begins so')
     .input(z.object({ q: z.string().max(100) }))
     .output(z.object({ people: z.array(PersonHit) })),

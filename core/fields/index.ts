@@ -15,4 +15,4 @@ export * from './show';
 export * from './mail';
 export * from './read';
 export * from './form';
-export { ownFields, readProfile } from './profile';
+export { ownFields, readProfile, staffFields, type ByWhom } from './profile';

@@ -1,6 +1,6 @@
 /**
- * Purpose: a member's own profile: which fields they see of themselves, which of those they may change, and reading
- * what they send.
+ * Purpose: a profile: which fields a member sees of themselves, which of those they may change, which staff may, and
+ * reading what either sends.
  * Invariant: what may not be changed is not read, whatever is sent. The mail address has a way of its own, since it is
  * confirmed at both ends.
  */
@@ -29,23 +29,38 @@ export function ownFields({ doc }: Known, { standing }: Pick<Facts, 'standing'>)
   });
 }
 
+/** Whose hand changes a profile. */
+export type ByWhom = 'member' | 'staff';
+
+/** The fields of somebody that staff may put right: all but those that nobody changes any more. */
+export const staffFields = ({ doc }: Known, { standing }: Pick<Facts, 'standing'>): FieldItem[] =>
+  doc.fields.filter(
+    ({ retired, role, changedBy }) =>
+      !retired && role !== 'mail' && (changedBy !== 'nobody' || standing === 'applicant'),
+  );
+
 export type Profile = {
   readonly name: string | null;
   /** What each field becomes; null empties it. */
   readonly fields: Readonly<Record<FieldId, FieldValue | null>>;
 };
 
-/** Reads what a member sends of their profile: only what they may change, only what was sent. */
+/** Reads what is sent of a profile: only what that hand may change, only what was sent. */
 export function readProfile(
   known: Known,
   facts: Pick<Facts, 'standing'>,
   raw: RawForm,
+  by: ByWhom = 'member',
 ): Result<Profile, AnswerFault[]> {
   const faults: AnswerFault[] = [];
   const fields: Record<string, FieldValue | null> = {};
   let name: string | null = null;
-  for (const { field, mayChange } of ownFields(known, facts)) {
-    if (!mayChange || !Object.hasOwn(raw, field.id)) continue;
+  const may =
+    by === 'staff'
+      ? staffFields(known, facts)
+      : ownFields(known, facts).flatMap(({ field, mayChange }) => (mayChange ? [field] : []));
+  for (const field of may) {
+    if (!Object.hasOwn(raw, field.id)) continue;
     const isName = field.role === 'name';
     const read = readAnswer(field, raw[field.id], isName, known.doc.site);
     const wrong = !read.ok ? read.refusal : isName ? nameFault(String(read.value), known.doc.site) : null;

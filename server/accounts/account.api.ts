@@ -73,7 +73,8 @@ export const accountApi = ({ accounts, tries, viewers, live }: AccountPorts) => 
     changeProfile: api.changeProfile.handler(async ({ input, context }) => {
       const envelope = envelopeOf(context, 'profile.changed', input);
       const changed = await accounts.changeProfile(envelope, memberIdOf(context), input.answers);
-      if (!changed.ok) throw problem('form-faults', { faults: changed.refusal });
+      // Whoever is gone has nothing to change, and a repeat of the same is done already.
+      if (!changed.ok && 'faults' in changed.refusal) throw problem('form-faults', { faults: changed.refusal.faults });
       return done;
     }),
 

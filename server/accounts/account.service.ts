@@ -4,19 +4,20 @@
  */
 import type { Pool, RowDataPacket } from 'mysql2/promise';
 import { IsNull, MoreThan, type DataSource, type EntityManager } from 'typeorm';
-import { mailKey, readProfile, type AnswerFault, type RawForm } from '../../core/fields';
-import { readFacts, visitorFacts, type Facts, type FieldValue } from '../../core/facts';
+import { mailKey, type RawForm } from '../../core/fields';
+import { readFacts, visitorFacts, type Facts } from '../../core/facts';
 import { HOUR, ok, refuse, type MemberId, type Result } from '../../core/kernel';
 import type { Setup } from '../../core/setup';
 import type { Opened, Sessions } from '../callers';
 import {
-  PersonInHand,
   accountById,
   accountByMail,
   factsOf,
   noteOnTimeline,
   setPasswordHash,
   type MemberAccount,
+  changeProfile,
+  type ProfileRefusal,
 } from '../members';
 import type { Outbox } from '../messages';
 import { forgetSendings, type Acts, type Envelope } from '../platform/acts';
@@ -177,37 +178,9 @@ export class Accounts {
     return ok(true);
   }
 
-  /**
-   * Changes what a member may change of their own profile. What is the same is not written, and nothing is said of it.
-   * @returns the labels of what has changed
-   */
-  async changeProfile(envelope: Envelope, id: MemberId, raw: RawForm): Promise<Result<string[], AnswerFault[]>> {
-    const { setup }: { setup: Setup } = this.live.must;
-    const done = await this.acts.carryOut<string[], AnswerFault[]>(envelope, async ({ manager, now, about }) => {
-      const person = await PersonInHand.read(manager, id);
-      if (!person) return ok([]);
-      const read = readProfile(setup, person.facts, raw);
-      if (!read.ok) return read;
-      const { name, fields } = read.value;
-      const known = person.facts.fields as Readonly<Record<string, FieldValue>>;
-      const other = Object.entries(fields).filter(
-        ([field, value]) => JSON.stringify(known[field] ?? null) !== JSON.stringify(value),
-      );
-      const newName = name === person.facts.name ? null : name;
-      const changed = setup.doc.fields.filter(
-        ({ id: field, role }) => (role === 'name' && newName !== null) || other.some(([one]) => one === field),
-      );
-      if (changed.length === 0) return ok([]);
-      await person.setProfile(newName, Object.fromEntries(other), setup);
-      await person.write(setup);
-      about({ subject: id, detail: { fields: changed.map((field) => field.id) } });
-      const labels = changed.map(({ label }) => label);
-      const title = accountsSays(setup.doc.site).profileChanged({ fields: labels });
-      await noteOnTimeline(manager, id, [{ at: now, what: 'profile.changed', title }]);
-      return ok(labels);
-    });
-    if (done.ok) return ok(done.value.value);
-    return Array.isArray(done.refusal) ? refuse(done.refusal) : ok([]);
+  /** Changes what a member may change of their own profile. @returns the labels of what has changed */
+  changeProfile(envelope: Envelope, id: MemberId, raw: RawForm): Promise<Result<string[], ProfileRefusal>> {
+    return changeProfile(this.acts, envelope, id, raw, 'member', this.live.must.setup);
   }
 
   /** The words that are tried first for this person: their own, and the site's. */

@@ -48,5 +48,4 @@ export const accountsSays = sentences({
   choosePart: 'Choose at least one part.',
   name: 'Name',
   writeTheirName: 'Write their name in letters.',
-  profileChanged: 'Changed {fields}',
 });

@@ -104,7 +104,8 @@ const written: Record<string, string> = {
   'forms.sendForm forms.putOff': 'member',
   'team.team': 'owner manager editor',
   'team.inviteStaff team.setParts team.inviteAgain team.removeStaff': 'owner',
-  'invitations.invitations invitations.invite invitations.takeBack answers.answers': 'owner manager',
+  'invitations.invitations invitations.invite invitations.takeBack answers.answers members.answers members.setAnswers':
+    'owner manager',
   'account.changePassword account.changeProfile account.endSession': 'member',
   'staff.begin staff.firstRun staff.signIn staff.signOut staff.forgotten staff.reset': 'anyone',
   'staff.me staff.changePassword staff.sessions staff.endSession': 'owner manager reviewer editor bookkeeper',

@@ -241,3 +241,51 @@ describe('filtered by answers', () => {
     },
   );
 });
+
+describe('answers put right by staff', () => {
+  const of = async (name: string) =>
+    (await stack.query<{ id: string }>('SELECT id FROM member WHERE name = ?', [name]))[0]!.id;
+
+  it('are kept with who did it on the timeline and in the audit, and only what was sent', async () => {
+    const id = await of('Ida Marrowby');
+    const before = (await odile.get<{ values: Record<string, unknown> }>(`/desk/members/${id}/answers`)).body.values;
+    const done = await odile.post(`/desk/members/${id}/answers`, {
+      answers: { 'colonies-kept': '7', 'apiary-postcode': 'qm4 7tc' },
+    });
+    expect(done).toEqual({ status: 200, body: { changed: ['Apiary postcode', 'Colonies kept'] } });
+    const { body } = await odile.get<MemberView>(`/desk/members/${id}`);
+    expect(body.timeline[0]!.title).toBe('Odile Harrowgate changed Apiary postcode and Colonies kept');
+    const [audit] = await stack.query<{ name: string; subject: string }>(
+      `SELECT name, subject FROM audit WHERE act = 'profile.corrected'`,
+    );
+    expect(audit).toEqual({ name: 'Odile Harrowgate', subject: id });
+    const after = (await odile.get<{ values: Record<string, unknown> }>(`/desk/members/${id}/answers`)).body.values;
+    expect(after).toEqual({ ...before, 'colonies-kept': 7, 'apiary-postcode': 'QM4 7TC' });
+    // Found by its new postcode.
+    expect((await list({ q: '7tc' })).rows.map((row) => row.id)).toContain(id);
+    expect((await odile.post(`/desk/members/${id}/answers`, { answers: { 'colonies-kept': '7' } })).body).toEqual({
+      changed: [],
+    });
+  });
+
+  it('are refused as a form refuses them, and nothing is kept by halves', async () => {
+    const id = await of('Ida Marrowby');
+    const wrong = await odile.post<{ faults: { at: string }[] }>(`/desk/members/${id}/answers`, {
+      answers: { 'colonies-kept': 'many', 'apiary-postcode': 'QM4 7TD', 'full-name': '' },
+    });
+    expect([wrong.status, wrong.body.faults.map(({ at }) => at)]).toEqual([422, ['full-name', 'colonies-kept']]);
+    const { body } = await odile.get<{ values: Record<string, unknown> }>(`/desk/members/${id}/answers`);
+    expect(body.values['apiary-postcode']).toBe('QM4 7TC');
+  });
+
+  it('take no address, nothing that nobody changes, and are nobody’s who is not there', async () => {
+    await stack.publish((doc) => {
+      doc.fields.find(({ id }) => (id as string) === 'heard-of-us')!.changedBy = 'nobody';
+    });
+    const id = await of('Ida Marrowby');
+    const sent = { mail: 'other@mail.example', 'heard-of-us': 'market-stall' };
+    expect((await odile.post(`/desk/members/${id}/answers`, { answers: sent })).body).toEqual({ changed: [] });
+    expect((await odile.post(`/desk/members/${'z'.repeat(20)}/answers`, { answers: {} })).status).toBe(404);
+    expect((await odile.get(`/desk/members/${'z'.repeat(20)}/answers`)).status).toBe(404);
+  });
+});

@@ -1,5 +1,6 @@
 export { Directory, levelNote } from './directory';
 export { membersApi, type MembersPorts } from './members.api';
 export * from './member.store';
+export { changeProfile, type ProfileRefusal } from './profile';
 export { valueColumns, wordsOf } from './member.words';
 export { PersonInHand, ownerOf } from './person.in.hand';

@@ -2,12 +2,17 @@
 import { implement } from '@orpc/server';
 import type { DataSource } from 'typeorm';
 import { members as contract, review, type ApplicationView } from '../../contract';
+import type { FieldValue } from '../../core/facts';
+import { staffFields } from '../../core/fields';
 import type { MemberId } from '../../core/kernel';
-import { callerMay, guard, type Call, staffOf } from '../callers';
+import { callerMay, envelopeOf, guard, type Call, staffOf } from '../callers';
+import type { Acts } from '../platform/acts';
 import type { SiteClock } from '../platform/clock';
 import { problem } from '../platform/problem';
 import type { LiveSetup } from '../setup';
 import type { Directory } from './directory';
+import { factsOf, isMember } from './member.store';
+import { changeProfile } from './profile';
 import { personView } from './person';
 import { membersSays } from './members.sentences';
 
@@ -17,12 +22,13 @@ export type MembersPorts = {
   readonly db: DataSource;
   readonly directory: Directory;
   readonly live: LiveSetup;
+  readonly acts: Acts;
   readonly clock: SiteClock;
   /** A person's newest application as staff see it. */
   readonly applicationOf: (member: MemberId, reviewer: string | null) => Promise<ApplicationView | null>;
 };
 
-export const membersApi = ({ db, directory, live, clock, applicationOf }: MembersPorts) => ({
+export const membersApi = ({ db, directory, live, acts, clock, applicationOf }: MembersPorts) => ({
   list: api.list.handler(({ input }) => directory.list(input, live.must.setup, clock.now())),
 
   counts: api.counts.handler(async () => {
@@ -42,6 +48,26 @@ export const membersApi = ({ db, directory, live, clock, applicationOf }: Member
       ...person,
       application: await applicationOf(input.id, callerMay(context, review.approve) ? staffOf(context).id : null),
     };
+  }),
+
+  answers: api.answers.handler(async ({ input }) => {
+    const { setup } = live.must;
+    const facts = (await isMember(db.manager, input.id)) ? await factsOf(db.manager, input.id) : null;
+    if (!facts) throw problem('not-found', { detail: membersSays(live.reader).nobody });
+    const fields = staffFields(setup, facts);
+    const known = facts.fields as Record<string, FieldValue>;
+    const values = Object.fromEntries(fields.flatMap(({ id }) => (known[id] === undefined ? [] : [[id, known[id]]])));
+    return { name: facts.name ?? '', fields, values };
+  }),
+
+  setAnswers: api.setAnswers.handler(async ({ input, context }) => {
+    const envelope = envelopeOf(context, 'profile.corrected', input);
+    const { id, answers } = input;
+    if (!(await isMember(db.manager, id))) throw problem('not-found', { detail: membersSays(live.reader).nobody });
+    const done = await changeProfile(acts, envelope, id, answers, 'staff', live.must.setup);
+    if (done.ok) return { changed: done.value };
+    if ('faults' in done.refusal) throw problem('form-faults', { faults: done.refusal.faults });
+    throw problem(done.refusal.code);
   }),
 
   find: api.find.handler(async ({ input }) => ({

@@ -2,6 +2,8 @@
 import { sentences } from '../../core/kernel';
 
 export const membersSays = sentences({
+  profileChanged: 'Changed {fields}',
+  profileCorrected: '{by} changed {fields}',
   since: '{standing} since {date}',
   forGood: '{level}, for good',
   until: '{level} until {date}',

@@ -11,12 +11,13 @@ import SideSheet from '../../kit/SideSheet.vue';
 import StandingMark from '../../kit/StandingMark.vue';
 import Trouble from '../../kit/Trouble.vue';
 import Waiting from '../../kit/Waiting.vue';
-import { calls } from '../calls';
-import type { Me } from '../session';
+import { calls, desk } from '../calls';
+import { may, type Me } from '../session';
 import { useEscape } from '../frame/escape';
 import { useViewpoint } from '../viewpoint/viewpoint.store';
 import EndedApplication from './EndedApplication.vue';
 import PersonTimeline from './PersonTimeline.vue';
+import AnswersEditor from './AnswersEditor.vue';
 import ReviewPanel from './ReviewPanel.vue';
 import { reader } from '../reader';
 import { membersSays } from './members.sentences';
@@ -34,6 +35,13 @@ const person = useQuery({
 const data = computed(() => (person.data.value?.id === props.id ? person.data.value : undefined));
 const viewpoint = useViewpoint();
 const head = ref<HTMLElement>();
+/** Whether the answers are being put right. */
+const correcting = ref(false);
+function corrected(changed: boolean): void {
+  correcting.value = false;
+  toHead();
+  if (changed) void person.refetch();
+}
 type Tab = 'timeline' | 'answers';
 const tab = ref<Tab>('timeline');
 const tabs = computed<Tab[]>(() =>
@@ -52,7 +60,10 @@ watch(
 );
 watch(
   () => props.id,
-  () => (tab.value = 'timeline'),
+  () => {
+    tab.value = 'timeline';
+    correcting.value = false;
+  },
 );
 onBeforeUnmount(() => {
   const row = `[data-person="${CSS.escape(props.id)}"]`;
@@ -106,9 +117,13 @@ useEscape(
       />
       <div class="sheet__acts">
         <KitButton small @click="viewpoint.lookAs(data.id)">{{ says.seeAs({ name: firstName }) }}</KitButton>
+        <KitButton v-if="may(me, desk.members.setAnswers) && !correcting" small @click="correcting = true">{{
+          says.changeAnswers
+        }}</KitButton>
         <a class="linklike" :href="`mailto:${data.mail}`"><MailText :mail="data.mail" /></a>
       </div>
-      <dl v-if="data.application?.state !== 'open'" class="sheet__facts">
+      <AnswersEditor v-if="correcting" :id="data.id" :key="data.id" @done="corrected" />
+      <dl v-else-if="data.application?.state !== 'open'" class="sheet__facts">
         <template v-for="fact in data.facts" :key="fact.label">
           <dt>{{ fact.label }}</dt>
           <dd>

@@ -1,0 +1,104 @@
+<script setup lang="ts">
+/** Putting somebody's answers right: each field that staff may change, as it stands. */
+import { useQuery } from '@pinia/colada';
+import { computed, ref, watch } from 'vue';
+import type { MemberRow } from '../../../contract';
+import type { FieldValue } from '../../../core/facts';
+import KitField from '../../kit/fields/KitField.vue';
+import KitButton from '../../kit/KitButton.vue';
+import KitPicture from '../../kit/KitPicture.vue';
+import Trouble from '../../kit/Trouble.vue';
+import Waiting from '../../kit/Waiting.vue';
+import { calls } from '../calls';
+import { useNotice } from '../notice';
+import AnswerInput from '../people/AnswerInput.vue';
+import { reader } from '../reader';
+import { useSending } from '../sending';
+import { membersSays } from './members.sentences';
+
+const says = membersSays(reader);
+const props = defineProps<{ id: MemberRow['id'] }>();
+const emit = defineEmits<{ done: [changed: boolean] }>();
+const notice = useNotice();
+const { data, error, refetch } = useQuery({
+  key: () => ['answers-of', props.id],
+  query: () => calls.members.answers({ id: props.id }),
+  staleTime: 0,
+});
+const { busy, trouble, send, fault } = useSending();
+
+const name = ref('');
+const values = ref<Record<string, FieldValue | undefined>>({});
+watch(
+  data,
+  (now, before) => {
+    if (!now || before) return;
+    name.value = now.name;
+    values.value = { ...now.values };
+  },
+  { immediate: true },
+);
+const nameField = computed(() => data.value?.fields.find(({ role }) => role === 'name') ?? null);
+const fields = computed(() => data.value?.fields.filter(({ role }) => !role) ?? []);
+
+/** Sends what has been changed here and nothing else: the rest may have changed meanwhile. */
+async function keep(): Promise<void> {
+  const was = data.value;
+  if (!was) return;
+  const answers: Record<string, FieldValue | null> = {};
+  if (nameField.value && name.value !== was.name) answers[nameField.value.id] = name.value;
+  for (const { id } of fields.value)
+    if (JSON.stringify(values.value[id] ?? null) !== JSON.stringify(was.values[id] ?? null))
+      answers[id] = values.value[id] ?? null;
+  if (Object.keys(answers).length === 0) return emit('done', false);
+  const done = await send((sent) => calls.members.setAnswers({ id: props.id, answers }, sent));
+  if (!done) return;
+  notice.tell(says.answersKept({ name: name.value }));
+  emit('done', true);
+}
+</script>
+
+<template>
+  <Trouble v-if="error && !data" :error="error" @again="refetch()" />
+  <Waiting v-else-if="!data" :rows="5" />
+  <form v-else class="fieldset answers-editor" @submit.prevent="keep" @keydown.esc.stop="emit('done', false)">
+    <KitField v-if="nameField" id="answers-name" v-model="name" :label="nameField.label" :fault="fault(nameField.id)" />
+    <template v-for="field in fields" :key="field.id">
+      <div v-if="field.of.kind === 'picture'" class="field">
+        <p class="field__label">{{ field.label }}</p>
+        <template v-if="values[field.id]">
+          <KitPicture :id="String(values[field.id])" :label="field.label" />
+          <KitButton
+            kind="link"
+            :aria-label="says.takeAwayNamed({ name: field.label })"
+            @click="values[field.id] = undefined"
+            >{{ says.takeAway }}</KitButton
+          >
+        </template>
+        <p v-else class="quiet">{{ says.noPicture }}</p>
+      </div>
+      <AnswerInput
+        v-else
+        :id="`answers-${field.id}`"
+        v-model="values[field.id]"
+        :field="field"
+        :label="field.label"
+        optional
+        :fault="fault(field.id)"
+      />
+    </template>
+    <p v-if="trouble && !trouble.faults" class="field__fault" role="alert">{{ trouble.says }}</p>
+    <div class="fieldset__foot">
+      <span class="fieldset__end">
+        <KitButton kind="primary" type="submit" :disabled="busy">{{ says.keepAnswers }}</KitButton>
+        <KitButton @click="emit('done', false)">{{ says.cancel }}</KitButton>
+      </span>
+    </div>
+  </form>
+</template>
+
+<style>
+.answers-editor {
+  margin: 10px 0 18px;
+}
+</style>
