@@ -3,3 +3,4 @@ export * from './view';
 export * from './words';
 export * from './resolve';
 export * from './sight';
+export * from './start';

@@ -141,6 +141,8 @@ export const linesSay = sentences({
   replyTo: 'Reply address',
   home: 'First page of the site',
   menu: 'Menu at the head',
+  start: 'Start page',
+  startOf: '{whose} begin at {page}',
   joinBy: 'Form that Join leads to',
   accent: 'Accent',
   tint: 'Tint',

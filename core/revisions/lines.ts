@@ -65,6 +65,16 @@ const tells: Tells = {
       ...line('home', says.home, titleIn('pages', site.home, setup)),
       ...line('menu', says.menu, site.menu && titleIn('menus', site.menu, setup)),
       ...line('joinBy', says.joinBy, site.joinBy && titleIn('forms', site.joinBy, setup)),
+      ...(site.starts ?? []).flatMap((start, at) =>
+        line(
+          `start ${at}`,
+          says.start,
+          says.startOf({
+            whose: 'level' in start ? titleIn('levels', start.level, setup) : titleIn('groups', start.group, setup),
+            page: titleIn('pages', start.page, setup),
+          }),
+        ),
+      ),
       ...line('accent', says.accent, accent),
       ...line('tint', says.tint, tint),
       ...line('paper', says.paper, paper),

@@ -144,6 +144,12 @@ export const singleKinds = {
       { at: 'home', kind: 'pages', id: site.home },
       ...(site.menu ? [{ at: 'menu', kind: 'menus', id: site.menu } as const] : []),
       ...(site.joinBy ? [{ at: 'joinBy', kind: 'forms', id: site.joinBy } as const] : []),
+      ...(site.starts ?? []).flatMap((start, at): Reference[] => [
+        'level' in start
+          ? { at: `starts.${at}.level`, kind: 'levels', id: start.level }
+          : { at: `starts.${at}.group`, kind: 'groups', id: start.group },
+        { at: `starts.${at}.page`, kind: 'pages', id: start.page },
+      ]),
     ],
   },
   account: {

@@ -1,6 +1,6 @@
 /** Purpose: the site itself as its owner sets it up: names, place, colours. */
 import { z } from 'zod';
-import { MenuId, PageId, AnyFormId, Title, owners } from '../kernel';
+import { AnyFormId, GroupId, LevelId, MenuId, PageId, Title, owners } from '../kernel';
 import { siteSays } from './site.sentences';
 
 const says = siteSays(owners);
@@ -17,6 +17,12 @@ const Mark = z.strictObject({
     .max(12),
 });
 
+/** Where those of a level or in a group begin after signing in. */
+const Start = z.union([
+  z.strictObject({ level: LevelId, page: PageId }),
+  z.strictObject({ group: GroupId, page: PageId }),
+]);
+
 export const SiteItem = z.strictObject({
   name: Title,
   shortName: Title,
@@ -29,6 +35,8 @@ export const SiteItem = z.strictObject({
   menu: MenuId.optional(),
   /** The form that *Join* leads to. */
   joinBy: AnyFormId.optional(),
+  /** The first that is somebody's and lets them in; who has none begins at home. */
+  starts: z.array(Start).max(20).optional(),
   look: z.strictObject({ accent: colour, tint: colour, paper: colour, mark: Mark.optional() }),
 });
 export type SiteItem = z.infer<typeof SiteItem>;

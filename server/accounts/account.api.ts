@@ -3,6 +3,7 @@ import { implement } from '@orpc/server';
 import { account } from '../../contract';
 import type { MemberId } from '../../core/kernel';
 import { deviceOfCall, envelopeOf, guard, memberIdOf, memberOf, type Call, type Viewers } from '../callers';
+import type { SiteClock } from '../platform/clock';
 import { problem } from '../platform/problem';
 import { safeNext, startOf } from '../site';
 import type { Accounts } from './account.service';
@@ -19,9 +20,10 @@ export type AccountPorts = {
   readonly tries: Tries;
   readonly viewers: Viewers;
   readonly live: LiveSetup;
+  readonly clock: SiteClock;
 };
 
-export const accountApi = ({ accounts, tries, viewers, live }: AccountPorts) => {
+export const accountApi = ({ accounts, tries, viewers, live, clock }: AccountPorts) => {
   /** Opens a session for the browser that calls; its old one ends. */
   const letIn = async (context: Call, member: MemberId, remember: boolean): Promise<void> => {
     const old = viewers.secretOf(context.req, 'member');
@@ -39,7 +41,7 @@ export const accountApi = ({ accounts, tries, viewers, live }: AccountPorts) => 
         });
       await letIn(context, facts.member, input.remember);
       const wanted = safeNext(input.next);
-      return { next: wanted === '/' ? startOf(facts) : wanted };
+      return { next: wanted === '/' ? startOf(facts, clock.now(), live.must) : wanted };
     }),
 
     signOut: api.signOut.handler(async ({ context }) => {
@@ -59,7 +61,7 @@ export const accountApi = ({ accounts, tries, viewers, live }: AccountPorts) => 
       if (!reset.ok) throw passwordProblem(reset.refusal, live.reader);
       const { member, facts } = reset.value;
       await letIn(context, member, false);
-      return { next: startOf(facts) };
+      return { next: startOf(facts, clock.now(), live.must) };
     }),
 
     changePassword: api.changePassword.handler(async ({ input, context }) => {

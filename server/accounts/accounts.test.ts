@@ -502,3 +502,19 @@ describe('many at once', () => {
     expect((await caller().signIn(IDA, 'ivy bramble sunrise')).status).toBe(200);
   });
 });
+
+describe('the page one begins at', () => {
+  it('is that of a level or group, where one wanted none in particular', async () => {
+    await stack.publish((doc) => {
+      doc.site.starts = [{ group: 'mentors' as never, page: 'mentor-notes' as never }];
+    });
+    expect((await caller().signIn(GWENNA)).body.next).toBe('/mentor-notes');
+    expect((await caller().signIn(IDA)).body.next).toBe('/');
+    const wanted = await caller().post<{ next: string }>('/site/sign-in', {
+      mail: GWENNA,
+      password: PASSWORD,
+      next: '/about',
+    });
+    expect(wanted.body.next).toBe('/about');
+  });
+});

@@ -3,7 +3,8 @@ import type { PlaceView } from '../../contract';
 import { describe } from '../../core/doors';
 import type { Facts, FieldValue } from '../../core/facts';
 import type { Beforehand } from '../../core/fields';
-import { wordsFor } from '../../core/pages';
+import type { Instant } from '../../core/kernel';
+import { startPage, wordsFor } from '../../core/pages';
 import type { Looker } from '../callers';
 import type { Live } from '../setup';
 import { siteSays } from './site.sentences';
@@ -32,8 +33,8 @@ export function safeNext(next: string | null): string {
 }
 
 /** Where a person lands after signing in, when they wanted nothing in particular. */
-export function startOf(facts: Facts): string {
-  return facts.standing === 'applicant' ? '/joining' : '/';
+export function startOf(facts: Facts, now: Instant, { setup }: Pick<Live, 'setup'>): string {
+  return facts.standing === 'applicant' ? '/joining' : (startPage(facts, now, setup) ?? '/');
 }
 
 /** What the answers of a form are before anybody types, for whoever asks for it. */

@@ -10,6 +10,7 @@ import Waiting from '../../kit/Waiting.vue';
 import { reader } from '../reader';
 import { useDraft, type Body } from '../setup/draft.store';
 import ItemFindings from '../setup/ItemFindings.vue';
+import StartPages from './StartPages.vue';
 import { settingsSays } from './settings.sentences';
 
 type Site = SetupDocument['site'];
@@ -122,6 +123,11 @@ const price = (of: Site) => sayMoney(4800 as Minor, of.currency, of.locale);
         :items="[{ title: says.none, value: '' }, ...offered('form')]"
         :help="says.joinByHelp"
         @update:model-value="set({ joinBy: ($event || undefined) as Site['joinBy'] })"
+      />
+      <StartPages
+        class="settings__all"
+        :starts="site.starts ?? []"
+        @change="set({ starts: $event.length ? $event : undefined })"
       />
     </div>
   </section>
