@@ -85,7 +85,9 @@ useLetter('k', () => step(-1));
             :button="may(me, desk.review.approve) ? says.review : says.open"
             :chosen="person"
             :empty="says.nobodyWaits"
+            :several="may(me, desk.review.approve)"
             @open="open"
+            @answered="fresh()"
             @all="showAll"
           />
           <WorkList
