@@ -25,6 +25,8 @@ export const JoiningView = z.object({
   /** The further form that the gate asks for. */
   further: ShownForm.nullable(),
   outcome: z.object({ says: z.string(), href: z.string(), label: z.string() }).nullable(),
+  /** Applying again: what is said of it, and whether it can be done by now; null where it cannot be. */
+  again: z.object({ says: z.string(), now: z.boolean() }).nullable(),
 });
 export type JoiningView = z.infer<typeof JoiningView>;
 
@@ -64,6 +66,7 @@ export const joiningProblems = {
   'resend-limit': { status: 429, title: 'That was the last code for today' },
   'not-at-this-gate': { status: 409, title: 'The application is at another gate' },
   'form-shut': { status: 409, title: 'This form cannot be sent now' },
+  'again-too-soon': { status: 409, title: 'You cannot apply again yet' },
   'text-needed': { status: 422, title: 'Write something first' },
 } as const satisfies ProblemList;
 
@@ -99,6 +102,7 @@ export const joining = {
   complete: endpoint('member', 'POST', '/site/joining/form', 'Sends the further form that a gate asks for')
     .input(z.object({ answers: z.record(z.string().max(60), RawAnswerInput) }))
     .output(Going),
+  applyAgain: endpoint('member', 'POST', '/site/joining/again', 'Applies again with the same answers').output(Going),
   withdraw: endpoint('member', 'POST', '/site/joining/withdraw', 'Withdraws the application and erases it').output(
     Going,
   ),

@@ -10,7 +10,8 @@ import {
   place,
 } from '../../tests/support/quillmoor';
 import { everyEvent as events } from '../../tests/support/events';
-import { DAY, HOUR, MINUTE } from '../kernel';
+import { DAY, HOUR, MINUTE, type Instant } from '../kernel';
+import { addSpan } from '../kernel/calendar';
 import { advance, gateOf, routeOf, waitsAt, type Application, type Effect, type JoiningEvent } from './index';
 
 const act = (application: Application, event: JoiningEvent, now: number, setup = quillmoor) =>
@@ -53,6 +54,7 @@ const decided: Record<keyof typeof states, Record<JoiningEvent['it'], string>> =
     noPlace: 'not-at-this-gate',
     approvalUndone: 'too-late-to-undo',
     reopened: 'not-ended',
+    appliedAgain: 'not-ended',
     withdrawn: '→ withdrawn',
     timePassed: '→ confirm',
   },
@@ -70,12 +72,13 @@ const decided: Record<keyof typeof states, Record<JoiningEvent['it'], string>> =
     noPlace: 'not-at-this-gate',
     approvalUndone: 'too-late-to-undo',
     reopened: 'not-ended',
+    appliedAgain: 'not-ended',
     withdrawn: '→ withdrawn',
     timePassed: '→ review',
   },
   admitted: ended('→ admitted', { codeEntered: 'email-already-confirmed', linkOpened: 'email-already-confirmed' }),
-  declined: ended('→ declined', { reopened: '→ review' }),
-  outOfTime: ended('→ outOfTime', { reopened: '→ confirm' }),
+  declined: ended('→ declined', { reopened: '→ review', appliedAgain: 'again-too-soon' }),
+  outOfTime: ended('→ outOfTime', { reopened: '→ confirm', appliedAgain: 'again-too-soon' }),
   withdrawn: ended('→ withdrawn'),
 };
 function ended(afterClock: string, others: Partial<Record<JoiningEvent['it'], string>> = {}) {
@@ -83,7 +86,12 @@ function ended(afterClock: string, others: Partial<Record<JoiningEvent['it'], st
     JoiningEvent['it'],
     string
   >;
-  const never = { submitted: 'already-submitted', approvalUndone: 'too-late-to-undo', reopened: 'not-ended' };
+  const never = {
+    submitted: 'already-submitted',
+    approvalUndone: 'too-late-to-undo',
+    reopened: 'not-ended',
+    appliedAgain: 'not-ended',
+  };
   return { ...all, ...never, timePassed: afterClock, ...others };
 }
 const nameOf = (application: Application) =>
@@ -301,6 +309,24 @@ describe('the review', () => {
     expect(nameOf(must(again.application, events.approved, later + DAY).application)).toBe('admitted');
   });
 
+  it('is asked anew by its applicant, where the path lets them and once its time is over', () => {
+    const ended = declined.application;
+    const path = { ...keeperPath, again: { count: 1, unit: 'months' } } as typeof keeperPath;
+    const apply = (now: Instant, way = path) => advance(way, ended, { it: 'appliedAgain' }, now, quillmoor);
+    const from = addSpan(ended.endedAt!, { count: 1, unit: 'months' }, quillmoor.doc.site.zone);
+    expect(apply(from - 1)).toEqual({ ok: false, refusal: { code: 'again-too-soon', at: from } });
+    expect(apply(from, keeperPath)).toEqual({ ok: false, refusal: { code: 'again-too-soon', at: null } });
+    const again = apply(from);
+    if (!again.ok) throw new Error('refused');
+    expect(again.value.application).toMatchObject({ state: 'open', gate: 'review', gateSince: from, endedAt: null });
+    expect(again.value.application.history.at(-1)?.what).toBe('appliedAgain');
+    // Asked twice, the second finds it open.
+    expect(advance(path, again.value.application, { it: 'appliedAgain' }, from, quillmoor)).toEqual({
+      ok: false,
+      refusal: { code: 'not-ended' },
+    });
+  });
+
   it('gives the group that hangs on an answer to those it fits', () => {
     const old = must(
       blankApplication(NOW, { fields: { 'years-keeping': 10 } as never }),
@@ -370,7 +396,7 @@ describe('whatever happens', () => {
             const next = step.value.application;
             // History only grows; an end stays unless staff take it back; open means a gate with its own detail and a timer.
             expect(next.history.slice(0, application.history.length)).toEqual(application.history);
-            const opens = event.it === 'approvalUndone' || event.it === 'reopened';
+            const opens = ['approvalUndone', 'reopened', 'appliedAgain'].includes(event.it);
             if (application.state !== 'open' && !opens) expect(next.state).toBe(application.state);
             if (next.state === 'open') {
               expect(gateOf(keeperPath, next)?.kind).toBe(next.detail!.kind);

@@ -10,7 +10,7 @@ import type { Application, Step } from './application';
 import type { Effect, JoiningEvent, JoiningRefusal } from './events';
 import { meetsAnswers } from '../fields/answerRule';
 import { kindOf } from './gates';
-import { end, gateOf, givenOf, goOn, heldOf, noted, reopen, take, undoApproval } from './moves';
+import { applyAgain, end, gateOf, givenOf, goOn, heldOf, noted, reopen, take, undoApproval } from './moves';
 import type { WalkedPath } from './path';
 import { withPlace } from './places';
 import { asksForProof, relocate } from './relocate';
@@ -30,7 +30,11 @@ export function advance(
   if (event.it === 'submitted') return submit(path, application, now, setup);
   if (event.it === 'approvalUndone') return undoApproval(application, event.by, now);
   if (event.it === 'reopened')
-    return path ? reopen(path, application, event.by, now, setup) : refuse({ code: 'not-ended' });
+    return path
+      ? reopen(path, application, { at: now, what: 'reopened', by: event.by }, now, setup)
+      : refuse({ code: 'not-ended' });
+  if (event.it === 'appliedAgain')
+    return path ? applyAgain(path, application, now, setup) : refuse({ code: 'not-ended' });
   if (application.state !== 'open') return ended(application, event);
   if (event.it === 'withdrawn') {
     const gone = end(application, 'withdrawn', { at: now, what: 'withdrawn' });

@@ -31,6 +31,7 @@ const foretold: Record<Happening['what'], Foretold | null> = {
   withdrawn: null,
   approvalUndone: null,
   reopened: null,
+  appliedAgain: null,
   gateRemoved: null,
   pathRemoved: 'closed',
   oneYes: null,

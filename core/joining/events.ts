@@ -27,6 +27,7 @@ export const Happening = z.object({
     'withdrawn',
     'approvalUndone',
     'reopened',
+    'appliedAgain',
     'gateRemoved',
     'pathRemoved',
     'oneYes',
@@ -63,11 +64,16 @@ export type JoiningEvent =
   | { readonly it: 'approvalUndone'; readonly by: string }
   /** A declined or closed application is taken up again. */
   | { readonly it: 'reopened'; readonly by: string }
+  /** Its applicant asks anew, with the same answers. */
+  | { readonly it: 'appliedAgain' }
   | { readonly it: 'withdrawn' }
   | { readonly it: 'timePassed' };
 
 /** The events that a gate decides; the others are decided whatever the gate. */
-export type GateEvent = Exclude<JoiningEvent, { it: 'submitted' | 'withdrawn' | 'approvalUndone' | 'reopened' }>;
+export type GateEvent = Exclude<
+  JoiningEvent,
+  { it: 'submitted' | 'withdrawn' | 'approvalUndone' | 'reopened' | 'appliedAgain' }
+>;
 
 /** What the shell must do, as data, in order. */
 export type Effect =
@@ -114,4 +120,6 @@ export type JoiningRefusal =
   | { readonly code: 'answer-needed' }
   | { readonly code: 'too-late-to-undo' }
   | { readonly code: 'not-ended' }
+  /** `at`: from when on; null where the path takes nobody a second time. */
+  | { readonly code: 'again-too-soon'; readonly at: number | null }
   | { readonly code: 'said-yes-already' };

@@ -78,6 +78,7 @@ const common = {
   withdrawn: 'withdrawn',
   approvalUndone: 'too-late-to-undo',
   reopened: 'not-ended',
+  appliedAgain: 'not-ended',
 };
 const decided: Record<string, [Application, Setup, Record<JoiningEvent['it'], string>]> = {
   'asks for a place': [

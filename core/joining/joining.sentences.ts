@@ -61,6 +61,7 @@ export const joiningSays = sentences({
   letThrough: 'Let through when time ran out',
   saidNo: '{by} said no',
   tookYesBack: '{by} took the yes back',
+  appliedAgain: 'Applied again',
   openedAgain: '{by} opened the application again',
   gateTaken: 'Its gate was taken from the path',
   pathTaken: 'Its path was taken away',

@@ -6,6 +6,7 @@
 import { visitorFacts, type Facts, type FieldValue } from '../facts';
 import { meetsAnswers } from '../fields/answerRule';
 import { granted } from '../doors/ways';
+import { addSpan } from '../kernel/calendar';
 import { MINUTE, ok, refuse, type Instant, type Result } from '../kernel';
 import type { Setup } from '../setup';
 import type { Application, Step } from './application';
@@ -165,7 +166,7 @@ export function undoApproval(application: Application, by: string, now: Instant)
 export function reopen(
   path: WalkedPath,
   application: Application,
-  by: string,
+  happening: Happening,
   now: Instant,
   setup: Setup,
 ): Result<Step, JoiningRefusal> {
@@ -177,8 +178,31 @@ export function reopen(
     path.gates[path.gates.length - 1];
   // A path without gates has nowhere to wait, and reopening lets nobody in.
   if (!gate) return refuse({ code: 'not-at-this-gate' });
-  const entered = enterGate(gate, noted(open, { at: now, what: 'reopened', by }), now, setup);
+  const entered = enterGate(gate, noted(open, happening), now, setup);
   return ok({ ...entered, effects: [{ do: 'setStanding', standing: 'applicant' }, ...entered.effects], told: null });
+}
+
+/** From when on somebody who was not admitted may apply again; null where they may not. */
+export function againFrom(
+  path: Pick<WalkedPath, 'again'> | undefined,
+  { state, endedAt }: Pick<Application, 'state' | 'endedAt'>,
+  setup: Setup,
+): Instant | null {
+  if (!path?.again || endedAt === null || (state !== 'declined' && state !== 'outOfTime')) return null;
+  return addSpan(endedAt, path.again, setup.doc.site.zone);
+}
+
+/** Its applicant takes it up again, once the time the path sets has passed. */
+export function applyAgain(
+  path: WalkedPath,
+  application: Application,
+  now: Instant,
+  setup: Setup,
+): Result<Step, JoiningRefusal> {
+  if (application.state !== 'declined' && application.state !== 'outOfTime') return refuse({ code: 'not-ended' });
+  const at = againFrom(path, application, setup);
+  if (at === null || now < at) return refuse({ code: 'again-too-soon', at });
+  return reopen(path, application, { at: now, what: 'appliedAgain' }, now, setup);
 }
 
 export function end(

@@ -2,7 +2,7 @@
 import { z } from 'zod';
 import { Grant } from '../doors/grant';
 import { AnswerRule } from '../fields/answerRule';
-import { MessageId, PageId, PathId, Text, Title } from '../kernel';
+import { MessageId, PageId, PathId, Span, Text, Title } from '../kernel';
 import { OwnGate, type GateItem } from './gates';
 
 export { Grant, OwnGate, type GateItem };
@@ -26,6 +26,8 @@ export const PathItem = z.strictObject({
   outOfTime: MessageId,
   asked: MessageId,
   landing: PageId,
+  /** How long after an end without admission its applicant may apply again; never, where it is not said. */
+  again: Span.optional(),
   /** Nobody new sets out on it; whoever is on it goes on. */
   retired: z.boolean().optional(),
 });

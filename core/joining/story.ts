@@ -52,6 +52,7 @@ const titles: Record<Happening['what'], ((says: Words, by: string) => string) | 
   withdrawn: null,
   approvalUndone: (says, by) => says.tookYesBack({ by }),
   reopened: (says, by) => says.openedAgain({ by }),
+  appliedAgain: (says) => says.appliedAgain,
   gateRemoved: (says) => says.gateTaken,
   pathRemoved: (says) => says.pathTaken,
   oneYes: (says, by) => says.saidYesToo({ by }),
@@ -137,7 +138,7 @@ function standingTold(
   switch (standing) {
     case 'applicant': {
       const form = setup.forms.get(application.form);
-      return was('approvalUndone', 'reopened')
+      return was('approvalUndone', 'reopened', 'appliedAgain')
         ? { title }
         : { title, note: form ? says.form({ form: form.title }) : says.formGone };
     }

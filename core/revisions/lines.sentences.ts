@@ -112,6 +112,7 @@ export const linesSay = sentences({
   letterDeclined: 'Letter when declined',
   letterOutOfTime: 'Letter when time runs out',
   letterAsked: 'Letter with a question',
+  again: 'May apply again after',
   landing: 'First page',
   plural: 'Several of them',
   price: 'Price',

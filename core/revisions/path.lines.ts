@@ -115,6 +115,7 @@ export function pathLines(path: PathItem, setup: Setup): Line[] {
     ...line('declined', says.letterDeclined, letter(path.declined)),
     ...line('outOfTime', says.letterOutOfTime, letter(path.outOfTime)),
     ...line('asked', says.letterAsked, letter(path.asked)),
+    ...line('again', says.again, path.again && saySpan(path.again, setup.doc.site)),
     ...line('landing', says.landing, titleIn('pages', path.landing, setup)),
   ];
 }

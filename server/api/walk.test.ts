@@ -100,7 +100,7 @@ const written: Record<string, string> = {
   'site.view joining.join joining.confirm joining.discard': 'anyone',
   'pictures.keep': 'anyone',
   'account.signIn account.signOut account.forgotten account.reset': 'anyone',
-  'joining.enterCode joining.resend joining.answer joining.complete joining.withdraw': 'member',
+  'joining.enterCode joining.resend joining.answer joining.complete joining.applyAgain joining.withdraw': 'member',
   'forms.sendForm forms.putOff': 'member',
   'team.team': 'owner manager editor',
   'team.inviteStaff team.setParts team.inviteAgain team.removeStaff': 'owner',

@@ -374,6 +374,24 @@ describe('what staff can take back', () => {
     expect((await tamsin.post(`/desk/applications/${id}/reopen`)).status).toBe(409);
   });
 
+  it('a no, by whom it was said to: once the time the path sets is over', async () => {
+    await stack.publish((doc) => {
+      for (const path of doc.paths) path.again = { count: 6, unit: 'hours' };
+    });
+    const { id, who, tamsin } = await admitted();
+    await tamsin.post(`/desk/applications/${id}/undo`);
+    await tamsin.post(`/desk/applications/${id}/decline`, { reason: 'Too far.' });
+    const told = (await joining(who)) as unknown as { again: { says: string; now: boolean } };
+    expect(told.again.now).toBe(false);
+    expect(told.again.says).toMatch(/^You can apply again from \d{1,2} \w+ 20\d\d, with the answers you have given\.$/);
+    expect((await who.post('/site/joining/again')).body).toMatchObject({ code: 'again-too-soon' });
+    await move(6 * 60 * MINUTE);
+    expect(await who.html('/joining')).toContain('Apply again');
+    expect((await who.post('/site/joining/again')).body).toEqual({ next: '/joining' });
+    expect((await joining(who)).act?.kind).toBe('review');
+    expect((await who.post('/site/joining/again')).status).toBe(409);
+  });
+
   it('and whoever was slower reads who did what and when', async () => {
     const { id, tamsin } = await admitted();
     const odile = await caller().staffIn('odile@quillmoor.example');

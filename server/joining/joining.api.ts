@@ -143,6 +143,13 @@ export const joiningApi = (ports: JoiningPorts) => {
       return { next: '/joining' };
     }),
 
+    applyAgain: api.applyAgain.handler(async ({ context }) => {
+      const { id } = await ownApplication(context);
+      const moved = await joining.act(envelopeOf(context, 'joining.appliedAgain'), id, { it: 'appliedAgain' });
+      if (!moved.ok) throw refused(moved.refusal);
+      return { next: '/joining' };
+    }),
+
     withdraw: api.withdraw.handler(async ({ context }) => {
       const { id } = await ownApplication(context);
       const moved = await joining.act(lastOf(context, 'joining.withdrawn'), id, { it: 'withdrawn' });

@@ -53,6 +53,8 @@ export const joiningForms = (api: JoiningApi, forms: SentFormsApi): PlainForms =
         const run = (context: Call) => call(api.complete, { answers }, { context });
         return { form: `form-${form.address}`, typed, run };
       }
+      case 'again':
+        return plainSend('again', body, (context) => call(api.applyAgain, {}, { context }));
       case 'withdraw':
         return plainSend('withdraw', body, (context) => call(api.withdraw, {}, { context }));
       default:

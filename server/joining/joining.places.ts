@@ -4,6 +4,8 @@ import type { ShownForm, PlaceView, QuestionView } from '../../contract';
 import { visitorFacts } from '../../core/facts';
 import { pathOfForm, questionsOf, type AfterSending, type AnyForm } from '../../core/fields';
 import {
+  againFrom,
+  type WalkedPath,
   answersOf,
   gateOf,
   gatePromise,
@@ -14,7 +16,7 @@ import {
   windowOf,
   type Application,
 } from '../../core/joining';
-import { never, say, sayDate, sayMoment, type MemberId } from '../../core/kernel';
+import { never, say, sayDate, sayMoment, type Instant, type MemberId } from '../../core/kernel';
 import { hrefOfPage, wordsFor } from '../../core/pages';
 import type { Setup } from '../../core/setup';
 import type { Looker } from '../callers';
@@ -128,8 +130,23 @@ function joiningPlace(application: Application, asked: Asked): JoiningPlace {
     gates: path ? routeOf(path, application, setup) : [],
     act: gate ? kindOf(gate).see(gate, heldOf(application), application.answers.mail, now, place) : null,
     further: further && formView(further, asked),
+    again: againOf(path, application, now, setup),
     outcome: application.state === 'open' ? null : ended[application.state],
   };
+}
+
+function againOf(
+  path: WalkedPath | undefined,
+  application: Application,
+  now: Instant,
+  setup: Setup,
+): JoiningPlace['again'] {
+  const from = againFrom(path, application, setup);
+  if (from === null) return null;
+  const words = joiningSays(setup.doc.site);
+  return from <= now
+    ? { says: words.againNow, now: true }
+    : { says: words.againFrom({ date: sayDate(from, setup.doc.site) }), now: false };
 }
 
 async function joinPlace(joining: Joining, form: AnyForm, asked: Asked): Promise<PlaceView> {

@@ -1,5 +1,5 @@
 /** Purpose: the refusals of joining as listed problems, each with the sentence that helps on. */
-import { sayMoment, type Instant, type Place } from '../../core/kernel';
+import { sayDate, sayMoment, type Instant, type Place } from '../../core/kernel';
 import { problem } from '../platform/problem';
 import type { LiveSetup } from '../setup';
 import type { SiteClock } from '../platform/clock';
@@ -32,6 +32,10 @@ const problems: { readonly [C in Refusal['code']]: (refusal: Of<C>, told: Told) 
     const wait = Math.max(1, Math.ceil((at - now) / 1000));
     return problem('resend-too-soon', { wait, detail: joiningSays(place).codeJustSent({ count: wait }) });
   },
+  'again-too-soon': ({ at }, { place }) =>
+    problem('again-too-soon', {
+      detail: at === null ? joiningSays(place).notAgain : joiningSays(place).againFrom({ date: sayDate(at, place) }),
+    }),
   'resend-limit': ({ at }, { now, place }) =>
     problem('resend-limit', {
       wait: Math.ceil((at - now) / 1000),

@@ -15,6 +15,9 @@ export const joiningSays = sentences({
   goIn: 'Go in',
   theReason:
     'The reason: {reason}\nIf something has been misunderstood, write to us; we can open your application again.',
+  againFrom: 'You can apply again from {date}, with the answers you have given.',
+  againNow: 'You can apply again now, with the answers you have given.',
+  notAgain: 'This application cannot be sent again. Write to us, and we can open it.',
   writeToUs: 'Write to us',
   weRanOut: 'We ran out of time to read your application. Write to us and we open it again.',
   youWithdrew: 'You withdrew this application.',

@@ -15,6 +15,7 @@ export const everyEvent: Record<JoiningEvent['it'], JoiningEvent> = {
   noPlace: { it: 'noPlace' },
   withdrawn: { it: 'withdrawn' },
   approvalUndone: { it: 'approvalUndone', by: 'Tamsin Rooke' },
+  appliedAgain: { it: 'appliedAgain' },
   reopened: { it: 'reopened', by: 'Tamsin Rooke' },
   timePassed: { it: 'timePassed' },
 };

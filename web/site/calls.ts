@@ -21,6 +21,7 @@ export const paths = {
   resend: '/site/joining/resend',
   answer: '/site/joining/answer',
   complete: '/site/joining/form',
+  applyAgain: '/site/joining/again',
   withdraw: '/site/joining/withdraw',
   sendForm: '/site/forms/{form}',
   putOff: '/site/forms/{form}/later',

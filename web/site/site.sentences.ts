@@ -113,6 +113,7 @@ export const siteSays = sentences({
   keepingPicture: 'Keeping the picture…',
   pictureTooLarge: 'This file has more than 8 MB. Choose a smaller one.',
   noPicture: 'This file cannot be read as a picture. Choose a JPEG, PNG, WebP or GIF file.',
+  applyAgain: 'Apply again',
   pickColour: 'Choose from the picker',
   yourProfile: 'Your profile',
   keepProfile: 'Keep my profile',

@@ -14,6 +14,7 @@ import StandingMark from '../../kit/StandingMark.vue';
 import Trouble from '../../kit/Trouble.vue';
 import Waiting from '../../kit/Waiting.vue';
 import { reader } from '../reader';
+import { typedCount } from './counts';
 import { useDraft, type Body } from '../setup/draft.store';
 import DuplicateItem from '../setup/DuplicateItem.vue';
 import DraftMount from '../setup/DraftMount.vue';
@@ -187,6 +188,15 @@ const foretold = computed(() => {
   const known = id.value ? draft.setup?.paths.get(id.value) : undefined;
   return known && draft.setup ? foretell(known, draft.setup, draft.view?.now ?? 0, true) : [];
 });
+/** In days, whatever it was written in. */
+const againText = computed(() => {
+  const again = path.value?.again;
+  if (!again) return '';
+  const days: Partial<Record<typeof again.unit, number>> = { days: 1, weeks: 7, months: 30, years: 365 };
+  return typeof again.count === 'number'
+    ? String(Math.round(again.count * (days[again.unit] ?? 1)))
+    : String(again.count);
+});
 const landings = [
   ['admitted', says.letterAdmitted],
   ['declined', says.letterDeclined],
@@ -293,6 +303,18 @@ const landings = [
                 :label="says.landing"
                 :items="pages"
                 @update:model-value="set({ landing: $event as PathItem['landing'] })"
+              />
+              <KitField
+                id="path-again"
+                kind="number"
+                optional
+                :model-value="againText"
+                :label="says.again"
+                :help="says.againHelp"
+                :fault="faultAt('again.count')"
+                @update:model-value="
+                  set({ again: $event.trim() === '' ? undefined : { count: typedCount($event), unit: 'days' } })
+                "
               />
             </div>
             <LetterEditor v-if="writing" :id="writing" @done="writing = null" />

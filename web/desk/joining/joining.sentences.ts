@@ -289,6 +289,8 @@ export const joiningSays = sentences({
   letterOutOfTime: 'When time runs out',
   letterAsked: 'With a question',
   landing: 'First page',
+  again: 'May apply again after days',
+  againHelp: 'Whoever was declined or ran out of time asks anew with a button. Empty: only you open it again.',
   ifNobody: 'If nobody does anything',
   signsUp: 'Signs up',
   applicantReminded: 'Is reminded of the further form',

@@ -32,6 +32,11 @@ const cameBack = (): void => void comeBack();
 onMounted(() => document.addEventListener('visibilitychange', cameBack));
 onBeforeUnmount(() => document.removeEventListener('visibilitychange', cameBack));
 
+const again = useForm('again', {});
+async function applyAgain(): Promise<void> {
+  if (await again.send(() => call('applyAgain', {}))) await go('/joining');
+}
+
 async function withdraw(): Promise<void> {
   if (await send(() => call('withdraw', {}))) await go('/withdrawn');
 }
@@ -45,6 +50,13 @@ async function withdraw(): Promise<void> {
       <section v-if="place.outcome" class="call">
         <p class="outcome">{{ place.outcome.says }}</p>
         <SiteLink :to="place.outcome.href" class="button">{{ place.outcome.label }}</SiteLink>
+      </section>
+      <section v-if="place.again" class="call">
+        <p>{{ place.again.says }}</p>
+        <SiteForm v-if="place.again.now" name="again" act="again" action="/joining" @send="applyAgain">
+          <p v-if="again.trouble.value" class="field__fault" role="alert">{{ again.trouble.value }}</p>
+          <button type="submit" class="button" :disabled="again.sending.value">{{ says.applyAgain }}</button>
+        </SiteForm>
       </section>
     </div>
     <div class="two__now">
