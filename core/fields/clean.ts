@@ -12,9 +12,15 @@ export const visible = (text: string): string =>
       '',
     );
 
+/** Letters, digits and signs of ASCII, parted by single spaces: most of what is typed, and clean as it stands. */
+const PLAIN = /^[!-~]+(?: [!-~]+)*$/;
+
 /** One line: nothing unseen, no control characters, no doubled spaces, no private-use marks, no halves of characters. */
-export const oneLine = (raw: unknown): string =>
-  visible(String(raw).normalize('NFC'))
+export function oneLine(raw: unknown): string {
+  const text = String(raw);
+  if (PLAIN.test(text)) return text;
+  return visible(text.normalize('NFC'))
     .replace(/[\p{Cc}\p{Co}\p{Cs}]+/gu, ' ')
     .replace(/\s+/g, ' ')
     .trim();
+}

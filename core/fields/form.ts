@@ -33,12 +33,13 @@ export function readForm(
   raw: RawForm,
 ): Result<ReadForm, AnswerFault[]> {
   const into: Reading = { name: '', mail: '', password: '', fields: {}, agreed: [], topics: [], faults: [] };
-  const along = following();
+  // Where nothing hangs on an answer nobody needs to keep what was answered so far.
+  const along = form.parts.some(({ when }) => when) ? following() : null;
   for (const part of form.parts) {
-    if (!along.shows(part.when, part.part === 'page')) continue;
+    if (along && !along.shows(part.when, part.part === 'page')) continue;
     const kind = partKindOf(part);
     const value = kind.read(part, raw, into, known);
-    if (value !== null) along.knows(kind.name(part)!, value);
+    if (value !== null) along?.knows(kind.name(part)!, value);
   }
   const { faults, ...read } = into;
   return faults.length ? refuse(faults) : ok(read);

@@ -11,8 +11,11 @@ const table: Record<FieldKind['kind'], { of: FieldKind; takes: readonly Row[]; r
   longText: { of: { kind: 'longText', longest: 20 }, takes: [['a\r\nb', 'a\nb', 'a\nb']], refuses: ['x'.repeat(21)] },
   number: {
     of: { kind: 'number', whole: true, least: 0, most: 10 },
-    takes: [['3', 3, '3']],
-    refuses: ['three', '2.5', '-1', '11', true],
+    takes: [
+      ['3', 3, '3'],
+      [' 1,0 ', 10, '10'],
+    ],
+    refuses: ['three', '2.5', '-1', '11', true, ',', ' , '],
   },
   yesNo: { of: { kind: 'yesNo' }, takes: [[true, true, 'yes']], refuses: ['maybe', 1] },
   oneChoice: {

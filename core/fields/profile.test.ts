@@ -16,6 +16,7 @@ describe('a member’s own profile', () => {
       'colonies-kept',
       'years-keeping',
       'hive-type',
+      'portrait',
       'interests',
       'swarm-phone',
     ]);

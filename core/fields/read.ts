@@ -6,6 +6,10 @@ import { fieldKindOf, type FieldKind, type RawAnswer } from './kinds';
 
 export type { RawAnswer };
 
+/** Nothing but space. What begins with a letter, digit or sign of ASCII is not looked through to its end. */
+const isBlank = (text: string): boolean =>
+  !(text.charCodeAt(0) > 0x20 && text.charCodeAt(0) < 0x7f) && text.trim() === '';
+
 /**
  * Reads one answer.
  * @returns the value to store, or null when nothing was answered and nothing had to be; else one sentence that says
@@ -21,7 +25,7 @@ export function readAnswer(
   const empty =
     raw === undefined ||
     raw === null ||
-    (typeof raw === 'string' && raw.trim() === '') ||
+    (typeof raw === 'string' && isBlank(raw)) ||
     (Array.isArray(raw) && raw.every((one) => one === ''));
   if (empty) return required ? refuse(kind.missing(of, reader)) : ok(null);
   return kind.read(of, raw, reader);

@@ -11,8 +11,35 @@ import { DAY, HOUR, MINUTE, type Instant, type Span } from './time';
 export function addSpan(at: Instant, span: Span, zone: string): Instant {
   if (span.unit === 'minutes') return at + span.count * MINUTE;
   if (span.unit === 'hours') return at + span.count * HOUR;
-  const local = Temporal.Instant.fromEpochMilliseconds(at).toZonedDateTimeISO(zone);
-  return local.add({ [span.unit]: span.count }).epochMilliseconds;
+  const local = later(at + offsetAt(at, zone), span);
+  return Number.isNaN(local) || !isKnown(at) || !isKnown(local) ? byLibrary(at, span, zone) : fromLocal(local, zone);
+}
+
+const byLibrary = (at: Instant, { unit, count }: Span, zone: string): Instant =>
+  Temporal.Instant.fromEpochMilliseconds(at)
+    .toZonedDateTimeISO(zone)
+    .add({ [unit]: count }).epochMilliseconds;
+
+/** A local time, as if it were UTC, so many calendar steps later; the last day of a month where it has no such day. */
+function later(local: number, { unit, count }: Span): number {
+  if (unit === 'days' || unit === 'weeks') return local + count * (unit === 'weeks' ? 7 : 1) * DAY;
+  const date = new Date(local);
+  const month = date.getUTCMonth() + count * (unit === 'years' ? 12 : 1);
+  const last = new Date(Date.UTC(date.getUTCFullYear(), month + 1, 0));
+  const day = Math.min(date.getUTCDate(), last.getUTCDate());
+  return Date.UTC(last.getUTCFullYear(), last.getUTCMonth(), day) + (local - Math.floor(local / DAY) * DAY);
+}
+
+/**
+ * The instant of a local time. Where a clock change makes it twice the first counts; where it skips it, the time is
+ * read by the offset from before.
+ */
+function fromLocal(local: number, zone: string): Instant {
+  const before = offsetAt(local - DAY, zone);
+  const after = offsetAt(local + DAY, zone);
+  const first = local - before;
+  if (before === after || offsetAt(first, zone) === before) return first;
+  return offsetAt(local - after, zone) === after ? local - after : first;
 }
 
 /** Whole calendar days from `from` to `to` in `zone`; negative when `to` is earlier. */
@@ -60,6 +87,11 @@ function offsetsOf(zone: string): Offsets {
  * changes are known from 1970 to 2120.
  */
 export function dayNumber(at: Instant, zone: string): number {
+  return Math.floor((at + offsetAt(at, zone)) / DAY);
+}
+
+/** How far a zone is ahead of UTC at an instant. */
+function offsetAt(at: Instant, zone: string): number {
   const { from, offset } = offsetsOf(zone);
   let [low, high] = [0, from.length - 1];
   while (low < high) {
@@ -67,8 +99,11 @@ export function dayNumber(at: Instant, zone: string): number {
     if (from[middle]! <= at) low = middle;
     else high = middle - 1;
   }
-  return Math.floor((at + offset[low]!) / DAY);
+  return offset[low]!;
 }
+
+/** Whether the clock changes around it are known. */
+const isKnown = (at: Instant): boolean => at > FIRST + DAY && at < LAST - DAY;
 
 /** The first instant of the day with that number in `zone`. */
 export const dayBegins = (day: number, zone: string): Instant =>

@@ -1,6 +1,6 @@
 /**
  * What the core computes for joining: a form read by its definition against the same checks by hand, an event of a path
- * against a bare switch over the same states, and the check-up over a set-up twenty times Quillmoor's.
+ * against a switch that knows the path by heart and keeps the same of it, and the check-up over a set-up twenty times Quillmoor's.
  */
 import { advance, type Application, type JoiningEvent } from '../../core/joining';
 import { checkUp } from '../../core/checkup';
@@ -79,18 +79,68 @@ function loop(times: number, act: (at: number) => void): void {
   for (let at = 0; at < times; at++) act(at);
 }
 
-/** The states of the Keeper path, as little as a switch can know of them. */
-function bare(state: { gate: string; at: number }, event: JoiningEvent, now: number): { gate: string; at: number } {
+/** What is kept of an application and done about it: a story, a limit, what the shell must do. */
+type Bare = {
+  readonly gate: 'none' | 'confirm' | 'review' | 'admitted';
+  readonly since: number;
+  readonly limit: number | null;
+  readonly serial: number;
+  readonly years: number;
+  readonly story: readonly { readonly at: number; readonly what: string; readonly by?: string }[];
+};
+type BareStep = { readonly state: Bare; readonly effects: readonly object[] };
+
+const DAYS = 86_400_000;
+
+/**
+ * The Keeper path as a switch that knows its two gates by heart: the same story, limits and effects as the product's,
+ * its time in days of 24 hours.
+ */
+function bare(state: Bare, event: JoiningEvent, now: number): BareStep {
+  const told = (what: string, by?: string) => [
+    ...state.story,
+    by === undefined ? { at: now, what } : { at: now, what, by },
+  ];
   switch (state.gate) {
-    case 'none':
-      return event.it === 'submitted' ? { gate: 'confirm', at: now } : state;
-    case 'confirm':
-      return event.it === 'linkOpened' ? { gate: 'review', at: now } : state;
-    case 'review':
-      return event.it === 'approved' ? { gate: 'admitted', at: now } : state;
-    default:
-      return state;
+    case 'none': {
+      if (event.it !== 'submitted') break;
+      const limit = now + 7 * DAYS;
+      const story = [...told('submitted'), { at: now, what: 'codeSent' }];
+      const effects = [
+        { do: 'setStanding', standing: 'applicant' },
+        { do: 'signIn' },
+        { do: 'sendCode', message: 'confirm-email', serial: 1, expiresAt: now + 7_200_000 },
+        { do: 'startTimer', at: limit },
+      ];
+      return { state: { ...state, gate: 'confirm', since: now, limit, serial: 1, story }, effects };
+    }
+    case 'confirm': {
+      if (event.it === 'codeEntered') return { state: { ...state, story: told('wrongCode') }, effects: [] };
+      if (event.it !== 'linkOpened' || event.serial !== state.serial) break;
+      const limit = now + 14 * DAYS;
+      const effects = [{ do: 'claimAddress' }, { do: 'cancelTimer' }, { do: 'startTimer', at: now + 5 * DAYS }];
+      return { state: { ...state, gate: 'review', since: now, limit, story: told('emailConfirmed') }, effects };
+    }
+    case 'review': {
+      if (event.it === 'questionAsked')
+        return {
+          state: { ...state, story: told('questionAsked', event.by) },
+          effects: [{ do: 'send', question: event.text }],
+        };
+      if (event.it === 'answerGiven') return { state: { ...state, story: told('questionAnswered') }, effects: [] };
+      if (event.it !== 'approved') break;
+      const effects: object[] = [
+        { do: 'cancelTimer' },
+        { do: 'setStanding', standing: 'admitted' },
+        { do: 'giveLevel', level: 'keeper', from: now, until: now + 365 * DAYS },
+      ];
+      if (state.years >= 5) effects.push({ do: 'giveGroup', group: 'mentors' });
+      effects.push({ do: 'send', message: 'welcome-keeper', at: now + 60_000 });
+      const story = [...told('approved', event.by), { at: now, what: 'admitted' }];
+      return { state: { ...state, gate: 'admitted', limit: null, story }, effects };
+    }
   }
+  return { state, effects: [] };
 }
 
 function events(): void {
@@ -108,6 +158,7 @@ function events(): void {
     blankApplication(NOW + n, { fields: { 'years-keeping': n % 20 } as never }),
   );
   let admitted = 0;
+  let told = 0;
   const ours = () =>
     loop(PEOPLE, (n) => {
       let application: Application = blanks[n % 50]!;
@@ -116,12 +167,14 @@ function events(): void {
         if (step.ok) application = step.value.application;
       });
       if (application.state === 'admitted') admitted++;
+      told -= application.history.length;
     });
   const theirs = () =>
     loop(PEOPLE, (n) => {
-      let state = { gate: 'none', at: 0 };
-      script.forEach((event, at) => (state = bare(state, event, NOW + n + at * 1_000)));
+      let state: Bare = { gate: 'none', since: 0, limit: null, serial: 0, years: n % 20, story: [] };
+      script.forEach((event, at) => (state = bare(state, event, NOW + n + at * 1_000).state));
       if (state.gate === 'admitted') admitted++;
+      told += state.story.length;
     });
   const found: [number[], number[]] = [[], []];
   for (let n = 0; n < ROUNDS; n++) {
@@ -129,6 +182,7 @@ function events(): void {
     found[1].push(rate(times, theirs));
   }
   if (admitted !== PEOPLE * ROUNDS * 2) throw new Error('Everybody is admitted by both');
+  if (told !== 0) throw new Error(`The stories differ by ${told} happenings`);
   reportRate('advance: events of a path', 'events/s', median(found[0]), median(found[1]), 0.2);
 }
 

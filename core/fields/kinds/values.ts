@@ -18,18 +18,23 @@ const numberOf = z
     error: fieldsSays(owners).leastOverMost,
     path: ['least'],
   });
+/** A number as it is typed, its thousands parted by commas or not. */
+function numberIn(text: string): number {
+  const digits = text.includes(',') ? text.replaceAll(',', '') : text;
+  return digits.trim() === '' ? NaN : Number(digits);
+}
+
 export const number: FieldKindOf<z.infer<typeof numberOf>> & { schema: typeof numberOf } = {
   schema: numberOf,
   called: ({ whole }, reader) => (whole ? fieldsSays(reader).kindWhole : fieldsSays(reader).kindNumber),
   missing: (_, reader) => fieldsSays(reader).writeNumber,
   read({ whole, least, most }, raw, reader) {
-    const says = fieldsSays(reader);
-    const typed = typeof raw === 'number' ? raw : Number(String(raw).trim().replace(/,/g, ''));
-    if (typeof raw === 'boolean' || Array.isArray(raw) || !Number.isFinite(typed))
-      return refuse(says.writeNumberInstead);
-    if (whole && !Number.isInteger(typed)) return refuse(says.writeWhole);
-    if (least !== undefined && typed < least) return refuse(says.least({ least }));
-    if (most !== undefined && typed > most) return refuse(says.most({ most }));
+    const says = () => fieldsSays(reader);
+    const typed = typeof raw === 'number' ? raw : typeof raw === 'string' ? numberIn(raw) : NaN;
+    if (!Number.isFinite(typed)) return refuse(says().writeNumberInstead);
+    if (whole && !Number.isInteger(typed)) return refuse(says().writeWhole);
+    if (least !== undefined && typed < least) return refuse(says().least({ least }));
+    if (most !== undefined && typed > most) return refuse(says().most({ most }));
     return ok(typed);
   },
   show({ unit }, value, reader) {

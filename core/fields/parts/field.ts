@@ -104,19 +104,18 @@ export const field: PartKind<FieldPart> & { schema: typeof fieldOf } = {
   read(part, raw, into, known) {
     const field = fieldFor(part, known);
     if (!field) return null;
-    const set = setBy(part);
-    const label = part.label ?? field.label;
+    const set = part.hidden ? setBy(part) : undefined;
     const read = readAnswer(field, set ?? raw[part.field], part.required && !part.hidden, known.doc.site);
     if (!read.ok) {
       // What is not shown cannot be mended by whoever sends the form.
-      if (!part.hidden) into.faults.push({ at: part.field, label, says: read.refusal });
+      if (!part.hidden) into.faults.push({ at: part.field, label: part.label ?? field.label, says: read.refusal });
       return null;
     }
     if (read.value === null) return null;
     if (field.role === 'name' && typeof read.value === 'string') {
       into.name = read.value;
       const fault = nameFault(read.value, known.doc.site);
-      if (fault) into.faults.push({ at: part.field, label, says: fault });
+      if (fault) into.faults.push({ at: part.field, label: part.label ?? field.label, says: fault });
     } else if (field.role === 'mail' && typeof read.value === 'string') into.mail = read.value;
     else into.fields[part.field] = read.value;
     return set === undefined ? read.value : null;
