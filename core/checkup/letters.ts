@@ -40,6 +40,7 @@ function usesOf(setup: Setup): Use[] {
     // Nobody is known by this address.
     { message: account.resetUnknown, knows: ['greeting', 'siteName', 'link', 'mail'] },
     { message: account.passwordChanged, knows: ofAnybody },
+    ...(account.choosePassword ? [{ message: account.choosePassword, knows: ofAnybody }] : []),
     ...(account.staffInvited ? [{ message: account.staffInvited, knows: ofAnybody }] : []),
     ...paths.flatMap((path) => [
       { message: path.admitted, knows: [...ofAnybody, 'level', 'number', 'termEnd', 'groups'] as const },
@@ -97,7 +98,12 @@ export const neededOff: Check = (setup) => {
   const confirms = paths
     .filter(({ retired }) => !retired)
     .flatMap(({ gates }) => gates.flatMap((gate) => (gate.kind === 'confirmEmail' ? [gate.message] : [])));
-  const needed = new Set([...confirms, account.resetPassword, ...(account.staffInvited ? [account.staffInvited] : [])]);
+  const needed = new Set<string | undefined>([
+    ...confirms,
+    account.resetPassword,
+    account.choosePassword,
+    account.staffInvited,
+  ]);
   return setup.doc.messages
     .filter(({ id, off }) => off && needed.has(id))
     .map(({ id, title }): Found => ({

@@ -94,3 +94,7 @@ export type AnyForm = z.infer<typeof AnyForm>;
 /** The path a form sets people out on; null for one that signs nobody up. */
 export const pathOfForm = ({ purpose }: Pick<AnyForm, 'purpose'>): PathId | null =>
   purpose.is === 'signup' ? purpose.path : null;
+
+/** Whether who sends it chooses a password by a link in a letter. */
+export const choosesLater = ({ parts }: Pick<AnyForm, 'parts'>): boolean =>
+  parts.some((part) => part.part === 'password' && part.later);

@@ -1,5 +1,5 @@
 export * from './items';
-export { AfterSending, AnyForm, LetterOfForm, PurposeOfForm, pathOfForm } from './formItem';
+export { AfterSending, AnyForm, choosesLater, LetterOfForm, PurposeOfForm, pathOfForm } from './formItem';
 export { PartOfForm, StartsWith, nameOfPart, partKindOf, type Beforehand, type Given } from './parts';
 export { AnswerRule, fieldsAsked, type FieldTest } from './answerRule';
 export { saidOn } from './said';

@@ -20,6 +20,8 @@ export const AccountMessages = z.strictObject({
   resetPassword: MessageId,
   resetUnknown: MessageId,
   passwordChanged: MessageId,
+  /** To whoever signed up on a form that asks for no password; without one, the letter with a new password. */
+  choosePassword: MessageId.optional(),
   /** To whoever is invited to the desk; without one, the letter with a new password. */
   staffInvited: MessageId.optional(),
 });

@@ -7,6 +7,8 @@ export const rehearsalSays = sentences({
   toMail: 'the address to sign in with',
   toTopics: 'topics of mail',
   toAgreement: 'agreement, version {version}',
+  notYet: 'not yet',
+  passwordByLink: 'by a link in a letter, once the address is confirmed',
   toPassword: 'the password, of which only a digest is kept',
   kept: 'chosen',
   goesBy: 'Goes by {path}',

@@ -59,6 +59,8 @@ export function tryForm(
 function storedOf(form: AnyForm, given: Given, hasPassword: boolean, setup: Setup): Trial['stored'] {
   const says = rehearsalSays(setup.doc.site);
   return form.parts.flatMap((part): Trial['stored'] => {
+    if (part.part === 'password' && part.later)
+      return [{ label: part.label, value: says.notYet, where: says.passwordByLink }];
     if (part.part === 'password')
       return hasPassword ? [{ label: part.label, value: says.kept, where: says.toPassword }] : [];
     const said = partKindOf(part).says(part, given, setup);

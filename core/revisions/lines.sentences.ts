@@ -153,6 +153,7 @@ export const linesSay = sentences({
   known: 'Letter to a known address',
   reset: 'Letter with a new password',
   resetUnknown: 'Letter to an unknown address',
+  choosePassword: 'Letter to whoever chooses a password by a link',
   staffInvited: 'Letter to whoever is invited to the desk',
   passwordChanged: 'Letter after a new password',
   gone: '“{id}”, which is not there',

@@ -88,6 +88,7 @@ const tells: Tells = {
       resetPassword: says.reset,
       resetUnknown: says.resetUnknown,
       passwordChanged: says.passwordChanged,
+      choosePassword: says.choosePassword,
       staffInvited: says.staffInvited,
     };
     return (Object.keys(labels) as (keyof typeof labels)[]).flatMap((at) =>

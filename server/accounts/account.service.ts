@@ -26,7 +26,7 @@ import { digest, type Randomness } from '../platform/ids';
 import type { Jobs } from '../platform/jobs';
 import type { LiveSetup } from '../setup';
 import { OneTimeRow } from './account.entities';
-import { keepOneTime } from './one.time';
+import { keepOneTime, passwordLetter } from './one.time';
 import { hashPassword, ownWords, verifyPassword, weakness } from './passwords';
 import { accountsSays } from './accounts.sentences';
 
@@ -199,6 +199,8 @@ export class Accounts {
     await setPasswordHash(manager, id, passwordHash);
     await this.sessions.endOthers(manager, 'member', id, keep);
     await manager.getRepository(OneTimeRow).delete({ member: id, purpose: 'reset' });
+    // Who has just chosen one is not asked to.
+    await this.outbox.unsend(manager, id, passwordLetter(setup));
     await forgetSendings(manager, id);
     await noteOnTimeline(manager, id, [
       { at: now, what: 'password.changed', title: accountsSays(setup.doc.site).passwordChanged },

@@ -5,7 +5,7 @@ export { Accounts } from './account.service';
 export { Devices } from './devices';
 export { Door } from './door';
 export { FirstRun } from './first.run';
-export { keepOneTime, oneTimeBy, sweepOneTime } from './one.time';
+export { keepOneTime, passwordLetter, oneTimeBy, sweepOneTime } from './one.time';
 export { hashPassword, ownWords, verifyPassword, weakness } from './passwords';
 export { staffApi, type StaffPorts } from './staff.api';
 export { Staff } from './staff.service';

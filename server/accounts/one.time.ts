@@ -1,6 +1,7 @@
 /** Purpose: secrets that work once, a link or a code, as rows: only the digest of each is stored. */
 import type { EntityManager } from 'typeorm';
-import { DAY, type ApplicationId, type Instant, type MemberId } from '../../core/kernel';
+import { DAY, type ApplicationId, type Instant, type MemberId, type MessageId } from '../../core/kernel';
+import type { Setup } from '../../core/setup';
 import { OneTimeRow } from './account.entities';
 
 export type OneTime = {
@@ -23,6 +24,10 @@ export async function keepOneTime(manager: EntityManager, ...secrets: readonly O
   }));
   await manager.getRepository(OneTimeRow).insert(rows);
 }
+
+/** The letter by which somebody chooses their first password. */
+export const passwordLetter = ({ doc: { account } }: Setup): MessageId =>
+  account.choosePassword ?? account.resetPassword;
 
 /** The secret with this digest, of any age. */
 export async function oneTimeBy(

@@ -31,9 +31,10 @@ const nobody = hash('nobody has this password', cost);
 
 /** @throws TooBusy when too many wait already */
 export async function verifyPassword(stored: string | null, password: string): Promise<boolean> {
-  const against = stored ?? (await nobody);
+  // '' is of somebody who has not chosen one yet.
+  const against = stored || (await nobody);
   const right = await gate.run(() => verify(against, password.slice(0, 400).normalize('NFKC')).catch(() => false));
-  return stored !== null && right;
+  return Boolean(stored) && right;
 }
 
 type Guesser = { check(password: string, own: string[]): { score: number } };

@@ -427,3 +427,44 @@ describe('an answer to a reviewer', () => {
     expect((await who.post('/site/joining/answer', { text: 'again' })).status).toBe(409);
   });
 });
+
+describe('a form that asks for no password', () => {
+  beforeAll(async () => {
+    await stack.publish((doc) => {
+      for (const part of doc.forms[0]!.parts) if (part.part === 'password') part.later = true;
+    });
+  });
+  const apply = async () => {
+    const mail = `later-${crypto.randomUUID().slice(0, 8)}@oake.example`;
+    const who = caller();
+    expect((await who.join({ mail, password: undefined })).status).toBe(200);
+    const letter = await stack.letter(mail);
+    return { mail, who, letter };
+  };
+  const choose = (link: string, password: string, who = caller()) =>
+    who.post<{ next: string }>('/site/reset', { token: link.split('/').pop(), password });
+
+  it('brings a link by which it is chosen, once the address is confirmed by its code', async () => {
+    expect(await caller().html('/join/quillmoor')).not.toContain('type="password"');
+    const { mail, who, letter } = await apply();
+    for (const tried of ['', 'moss lantern heather']) expect((await caller().signIn(mail, tried)).status).not.toBe(200);
+    await who.post('/site/joining/code', { code: codeIn(letter) });
+    const bringing = await stack.letter(mail, ({ text }) => text.includes('/reset/'));
+    expect((await choose(linkIn(bringing), 'moss lantern heather')).status).toBe(200);
+    expect((await caller().signIn(mail, 'moss lantern heather')).status).toBe(200);
+    expect((await choose(linkIn(bringing), 'other lantern heather')).status).toBe(410);
+  });
+
+  it('asks for it at the link that confirms, in whatever browser, and sends no other', async () => {
+    const { mail, who, letter } = await apply();
+    const link = linkIn(letter);
+    const token = link.split('/').pop();
+    expect(await who.html(`/confirm/${token}`)).toContain('name="password"');
+    const without = await who.post<{ faults: { at: string }[] }>('/site/confirm', { token, password: '' });
+    expect([without.status, without.body.faults[0]!.at]).toEqual([422, 'password']);
+    expect((await who.post('/site/confirm', { token, password: 'moss lantern heather' })).status).toBe(200);
+    expect((await caller().signIn(mail, 'moss lantern heather')).status).toBe(200);
+    await stack.settled();
+    expect(stack.letters.list(mail).filter(({ text }) => text.includes('/reset/'))).toEqual([]);
+  });
+});

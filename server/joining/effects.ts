@@ -5,9 +5,10 @@
 import type { EntityManager } from 'typeorm';
 import type { Facts } from '../../core/facts';
 import { codeFrom, gateOf, pathOf, sayCode, waitedFor, type Application, type Effect } from '../../core/joining';
-import { never, sayDate, sayTime, type ApplicationId, type Instant, type MessageId } from '../../core/kernel';
+import { choosesLater } from '../../core/fields';
+import { DAY, never, sayDate, sayTime, type ApplicationId, type Instant, type MessageId } from '../../core/kernel';
 import type { Setup } from '../../core/setup';
-import { keepOneTime } from '../accounts';
+import { keepOneTime, passwordLetter } from '../accounts';
 import type { PersonInHand } from '../members';
 import { writeAudit } from '../platform/audit';
 import { digest } from '../platform/ids';
@@ -30,6 +31,9 @@ export type Scene = {
   readonly now: Instant;
   readonly ports: EffectPorts;
 };
+
+/** How long the link to choose a password works; after that a new one is asked for as a forgotten one. */
+const CHOSEN_WITHIN = 7 * DAY;
 
 /** Carries out effects in order, then writes what they changed of the person. */
 export async function carryOut(scene: Scene, effects: readonly Effect[]): Promise<void> {
@@ -54,6 +58,7 @@ async function one(scene: Scene, effect: Effect): Promise<void> {
     case 'claimAddress': {
       await person.claimAddress();
       const form = scene.setup.forms.get(application.form);
+      if (form && choosesLater(form)) await letChoosePassword(scene);
       return form && sendFormLetters(scene, form, application.answers);
     }
     case 'tellReviewers':
@@ -127,6 +132,29 @@ async function sendCode(scene: Scene, effect: Extract<Effect, { do: 'sendCode' }
         sentAt: `${sayTime(application.submittedAt, site)} on ${sayDate(application.submittedAt, site)}`,
       },
       secrets: { code: sayCode(code), link: `${ports.address}/confirm/${token}` },
+    },
+    now,
+  );
+}
+
+/** A letter with a link by which somebody chooses their password, where the form asked for none. */
+async function letChoosePassword({ manager, person, setup, now, ports }: Scene): Promise<void> {
+  const token = ports.random.secret();
+  await keepOneTime(manager, {
+    hash: digest(token),
+    purpose: 'reset',
+    member: person.id,
+    expiresAt: now + CHOSEN_WITHIN,
+  });
+  await ports.outbox.post(
+    manager,
+    setup,
+    {
+      message: passwordLetter(setup),
+      to: person.facts.mail ?? '',
+      member: person.id,
+      facts: person.facts,
+      secrets: { link: `${ports.address}/reset/${token}` },
     },
     now,
   );

@@ -1,7 +1,7 @@
 /** Purpose: the endpoints of joining for the one who joins, each a list of steps. */
 import { implement } from '@orpc/server';
 import { joining as contract } from '../../contract';
-import { mailKey, readForm } from '../../core/fields';
+import { choosesLater, mailKey, readForm } from '../../core/fields';
 import { demandRoom, hashPassword, verifyPassword, weakness, type Accounts, type Tries } from '../accounts';
 import {
   callerOf,
@@ -161,7 +161,10 @@ export const joiningApi = (ports: JoiningPorts) => {
     confirm: api.confirm.handler(async ({ input, context }) => {
       const { found, here } = await linkOf(context, input.token);
       const { application } = found.stored;
-      const kept = here || (input.password !== '' && (await verifyPassword(found.passwordHash, input.password)));
+      const form = live.must.setup.forms.get(application.form);
+      const later = form !== undefined && choosesLater(form);
+      const kept =
+        (here && !later) || (input.password !== '' && (await verifyPassword(found.passwordHash, input.password)));
       if (!kept) {
         // Whoever reads the letter may not be who sent the form: from here on the reader's password counts.
         const weak = await weakness(input.password, accounts.wordsOf(application.answers), live.reader);

@@ -2,7 +2,7 @@
 import { randomUUID } from 'node:crypto';
 import type { ShownForm, PlaceView, QuestionView } from '../../contract';
 import { visitorFacts } from '../../core/facts';
-import { pathOfForm, questionsOf, type AfterSending, type AnyForm } from '../../core/fields';
+import { choosesLater, pathOfForm, questionsOf, type AfterSending, type AnyForm } from '../../core/fields';
 import {
   againFrom,
   type WalkedPath,
@@ -80,9 +80,14 @@ async function confirmPlace(joining: Joining, token: string, { looker, live }: A
     state: 'ready',
     says: words.wasItYou({ name, site: site.name, mail, when }),
     answers: answersOf(application, live.setup),
-    choosesPassword: looker.facts.member !== application.member,
+    choosesPassword: looker.facts.member !== application.member || laterOn(application, live.setup),
   };
 }
+
+const laterOn = ({ form: id }: Application, setup: Setup): boolean => {
+  const form = setup.forms.get(id);
+  return form !== undefined && choosesLater(form);
+};
 
 function joiningPlace(application: Application, asked: Asked): JoiningPlace {
   const { looker, live } = asked;

@@ -4,7 +4,15 @@
  */
 import { createHmac, randomBytes } from 'node:crypto';
 import type { DataSource, EntityManager } from 'typeorm';
-import { nameOfPart, pathOfForm, readForm, type AnswerFault, type AnyForm, type RawForm } from '../../core/fields';
+import {
+  choosesLater,
+  nameOfPart,
+  pathOfForm,
+  readForm,
+  type AnswerFault,
+  type AnyForm,
+  type RawForm,
+} from '../../core/fields';
 import {
   addressFault,
   advance,
@@ -95,7 +103,7 @@ export class SignUps {
       if (earlier.is === 'same') return this.sameBrowser(once, earlier.answer as SignedUp);
       if (passwordHash === null) {
         await mayWrite(answers.mail);
-        passwordHash = await hashPassword(password);
+        passwordHash = choosesLater(form) ? '' : await hashPassword(password);
       }
       const hash = passwordHash;
       try {
@@ -147,7 +155,9 @@ export class SignUps {
       typeof text === 'string' && name !== 'password' ? [text.slice(0, 200)] : [],
     );
     const { hostname } = new URL(this.ports.address);
-    const weak = await weakness(password, ownWords(...own, site.name, site.shortName, hostname, 'Admissa'), site);
+    const weak = choosesLater(form)
+      ? null
+      : await weakness(password, ownWords(...own, site.name, site.shortName, hostname, 'Admissa'), site);
     if (weak && !faults.some((fault) => fault.at === 'password'))
       faults.push({
         at: 'password',

@@ -57,9 +57,19 @@ export class Directory {
     setup: Setup,
     now: Instant,
   ): Promise<{ rows: MemberRow[]; total: number; more: string | null }> {
+    const [total, page] = await Promise.all([this.total(query, setup, now), this.page(query, setup, now)]);
+    return { ...page, total };
+  }
+
+  async total(query: MemberQuery, setup: Setup, now: Instant): Promise<number> {
+    const { where, params } = this.conditions(query, setup, now);
+    const [sum] = (await this.db.query(`SELECT COUNT(*) AS n FROM member m WHERE ${where}`, params)) as { n: string }[];
+    return Number(sum?.n ?? 0);
+  }
+
+  async page(query: MemberQuery, setup: Setup, now: Instant): Promise<{ rows: MemberRow[]; more: string | null }> {
     const { where, params } = this.conditions(query, setup, now);
     const order = orders[query.sort];
-    const [sum] = (await this.db.query(`SELECT COUNT(*) AS n FROM member m WHERE ${where}`, params)) as { n: string }[];
     const after = query.after ? readKey(query.after, order.date) : null;
     const paging = after ? pagedAfter(order, after) : null;
     const direction = order.down ? 'DESC' : 'ASC';
@@ -76,7 +86,6 @@ export class Directory {
     const last = shown[shown.length - 1];
     return {
       rows: shown.map((row) => rowView(row, facts.get(row.id), setup, now)),
-      total: Number(sum?.n ?? 0),
       more: rows.length > query.limit && last ? writeKey(last, query.sort) : null,
     };
   }

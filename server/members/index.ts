@@ -1,4 +1,4 @@
-export { Directory, levelNote } from './directory';
+export { Directory, levelNote, type MemberQuery } from './directory';
 export { membersApi, type MembersPorts } from './members.api';
 export * from './member.store';
 export { changeProfile, type ProfileRefusal } from './profile';

@@ -82,10 +82,13 @@ export class Outbox {
     await this.jobs.add(manager, { kind: 'sendMail', runAt: post.at ?? now, payload: { id }, key: `mail:${id}` });
   }
 
-  /** Takes back the letters to a member that have not left. @returns how many there were */
-  async unsend(manager: EntityManager, member: MemberId): Promise<number> {
+  /** Takes back the letters to a member that have not left, all or those of one kind. @returns how many there were */
+  async unsend(manager: EntityManager, member: MemberId, message?: MessageId): Promise<number> {
     const rows = manager.getRepository(OutgoingRow);
-    const waiting = await rows.find({ where: { member, sentAt: IsNull() }, select: { id: true } });
+    const waiting = await rows.find({
+      where: { member, sentAt: IsNull(), ...(message ? { template: message } : {}) },
+      select: { id: true },
+    });
     let taken = 0;
     for (const { id } of waiting) {
       // One that is just being handed over cannot be taken back.

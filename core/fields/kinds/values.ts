@@ -20,7 +20,8 @@ const numberOf = z
   });
 /** A number as it is typed, its thousands parted by commas or not. */
 function numberIn(text: string): number {
-  const digits = text.includes(',') ? text.replaceAll(',', '') : text;
+  if (!text.includes(',')) return Number(text);
+  const digits = text.replaceAll(',', '');
   return digits.trim() === '' ? NaN : Number(digits);
 }
 

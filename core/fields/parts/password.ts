@@ -10,6 +10,8 @@ const passwordOf = z.strictObject({
   label: Title,
   help: Text.optional(),
   half: z.boolean().default(false),
+  /** Not asked here: a letter brings a link by which it is chosen. */
+  later: z.boolean().optional(),
   when: AnswerRule.optional(),
 });
 export const password: PartKind<z.infer<typeof passwordOf>> & { schema: typeof passwordOf } = {
@@ -17,18 +19,21 @@ export const password: PartKind<z.infer<typeof passwordOf>> & { schema: typeof p
   schema: passwordOf,
   name: () => 'password',
   title: ({ label }) => label,
-  asked: () => 'must',
-  question: ({ label, help, half, when }) =>
-    plainQuestion({
-      name: 'password',
-      label,
-      help: help ?? null,
-      required: true,
-      half,
-      when: when ?? null,
-      input: { kind: 'password', least: PASSWORD_LEAST },
-    }),
-  read({ label }, raw, into, { doc }) {
+  asked: ({ later }) => (later ? null : 'must'),
+  question: ({ label, help, half, when, later }) =>
+    later
+      ? null
+      : plainQuestion({
+          name: 'password',
+          label,
+          help: help ?? null,
+          required: true,
+          half,
+          when: when ?? null,
+          input: { kind: 'password', least: PASSWORD_LEAST },
+        }),
+  read({ label, later }, raw, into, { doc }) {
+    if (later) return null;
     into.password = typeof raw['password'] === 'string' ? raw['password'] : '';
     const fault = passwordFault(into.password, doc.site);
     if (fault) into.faults.push({ at: 'password', label, says: fault });

@@ -153,6 +153,13 @@ const lines = (text: string) => text.split('\n').filter((line) => line.trim() !=
       :model-value="part.half"
       @update:model-value="set({ half: $event === true })"
     />
+    <VCheckbox
+      v-if="part.part === 'password'"
+      class="kit-tick"
+      :label="says.passwordLater"
+      :model-value="part.later ?? false"
+      @update:model-value="set({ later: $event ? true : undefined })"
+    />
     <ConditionList
       v-if="part.part !== 'password'"
       id="q-when"

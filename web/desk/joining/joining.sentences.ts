@@ -119,6 +119,7 @@ export const joiningSays = sentences({
   newAgreement: 'I agree to the rules',
   newAgreementText: 'What is agreed to.',
   newFormSend: 'Send my application',
+  passwordLater: 'Not asked here: a letter brings a link to choose it',
   newPassword: 'Choose a password',
   whatSees: 'What {name} sees',
   inDraft: 'in the draft',
