@@ -139,6 +139,8 @@ function bare(state: Bare, event: JoiningEvent, now: number): BareStep {
       const story = [...told('approved', event.by), { at: now, what: 'admitted' }];
       return { state: { ...state, gate: 'admitted', limit: null, story }, effects };
     }
+    case 'admitted':
+      break;
   }
   return { state, effects: [] };
 }

@@ -216,7 +216,7 @@ const role = computed(() => (field.value.role === 'name' ? says.roleName : field
     <div class="fieldset__foot">
       <span class="fieldset__end">
         <KitButton @click="$emit('done')">{{ says.done }}</KitButton>
-        <DuplicateItem kind="field" :id="id" />
+        <DuplicateItem :id="id" kind="field" />
       </span>
       <span v-if="!role" class="fieldset__end">
         <KitButton kind="danger" @click="draft.remove('field', id)">{{ says.remove }}</KitButton>

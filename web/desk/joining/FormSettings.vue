@@ -110,7 +110,7 @@ const where = computed(() => (form.value.purpose.is === 'followUp' ? 'form' : 'j
     <div class="fieldset__foot">
       <span class="fieldset__end">
         <KitButton @click="$emit('done')">{{ says.done }}</KitButton>
-        <DuplicateItem kind="form" :id="id" />
+        <DuplicateItem :id="id" kind="form" />
       </span>
       <span class="fieldset__end">
         <KitButton kind="danger" @click="draft.remove('form', id)">{{ says.remove }}</KitButton>

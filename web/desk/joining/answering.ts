@@ -36,8 +36,9 @@ export function makeAnswering(questions: () => readonly Question[]) {
     typed: (): RawForm => (form ? (typedIn(form) as RawForm) : {}),
     /** Fills it in. */
     fill(answers: RawForm): void {
-      if (!form) return;
+      // A paper that is still on its way finds them when it comes.
       typed = { ...answers };
+      if (!form) return;
       typeInto(form, typed);
       show();
     },

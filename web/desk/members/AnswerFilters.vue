@@ -14,7 +14,10 @@ const says = { ...rulesSays(reader), ...membersSays(reader) };
 const props = defineProps<{ where: readonly AnswerRule[]; fields: readonly FieldItem[] }>();
 const emit = defineEmits<{ change: [where: AnswerRule[]] }>();
 
-const offered = computed(() => [...conditionsOn(props.fields), ...beginningsOf(props.fields)]);
+/** Name and address are searched for as one types, and are no answers. */
+const offered = computed(() =>
+  props.fields.filter(({ role }) => !role).flatMap((field) => [...conditionsOn([field]), ...beginningsOf([field])]),
+);
 const adding = ref(false);
 const chosen = ref('');
 const typed = ref('');
