@@ -2,8 +2,8 @@
 import { z } from 'zod';
 import { FieldValue, Standing } from '../core/facts';
 import { AnswerRule, FieldItem } from '../core/fields';
-import { GroupId, LevelId, MemberId } from '../core/kernel';
-import { anyStaff, endpoint, managers } from './access';
+import { FieldId, GroupId, LevelId, MemberId } from '../core/kernel';
+import { anyStaff, editors, endpoint, managers } from './access';
 import { ApplicationView } from './review';
 import { AnswerLine, RawAnswerInput } from './form.view';
 
@@ -106,6 +106,25 @@ export const members = {
   setAnswers: endpoint(managers, 'POST', '/desk/members/{id}/answers', 'Puts answers of one person right')
     .input(z.object({ id: MemberId, answers: z.record(z.string().max(48), RawAnswerInput) }))
     .output(z.object({ changed: z.array(text) })),
+  conversion: endpoint(
+    editors,
+    'GET',
+    '/desk/fields/{id}/conversion',
+    'What becomes of the answers when a field becomes what it is in the draft',
+  )
+    .input(z.object({ id: FieldId }))
+    .output(
+      z.object({
+        foretold: z
+          .object({
+            answered: z.number(),
+            /** How many stay as they are, since they cannot be turned into the new kind. */
+            stay: z.number(),
+            rows: z.array(z.object({ member: MemberId, name: text, value: text, says: text })),
+          })
+          .nullable(),
+      }),
+    ),
   find: endpoint(anyStaff, 'GET', '/desk/find', 'People whose name, address or postcode begins so')
     .input(z.object({ q: z.string().max(100) }))
     .output(z.object({ people: z.array(PersonHit) })),

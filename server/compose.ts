@@ -22,7 +22,7 @@ import {
   joiningUses,
   noticesOf,
 } from './joining';
-import { Directory, memberUses } from './members';
+import { Conversions, Directory, memberUses } from './members';
 import { Outbox, StuckLetters } from './messages';
 import { Acts, sweepSendings } from './platform/acts';
 import { SiteClock } from './platform/clock';
@@ -122,6 +122,7 @@ export async function buildServices(config: Config, log: Log): Promise<{ service
     letters,
     clockService: new ClockService(db, clock, jobs, acts, config.demo, config.demo ? config.mailPage : null),
     madeUp,
+    conversions: new Conversions(db, live, jobs, setups),
     pictures: new Pictures(db, clock, random),
     sight,
     reading: new LetterReading(acts, live, sight, outbox, limits, clock, address),

@@ -14,6 +14,7 @@ export const fieldsSays = sentences({
   kindColour: 'Colour',
   kindPicture: 'Picture',
   kindImages: { other: 'One of {count} pictures' },
+  notConverted: 'It cannot be turned into the new kind.',
   aPicture: 'a picture',
   choosePicture: 'Choose a picture: a JPEG, PNG, WebP or GIF file of at most 8 MB.',
   pictureGone: 'This picture was kept for a day only. Choose it again.',

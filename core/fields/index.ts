@@ -10,6 +10,7 @@ export { FieldInput } from './input';
 export { fieldKindOf, PICTURE_BYTES, type ValueColumns } from './kinds';
 export { fieldsSays } from './fields.sentences';
 export { sayDay } from './kinds/dates';
+export { converted } from './convert';
 export { hasShape, type ShapePiece } from './shape';
 export * from './show';
 export * from './mail';

@@ -114,7 +114,8 @@ const written: Record<string, string> = {
   'members.list members.counts members.one members.find': 'owner manager reviewer editor bookkeeper',
   'review.approve review.decline review.ask review.undoApproval review.reopen': 'owner manager reviewer',
   'letters.retry clock.move': 'owner manager',
-  'pictures.forChoice letters.read letters.test madeUp.make madeUp.change madeUp.remove': 'owner manager editor',
+  'members.conversion pictures.forChoice letters.read letters.test madeUp.make madeUp.change madeUp.remove':
+    'owner manager editor',
   'setup.draft setup.save setup.remove setup.order setup.replace': 'owner manager editor',
   'setup.people setup.publish setup.history setup.revision': 'owner manager editor',
 };

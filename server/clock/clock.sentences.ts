@@ -13,6 +13,7 @@ export const clockSays = sentences({
     other: 'It is now {now}. {count} things happened on the way.',
   },
   applicationTimer: 'an application',
+  convertAnswers: 'answers turned into another kind',
   movePlacesUp: 'a place that came free',
   settlePaths: 'a look at changed paths',
   resetMail: 'a letter for a forgotten password',

@@ -1,3 +1,4 @@
+export { Conversions } from './conversions';
 export { Directory, levelNote, type MemberQuery } from './directory';
 export { membersApi, type MembersPorts } from './members.api';
 export * from './member.store';

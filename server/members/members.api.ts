@@ -10,6 +10,7 @@ import type { Acts } from '../platform/acts';
 import type { SiteClock } from '../platform/clock';
 import { problem } from '../platform/problem';
 import type { LiveSetup } from '../setup';
+import type { Conversions } from './conversions';
 import type { Directory } from './directory';
 import { factsOf, isMember } from './member.store';
 import { changeProfile } from './profile';
@@ -21,6 +22,7 @@ const api = implement(contract).$context<Call>().use(guard);
 export type MembersPorts = {
   readonly db: DataSource;
   readonly directory: Directory;
+  readonly conversions: Conversions;
   readonly live: LiveSetup;
   readonly acts: Acts;
   readonly clock: SiteClock;
@@ -28,7 +30,7 @@ export type MembersPorts = {
   readonly applicationOf: (member: MemberId, reviewer: string | null) => Promise<ApplicationView | null>;
 };
 
-export const membersApi = ({ db, directory, live, acts, clock, applicationOf }: MembersPorts) => ({
+export const membersApi = ({ db, directory, conversions, live, acts, clock, applicationOf }: MembersPorts) => ({
   list: api.list.handler(({ input }) => directory.list(input, live.must.setup, clock.now())),
 
   counts: api.counts.handler(async () => {
@@ -68,6 +70,11 @@ export const membersApi = ({ db, directory, live, acts, clock, applicationOf }: 
     if (done.ok) return { changed: done.value };
     if ('faults' in done.refusal) throw problem('form-faults', { faults: done.refusal.faults });
     throw problem(done.refusal.code);
+  }),
+
+  conversion: api.conversion.handler(async ({ input }) => {
+    const foretold = await conversions.foretell(input.id, (await live.draft()).setup);
+    return { foretold: foretold && { ...foretold, rows: [...foretold.rows] } };
   }),
 
   find: api.find.handler(async ({ input }) => ({

@@ -11,6 +11,7 @@ import { useDraft } from '../setup/draft.store';
 import DuplicateItem from '../setup/DuplicateItem.vue';
 import { useItem } from '../setup/item';
 import ChoiceList from './ChoiceList.vue';
+import FieldConversion from './FieldConversion.vue';
 import { joiningSays } from './joining.sentences';
 
 const says = joiningSays(reader);
@@ -211,6 +212,7 @@ const role = computed(() => (field.value.role === 'name' ? says.roleName : field
         <p class="fieldset__key">{{ says.keyForGood({ key: field.id }) }}</p>
       </div>
     </div>
+    <FieldConversion :id="id" />
     <p v-if="faulty" class="field__fault" role="alert">{{ says.notSaved }}</p>
     <p v-if="draft.trouble" class="field__fault" role="alert">{{ draft.trouble.says }}</p>
     <div class="fieldset__foot">

@@ -59,6 +59,17 @@ export const joiningSays = sentences({
   kindSeveralChoices: 'Several choices',
   kindImageChoice: 'One of several pictures',
   kindPicture: 'A picture',
+  allConvert: {
+    none: 'Nobody has answered this yet.',
+    one: 'The one answer there is will be turned into the new kind.',
+    other: 'All {count} answers will be turned into the new kind.',
+  },
+  someStay: {
+    one: '{count} of {all} answers cannot be turned into the new kind.',
+    other: '{count} of {all} answers cannot be turned into the new kind.',
+  },
+  stayAsTheyAre: 'They stay as they were given; nothing is lost.',
+  andOthersStay: { one: '{count} other stays too.', other: '{count} others stay too.' },
   addPicture: 'Picture',
   otherPicture: 'Another picture',
   noPicture: 'This file cannot be read as a picture. Choose a JPEG, PNG, WebP or GIF file.',

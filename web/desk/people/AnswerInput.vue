@@ -22,7 +22,10 @@ const value = defineModel<FieldValue | undefined>({ required: true });
 
 const input = computed(() => fieldKindOf(props.field.of).input(props.field.of, null, reader));
 const text = computed(() => (value.value === undefined ? '' : String(value.value)));
-const list = computed(() => (Array.isArray(value.value) ? value.value : []));
+const list = computed(() =>
+  // A span of days is kept as both of them with a stroke between.
+  Array.isArray(value.value) ? value.value : input.value.kind === 'dateRange' ? text.value.split('/') : [],
+);
 const none = computed(() => (props.optional ? [{ title: says.noAnswer, value: '' }] : []));
 const choices = computed(() => {
   if (input.value.kind === 'yesNo')
