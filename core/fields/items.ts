@@ -12,6 +12,8 @@ export const FieldItem = z
     id: FieldId,
     label: Title,
     help: Text.optional(),
+    /** An example within the empty input. Help that must be read does not stand here, since it goes while one types. */
+    placeholder: Title.optional(),
     /** Which built-in fact the field feeds: the person's name or the sign-in address. */
     role: z.enum(['name', 'mail']).optional(),
     of: FieldKind,

@@ -80,3 +80,12 @@ describe('what the form sets', () => {
     expect(() => setupOf(doc)).toThrow(/address/);
   });
 });
+
+it('an example stands in the empty input of its field, and is no answer', () => {
+  const doc = quillmoorDocument();
+  doc.fields.find(({ id }) => (id as string) === 'apiary-postcode')!.placeholder = 'QM4 7TB';
+  const setup = setupOf(doc);
+  const [question] = questionsOf([asks('apiary-postcode')], setup, nowhere);
+  expect(question).toMatchObject({ placeholder: 'QM4 7TB', start: null });
+  expect(readForm({ parts: [asks('apiary-postcode')] }, setup, {}).ok).toBe(false);
+});

@@ -12,6 +12,7 @@ export const Question = z.object({
   name: z.string(),
   label: z.string(),
   help: z.string().nullable(),
+  placeholder: z.string().nullable(),
   required: z.boolean(),
   half: z.boolean(),
   /** Not shown: what it holds came with the address of the form. */

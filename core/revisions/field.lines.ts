@@ -14,6 +14,7 @@ export function fieldLines(field: FieldItem, setup: Setup): Line[] {
   return [
     ...line('label', says.label, field.label),
     ...line('help', says.help, field.help),
+    ...line('placeholder', says.placeholder, field.placeholder),
     ...line('kind', says.kind, fieldKindOf(of).called(of, site)),
     ...line('limits', says.limits, limits(field, setup)),
     ...choices.flatMap(({ id, label, idle }) =>

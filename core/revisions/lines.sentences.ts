@@ -9,6 +9,7 @@ export const linesSay = sentences({
   choice: 'Choice',
   choicePicture: 'Picture of {choice}',
   pictureOf: 'a picture, {size} kB',
+  placeholder: 'Example in the input',
   idleChoice: '{choice}, with no consequence as meant',
   limits: 'Limits',
   longest: 'up to {count} characters',

@@ -90,6 +90,7 @@ export const field: PartKind<FieldPart> & { schema: typeof fieldOf } = {
       name: part.field,
       label: part.label ?? field.label,
       help: part.help ?? field.help ?? null,
+      placeholder: field.placeholder ?? null,
       required: part.required,
       half: part.half,
       hidden: part.hidden ?? false,

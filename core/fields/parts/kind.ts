@@ -74,6 +74,7 @@ export type PartKind<P extends { part: string }> = {
 /** A question that asks for nothing of a field. */
 export const plainQuestion = (about: Pick<Question, 'name' | 'label' | 'input'> & Partial<Question>): Question => ({
   help: null,
+  placeholder: null,
   required: false,
   half: false,
   hidden: false,

@@ -65,6 +65,16 @@ function changeKind(kind: string): void {
   set({ of: begin[kind as Kind['kind']] });
 }
 const of = computed(() => field.value.of);
+/** Kinds with an input that is empty until something is typed. */
+const takesText: ReadonlySet<string> = new Set([
+  'shortText',
+  'longText',
+  'mail',
+  'phone',
+  'webAddress',
+  'number',
+  'colour',
+]);
 const setOf = (change: object) => set({ of: { ...of.value, ...change } as Kind });
 /** A number that may be missing; what is no number stays as typed, and is marked. */
 const numberFrom = (text: string): number | undefined =>
@@ -112,6 +122,15 @@ const role = computed(() => (field.value.role === 'name' ? says.roleName : field
     </div>
     <p v-if="role" class="quiet">{{ says.builtIn({ role }) }}</p>
     <div class="fieldset__three">
+      <KitField
+        v-if="takesText.has(of.kind)"
+        id="field-placeholder"
+        :model-value="field.placeholder ?? ''"
+        :label="says.placeholder"
+        optional
+        :fault="faultAt('placeholder')"
+        @update:model-value="set({ placeholder: $event || undefined })"
+      />
       <KitField
         v-if="of.kind === 'shortText' || of.kind === 'longText'"
         id="field-longest"

@@ -70,6 +70,7 @@ export const joiningSays = sentences({
   },
   stayAsTheyAre: 'They stay as they were given; nothing is lost.',
   andOthersStay: { one: '{count} other stays too.', other: '{count} others stay too.' },
+  placeholder: 'Example in the empty input',
   addPicture: 'Picture',
   otherPicture: 'Another picture',
   noPicture: 'This file cannot be read as a picture. Choose a JPEG, PNG, WebP or GIF file.',

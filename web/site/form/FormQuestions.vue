@@ -76,6 +76,7 @@ const several = (value: unknown): unknown[] => (Array.isArray(value) ? value : [
             :name="item.name"
             :input="item.input"
             :label="item.label"
+            :placeholder="item.placeholder"
             :required="item.required"
             :bad="faultOf(item.name) !== null"
             :described="

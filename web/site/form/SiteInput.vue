@@ -18,11 +18,15 @@ const props = defineProps<{
   bad?: boolean;
   described?: string;
   autocomplete?: string;
+  placeholder?: string | null;
 }>();
+/** Inputs that are empty until something is typed. */
+const takesText: ReadonlySet<string> = new Set(['text', 'mail', 'number', 'colour']);
 const answer = defineModel<unknown>();
 const tied = computed<Tied>(() => ({
   id: props.id,
   name: props.name,
+  ...(props.placeholder && takesText.has(props.input.kind) ? { placeholder: props.placeholder } : {}),
   'aria-invalid': props.bad || undefined,
   'aria-required': props.required || undefined,
   'aria-describedby': props.described || undefined,

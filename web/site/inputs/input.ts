@@ -5,6 +5,7 @@ import type { FieldInput } from '../../../core/fields';
 export type Tied = {
   readonly id: string;
   readonly name: string;
+  readonly placeholder?: string;
   readonly 'aria-invalid': true | undefined;
   readonly 'aria-required': true | undefined;
   readonly 'aria-describedby': string | undefined;
