@@ -1,6 +1,6 @@
 /** Purpose: profile fields as the owner sets them up. */
 import { z } from 'zod';
-import { FieldId } from '../kernel/ids';
+import { FieldId, GroupId, LevelId } from '../kernel/ids';
 import { owners } from '../kernel/sentences';
 import { Text, Title } from '../kernel/texts';
 import { FieldKind, fieldKindOf } from './kinds';
@@ -17,6 +17,10 @@ export const FieldItem = z
     /** Which built-in fact the field feeds: the person's name or the sign-in address. */
     role: z.enum(['name', 'mail']).optional(),
     of: FieldKind,
+    /** Whom it is about: those who hold one of these levels or are in one of these groups; everybody, where it names none. */
+    about: z
+      .strictObject({ levels: z.array(LevelId).max(50).default([]), groups: z.array(GroupId).max(50).default([]) })
+      .optional(),
     seenBy: z.enum(['member', 'members', 'staff']),
     changedBy: z.enum(['member', 'staff', 'nobody']),
     /** Kept for what was answered, and offered nowhere any more. */

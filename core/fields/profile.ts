@@ -13,16 +13,26 @@ import type { AnswerFault, RawForm } from './form';
 import type { FieldItem } from './items';
 import { readAnswer } from './read';
 
+type Owner = Pick<Facts, 'standing' | 'terms' | 'groups'>;
 type Known = { readonly doc: { readonly site: Reader; readonly fields: readonly FieldItem[] } };
 export type OwnField = { readonly field: FieldItem; readonly mayChange: boolean };
 
 /** Standings in which somebody looks after their own profile; who still applies has sent a form that is being read. */
 const looksAfter: ReadonlySet<Facts['standing']> = new Set(['admitted', 'paused', 'lapsed']);
 
+/** Whether a field is about somebody as they are now. A level that has ended still says what they were. */
+function isAbout({ about }: FieldItem, { terms, groups }: Owner): boolean {
+  if (!about || (about.levels.length === 0 && about.groups.length === 0)) return true;
+  return (
+    terms.some(({ level }) => about.levels.includes(level)) || groups.some((group) => about.groups.includes(group))
+  );
+}
+
 /** The fields somebody sees of themselves, in the order of the set-up. */
-export function ownFields({ doc }: Known, { standing }: Pick<Facts, 'standing'>): OwnField[] {
+export function ownFields({ doc }: Known, facts: Owner): OwnField[] {
+  const { standing } = facts;
   return doc.fields.flatMap((field): OwnField[] => {
-    if (field.retired || field.role === 'mail') return [];
+    if (field.retired || field.role === 'mail' || !isAbout(field, facts)) return [];
     const mayChange = field.changedBy === 'member' && looksAfter.has(standing);
     // What is for staff alone is kept from its member too, unless they are the one to keep it right.
     return mayChange || field.seenBy !== 'staff' ? [{ field, mayChange }] : [];
@@ -33,10 +43,13 @@ export function ownFields({ doc }: Known, { standing }: Pick<Facts, 'standing'>)
 export type ByWhom = 'member' | 'staff';
 
 /** The fields of somebody that staff may put right: all but those that nobody changes any more. */
-export const staffFields = ({ doc }: Known, { standing }: Pick<Facts, 'standing'>): FieldItem[] =>
+export const staffFields = ({ doc }: Known, facts: Owner): FieldItem[] =>
   doc.fields.filter(
-    ({ retired, role, changedBy }) =>
-      !retired && role !== 'mail' && (changedBy !== 'nobody' || standing === 'applicant'),
+    (field) =>
+      !field.retired &&
+      field.role !== 'mail' &&
+      isAbout(field, facts) &&
+      (field.changedBy !== 'nobody' || facts.standing === 'applicant'),
   );
 
 export type Profile = {
@@ -48,7 +61,7 @@ export type Profile = {
 /** Reads what is sent of a profile: only what that hand may change, only what was sent. */
 export function readProfile(
   known: Known,
-  facts: Pick<Facts, 'standing'>,
+  facts: Owner,
   raw: RawForm,
   by: ByWhom = 'member',
 ): Result<Profile, AnswerFault[]> {

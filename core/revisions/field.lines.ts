@@ -2,7 +2,7 @@
 import { fieldKindOf, sayDay, type FieldItem } from '../fields';
 import { never, sayNumber } from '../kernel';
 import type { Setup } from '../setup';
-import { line, order, sayings, type Line } from './line';
+import { line, order, sayings, titleIn, type Line } from './line';
 
 export function fieldLines(field: FieldItem, setup: Setup): Line[] {
   const says = sayings(setup);
@@ -33,6 +33,17 @@ export function fieldLines(field: FieldItem, setup: Setup): Line[] {
       setup,
     ),
     ...line('role', says.role, field.role && (field.role === 'name' ? says.roleName : says.roleMail)),
+    ...line(
+      'about',
+      says.about,
+      field.about &&
+        says.aboutThose({
+          those: [
+            ...field.about.levels.map((id) => titleIn('levels', id, setup)),
+            ...field.about.groups.map((id) => titleIn('groups', id, setup)),
+          ],
+        }),
+    ),
     ...line('seenBy', says.seenBy, seen[field.seenBy]),
     ...line('changedBy', says.changedBy, changed[field.changedBy]),
   ];

@@ -10,6 +10,8 @@ export const linesSay = sentences({
   choicePicture: 'Picture of {choice}',
   pictureOf: 'a picture, {size} kB',
   placeholder: 'Example in the input',
+  about: 'Whom it is about',
+  aboutThose: '{those}',
   idleChoice: '{choice}, with no consequence as meant',
   limits: 'Limits',
   longest: 'up to {count} characters',

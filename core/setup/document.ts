@@ -71,7 +71,10 @@ const partRefs = (part: PartOfForm): Reference[] => [
 
 /** The kinds of item of which there are many. The keys are the kinds stored in the database. */
 export const listKinds = {
-  field: listKind(FieldItem, 'fields'),
+  field: listKind(FieldItem, 'fields', ({ about }) => [
+    ...(about?.levels ?? []).map((id, at): Reference => ({ at: `about.levels.${at}`, kind: 'levels', id })),
+    ...(about?.groups ?? []).map((id, at): Reference => ({ at: `about.groups.${at}`, kind: 'groups', id })),
+  ]),
   form: listKind(AnyForm, 'forms', (form) => [
     ...purposeRefs(form),
     ...(form.places?.waitingList

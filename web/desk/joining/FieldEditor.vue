@@ -5,6 +5,7 @@ import type { FieldItem } from '../../../core/fields';
 import { idFrom } from '../../../core/setup';
 import KitChoice from '../../kit/fields/KitChoice.vue';
 import KitField from '../../kit/fields/KitField.vue';
+import KitTicks from '../../kit/fields/KitTicks.vue';
 import KitButton from '../../kit/KitButton.vue';
 import { reader } from '../reader';
 import { useDraft } from '../setup/draft.store';
@@ -63,6 +64,25 @@ function changeKind(kind: string): void {
     phone: { kind: 'phone' },
   };
   set({ of: begin[kind as Kind['kind']] });
+}
+/** Levels and groups a field may be about. */
+const audiences = computed(() =>
+  (['level', 'group'] as const).flatMap((kind) =>
+    draft
+      .ofKind(kind)
+      .filter(({ body }) => body['retired'] !== true)
+      .map(({ id, body }) => ({ title: String(body['title']), value: `${kind} ${id}` })),
+  ),
+);
+const aboutWhom = computed(() => [
+  ...(field.value.about?.levels ?? []).map((id) => `level ${id}`),
+  ...(field.value.about?.groups ?? []).map((id) => `group ${id}`),
+]);
+function setAbout(chosen: readonly string[]): void {
+  const of = (kind: string) =>
+    chosen.filter((one) => one.startsWith(`${kind} `)).map((one) => one.slice(kind.length + 1));
+  const about = { levels: of('level'), groups: of('group') } as FieldItem['about'];
+  set({ about: chosen.length ? about : undefined });
 }
 const of = computed(() => field.value.of);
 /** Kinds with an input that is empty until something is typed. */
@@ -231,6 +251,14 @@ const role = computed(() => (field.value.role === 'name' ? says.roleName : field
         <p class="fieldset__key">{{ says.keyForGood({ key: field.id }) }}</p>
       </div>
     </div>
+    <KitTicks
+      v-if="!role && audiences.length"
+      :model-value="aboutWhom"
+      :label="says.about"
+      :help="says.aboutHelp"
+      :items="audiences"
+      @update:model-value="setAbout"
+    />
     <FieldConversion :id="id" />
     <p v-if="faulty" class="field__fault" role="alert">{{ says.notSaved }}</p>
     <p v-if="draft.trouble" class="field__fault" role="alert">{{ draft.trouble.says }}</p>

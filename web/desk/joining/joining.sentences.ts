@@ -71,6 +71,8 @@ export const joiningSays = sentences({
   stayAsTheyAre: 'They stay as they were given; nothing is lost.',
   andOthersStay: { one: '{count} other stays too.', other: '{count} others stay too.' },
   placeholder: 'Example in the empty input',
+  about: 'Whom it is about',
+  aboutHelp: 'Only they find it in their profile. None ticked: everybody.',
   addPicture: 'Picture',
   otherPicture: 'Another picture',
   noPicture: 'This file cannot be read as a picture. Choose a JPEG, PNG, WebP or GIF file.',
