@@ -63,4 +63,9 @@ const foretold = computed(() => (changed.value ? (data.value?.foretold ?? null) 
   max-height: 180px;
   overflow: auto;
 }
+.conversion li {
+  display: flex;
+  flex-wrap: wrap;
+  gap: 0 10px;
+}
 </style>

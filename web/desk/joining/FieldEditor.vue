@@ -141,6 +141,7 @@ const role = computed(() => (field.value.role === 'name' ? says.roleName : field
       />
     </div>
     <p v-if="role" class="quiet">{{ says.builtIn({ role }) }}</p>
+    <FieldConversion :id="id" />
     <div class="fieldset__three">
       <KitField
         v-if="takesText.has(of.kind)"
@@ -253,13 +254,13 @@ const role = computed(() => (field.value.role === 'name' ? says.roleName : field
     </div>
     <KitTicks
       v-if="!role && audiences.length"
+      class="field-about"
       :model-value="aboutWhom"
       :label="says.about"
       :help="says.aboutHelp"
       :items="audiences"
       @update:model-value="setAbout"
     />
-    <FieldConversion :id="id" />
     <p v-if="faulty" class="field__fault" role="alert">{{ says.notSaved }}</p>
     <p v-if="draft.trouble" class="field__fault" role="alert">{{ draft.trouble.says }}</p>
     <div class="fieldset__foot">
