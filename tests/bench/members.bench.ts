@@ -36,7 +36,8 @@ async function took(run: () => Promise<unknown>): Promise<number> {
 /** In the database itself, which is quicker by far than making up people whose lives make sense. */
 async function multiply({ database }: Services): Promise<void> {
   for (let n = 1; n <= COPIES; n++) {
-    const mark = String(n).padStart(2, '0');
+    // No id of the product has an i in it.
+    const mark = `i${String.fromCharCode(96 + n)}`;
     const id = (column: string) => `CONCAT(LEFT(${column}, 18), '${mark}')`;
     for (const sql of [
       `INSERT INTO member (id, number, mail_key, owned_mail, mail, name, standing, standing_since, joined_at, admitted_at, seen_at, password_hash, shadow_of)
