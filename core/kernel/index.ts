@@ -9,3 +9,4 @@ export * from './words';
 export * from './versioned';
 export * from './texts';
 export * from './references';
+import './schemaSays';
