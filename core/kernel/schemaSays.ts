@@ -9,25 +9,41 @@ import { owners, sayNumber } from './sentences';
 const says = kernelSays(owners);
 const number = (value: unknown): string => sayNumber(Number(value), owners);
 
-z.config({
-  customError: (issue) => {
-    switch (issue.code) {
-      case 'invalid_type':
-        if (issue.expected === 'int') return says.typeWhole;
-        if (issue.expected === 'number') return says.typeNumber;
-        return issue.expected === 'string' ? says.writeIt : undefined;
-      case 'too_small':
-        if (issue.origin === 'string') return says.atLeastLetters({ count: Number(issue.minimum) });
-        if (issue.origin === 'array') return says.atLeastOnes({ count: Number(issue.minimum) });
-        return ['number', 'int'].includes(issue.origin) ? says.isLeast({ least: number(issue.minimum) }) : undefined;
-      case 'too_big':
-        if (issue.origin === 'string') return says.atMostLetters({ count: Number(issue.maximum) });
-        if (issue.origin === 'array') return says.atMostOnes({ count: Number(issue.maximum) });
-        return ['number', 'int'].includes(issue.origin) ? says.isMost({ most: number(issue.maximum) }) : undefined;
-      case 'invalid_format':
-        return issue.format === 'email' ? says.writeAddress : undefined;
-      default:
-        return undefined;
-    }
-  },
-});
+type Issue = Parameters<NonNullable<Parameters<typeof z.config>[0]['customError']>>[0];
+type Size = { readonly origin?: string; readonly minimum?: unknown; readonly maximum?: unknown };
+
+const tooSmall = ({ origin, minimum }: Size): string | undefined =>
+  origin === 'string'
+    ? says.atLeastLetters({ count: Number(minimum) })
+    : origin === 'array'
+      ? says.atLeastOnes({ count: Number(minimum) })
+      : isNumber(origin)
+        ? says.isLeast({ least: number(minimum) })
+        : undefined;
+
+const tooBig = ({ origin, maximum }: Size): string | undefined =>
+  origin === 'string'
+    ? says.atMostLetters({ count: Number(maximum) })
+    : origin === 'array'
+      ? says.atMostOnes({ count: Number(maximum) })
+      : isNumber(origin)
+        ? says.isMost({ most: number(maximum) })
+        : undefined;
+
+const isNumber = (origin: string | undefined): boolean => origin === 'number' || origin === 'int';
+
+const wrongType: Readonly<Record<string, string>> = {
+  int: says.typeWhole,
+  number: says.typeNumber,
+  string: says.writeIt,
+};
+
+/** What nobody types (a key too many, another kind of item) is said as the library says it. */
+function sentenceOf(issue: Issue): string | undefined {
+  if (issue.code === 'invalid_type') return wrongType[issue.expected];
+  if (issue.code === 'too_small') return tooSmall(issue);
+  if (issue.code === 'too_big') return tooBig(issue);
+  return issue.code === 'invalid_format' && issue.format === 'email' ? says.writeAddress : undefined;
+}
+
+z.config({ customError: sentenceOf });
