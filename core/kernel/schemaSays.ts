@@ -9,7 +9,7 @@ import { owners, sayNumber } from './sentences';
 const says = kernelSays(owners);
 const number = (value: unknown): string => sayNumber(Number(value), owners);
 
-type Issue = Parameters<NonNullable<Parameters<typeof z.config>[0]['customError']>>[0];
+type Issue = Parameters<NonNullable<NonNullable<Parameters<typeof z.config>[0]>['customError']>>[0];
 type Size = { readonly origin?: string; readonly minimum?: unknown; readonly maximum?: unknown };
 
 const tooSmall = ({ origin, minimum }: Size): string | undefined =>
