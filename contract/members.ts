@@ -1,7 +1,7 @@
 /** Members: the list, one person, and finding people. */
 import { z } from 'zod';
 import { FieldValue, Standing } from '../core/facts';
-import { AnswerRule, FieldItem } from '../core/fields';
+import { AnswerRule, FieldItem, depthOf } from '../core/fields';
 import { FieldId, GroupId, LevelId, MemberId } from '../core/kernel';
 import { anyStaff, editors, endpoint, managers } from './access';
 import { ApplicationView } from './review';
@@ -43,6 +43,8 @@ const MemberFilter = {
       }
     })
     .pipe(AnswerRule)
+    // Deeper than anybody asks, and shallow for a database.
+    .refine((rule) => depthOf(rule) <= 6)
     .optional(),
 };
 

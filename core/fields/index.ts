@@ -1,7 +1,7 @@
 export * from './items';
 export { AfterSending, AnyForm, choosesLater, LetterOfForm, PurposeOfForm, pathOfForm } from './formItem';
 export { PartOfForm, StartsWith, nameOfPart, partKindOf, type Beforehand, type Given } from './parts';
-export { AnswerRule, fieldsAsked, type FieldTest } from './answerRule';
+export { AnswerRule, depthOf, fieldsAsked, type FieldTest } from './answerRule';
 export { saidOn } from './said';
 export { questionsOf } from './questions';
 export { Question, shownBy } from './question';
