@@ -117,10 +117,10 @@ describe('problems', () => {
     expect((body['faults'] as { at: string }[]).map((fault) => fault.at)).toEqual(['mail', 'password']);
     const long = JSON.stringify({ mail: 'x'.repeat(201) });
     expect(await isProblem(await post('/api/desk/sign-in', long), 400, 'bad-input')).toMatchObject({
-      detail: 'mail: There is room for 200 characters. password: This is missing.',
+      detail: 'mail: There is room for 200 characters. password: This is needed.',
       faults: [
         { at: 'mail', says: 'There is room for 200 characters.' },
-        { at: 'password', says: 'This is missing.' },
+        { at: 'password', says: 'This is needed.' },
       ],
     });
   });

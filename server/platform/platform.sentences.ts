@@ -3,11 +3,6 @@ import { owners, sentences } from '../../core/kernel';
 
 export const platformSays = sentences({
   busy: 'Many people are at the door just now. Nothing is lost; try again in a moment.',
-  missing: 'This is missing.',
-  tooManyCharacters: { one: 'There is room for {count} character.', other: 'There is room for {count} characters.' },
-  tooFewCharacters: { one: 'At least {count} character is needed.', other: 'At least {count} characters are needed.' },
-  most: '{most} is the most.',
-  least: '{least} is the least.',
   request: 'the request',
   fault: '{label}: {says}',
   unreadable: 'The request could not be read.',

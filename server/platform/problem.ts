@@ -36,30 +36,14 @@ export function problemBody(error: ORPCError<string, unknown>): Problem {
   return { type: `/problems/${code}`, title: problems[code].title, status: problems[code].status, code, ...extras };
 }
 
-/** What Zod says of one part of an input, as far as it is used here. */
-type Issue = {
-  path?: PropertyKey[];
-  message: string;
-  code?: string;
-  origin?: string;
-  minimum?: number;
-  maximum?: number;
-};
-
-function sayIssue({ message, code, origin, minimum, maximum }: Issue): string {
-  if (message.endsWith('received undefined')) return says.missing;
-  if (code === 'too_big')
-    return origin === 'string' ? says.tooManyCharacters({ count: maximum ?? 0 }) : says.most({ most: maximum ?? 0 });
-  if (code === 'too_small')
-    return origin === 'string' ? says.tooFewCharacters({ count: minimum ?? 0 }) : says.least({ least: minimum ?? 0 });
-  return message;
-}
+/** What a schema says of one part of an input (`core/kernel/schemaSays.ts`). */
+type Issue = { readonly path?: PropertyKey[]; readonly message: string };
 
 function inputFaults(data: unknown): Extras {
   const issues = (data as { issues?: Issue[] } | undefined)?.issues ?? [];
   const faults = issues.map((issue) => {
     const at = (issue.path ?? []).map(String).join('.');
-    return { at, label: at || says.request, says: sayIssue(issue) };
+    return { at, label: at || says.request, says: issue.message };
   });
   return {
     detail: faults.map((fault) => says.fault(fault)).join(' ') || says.unreadable,
