@@ -24,7 +24,7 @@ function sampleOf(of: FieldKind, role: 'name' | 'mail' | undefined, now: Instant
     case 'imageChoice':
       return of.choices[0]!.id;
     case 'picture':
-      return 'made-up-picture-here'.replaceAll('-', '0');
+      return 'made0up0picture0here';
     case 'severalChoices':
       return [of.choices[0]!.id];
     case 'date':

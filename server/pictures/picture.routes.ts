@@ -56,10 +56,10 @@ export function picturesInForms(api: PicturesApi): RequestHandler {
 async function partsOf(req: Request): Promise<[string, string | File][]> {
   const chunks: Buffer[] = [];
   for await (const chunk of req) chunks.push(chunk as Buffer);
-  const type = req.headers['content-type'] ?? '';
+  const headers = { 'content-type': req.headers['content-type'] ?? '' };
   try {
-    const form = await new globalThis.Response(Buffer.concat(chunks), { headers: { 'content-type': type } }).formData();
-    return [...form.entries()];
+    const sent = new globalThis.Response(Buffer.concat(chunks), { headers });
+    return [...(await sent.formData()).entries()];
   } catch {
     return [];
   }

@@ -101,7 +101,7 @@ describe('sentences', () => {
     expect(found.filter((text) => !/: (Esc|Admissa)$/.test(text))).toEqual([]);
   });
 
-  it('stay apart: a space that begins an element or closes a row is left out by the compiler', () => {
+  it('keep their distance: a blank at the start of an element or the end of a row is left out by the compiler', () => {
     const blank = `&#${' '.charCodeAt(0)};`;
     const dropped = new RegExp(`<[a-z][^<>]*>${blank}\\s*[{]{2}|${blank}[ \\t]*$`, 'm');
     const templates = files.filter((file) => file.endsWith('.vue'));

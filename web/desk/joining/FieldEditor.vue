@@ -68,10 +68,7 @@ function changeKind(kind: string): void {
 /** Levels and groups a field may be about. */
 const audiences = computed(() =>
   (['level', 'group'] as const).flatMap((kind) =>
-    draft
-      .ofKind(kind)
-      .filter(({ body }) => body['retired'] !== true)
-      .map(({ id, body }) => ({ title: String(body['title']), value: `${kind} ${id}` })),
+    draft.offered(kind).map(({ title, value }) => ({ title, value: `${kind} ${value}` })),
   ),
 );
 const aboutWhom = computed(() => [

@@ -26,11 +26,6 @@ const props = defineProps<{
 const emit = defineEmits<{ change: [grants: Grant[]] }>();
 const draft = useDraft();
 
-const offered = (kind: 'level' | 'group') =>
-  draft
-    .ofKind(kind)
-    .filter(({ body }) => body['retired'] !== true)
-    .map(({ id, body }) => ({ title: String(body['title']), value: id }));
 const fields = computed(() =>
   draft
     .ofKind('field')
@@ -74,19 +69,19 @@ function setSpan(at: number, value: string): void {
   put(at, span ? { ...rest, lasts: span } : rest);
 }
 const additions = computed(() => [
-  ...(offered('level')[0]
+  ...(draft.offered('level')[0]
     ? [
         {
           title: says.addLevel,
-          act: () => emit('change', [...props.grants, { level: offered('level')[0]!.value as LevelId }]),
+          act: () => emit('change', [...props.grants, { level: draft.offered('level')[0]!.value as LevelId }]),
         },
       ]
     : []),
-  ...(offered('group')[0]
+  ...(draft.offered('group')[0]
     ? [
         {
           title: says.addGroup,
-          act: () => emit('change', [...props.grants, { group: offered('group')[0]!.value as GroupId }]),
+          act: () => emit('change', [...props.grants, { group: draft.offered('group')[0]!.value as GroupId }]),
         },
       ]
     : []),
@@ -107,14 +102,14 @@ const additions = computed(() => [
         v-if="'level' in grant"
         :model-value="grant.level"
         :label="says.level"
-        :items="offered('level')"
+        :items="draft.offered('level')"
         @update:model-value="put(at, { ...grant, level: $event as LevelId })"
       />
       <KitChoice
         v-else
         :model-value="grant.group"
         :label="says.group"
-        :items="offered('group')"
+        :items="draft.offered('group')"
         @update:model-value="put(at, { ...grant, group: $event as GroupId })"
       />
       <KitChoice

@@ -30,11 +30,6 @@ const groups = ref<readonly string[]>(props.person?.groups ?? []);
 const answers = ref<Record<string, FieldValue>>({ ...props.person?.answers });
 const tried = ref(false);
 
-const offered = (kind: 'level' | 'group') =>
-  draft
-    .ofKind(kind)
-    .filter(({ body }) => body['retired'] !== true)
-    .map(({ id, body }) => ({ title: String(body['title']), value: id }));
 const fields = computed(() =>
   draft
     .ofKind('field')
@@ -86,7 +81,7 @@ function keep(): void {
       />
     </div>
     <div v-for="(one, at) in levels" :key="at" class="fieldset__two">
-      <KitChoice v-model="one.level" :label="says.levelNumber({ number: at + 1 })" :items="offered('level')" />
+      <KitChoice v-model="one.level" :label="says.levelNumber({ number: at + 1 })" :items="draft.offered('level')" />
       <div>
         <KitField
           :id="`made-up-left-${at}`"
@@ -106,13 +101,18 @@ function keep(): void {
       </div>
     </div>
     <KitButton
-      v-if="offered('level').length"
+      v-if="draft.offered('level').length"
       kind="link"
       class="made-up__add"
-      @click="levels.push({ level: offered('level')[0]!.value as LevelId, left: '' })"
+      @click="levels.push({ level: draft.offered('level')[0]!.value as LevelId, left: '' })"
       >{{ says.addLevel }}</KitButton
     >
-    <KitTicks v-if="offered('group').length" v-model="groups" :label="says.groups" :items="offered('group')" />
+    <KitTicks
+      v-if="draft.offered('group').length"
+      v-model="groups"
+      :label="says.groups"
+      :items="draft.offered('group')"
+    />
     <h3>{{ says.answers }}</h3>
     <div class="made-up__answers">
       <AnswerInput

@@ -28,11 +28,6 @@ const currencies = Intl.supportedValuesOf('currency').map((value) => ({
   title: `${value}, ${currencyName.of(value) ?? ''}`,
   value,
 }));
-const offered = (kind: 'page' | 'menu' | 'form') =>
-  draft
-    .ofKind(kind)
-    .filter(({ body }) => body['retired'] !== true)
-    .map(({ id, body }) => ({ title: String(body['title'] ?? id), value: id }));
 /** What each setting makes of things, by what is typed where that can be used, else by what stands. */
 const shown = computed(() => draft.setup?.doc.site ?? null);
 const now = computed(() => draft.view?.now ?? 0);
@@ -112,7 +107,7 @@ const price = (of: Site) => sayMoney(4800 as Minor, of.currency, of.locale);
       <KitChoice
         :model-value="site.home"
         :label="says.home"
-        :items="offered('page')"
+        :items="draft.offered('page')"
         :help="says.homeHelp"
         :fault="faultAt('home')"
         @update:model-value="set({ home: $event as Site['home'] })"
@@ -120,7 +115,7 @@ const price = (of: Site) => sayMoney(4800 as Minor, of.currency, of.locale);
       <KitChoice
         :model-value="site.joinBy ?? ''"
         :label="says.joinBy"
-        :items="[{ title: says.none, value: '' }, ...offered('form')]"
+        :items="[{ title: says.none, value: '' }, ...draft.offered('form')]"
         :help="says.joinByHelp"
         @update:model-value="set({ joinBy: ($event || undefined) as Site['joinBy'] })"
       />

@@ -15,14 +15,13 @@ const props = defineProps<{ starts: readonly Start[] }>();
 const emit = defineEmits<{ change: [starts: Start[]] }>();
 const draft = useDraft();
 
-const offered = (kind: 'page' | 'level' | 'group') =>
-  draft
-    .ofKind(kind)
-    .filter(({ body }) => body['retired'] !== true)
-    .map(({ id, body }) => ({ title: String(body['title'] ?? id), value: id }));
 const whose = computed(() => [
-  ...offered('level').map(({ title, value }) => ({ title: says.holders({ level: title }), value: `level ${value}` })),
-  ...offered('group').map(({ title, value }) => ({ title: says.thoseIn({ group: title }), value: `group ${value}` })),
+  ...draft
+    .offered('level')
+    .map(({ title, value }) => ({ title: says.holders({ level: title }), value: `level ${value}` })),
+  ...draft
+    .offered('group')
+    .map(({ title, value }) => ({ title: says.thoseIn({ group: title }), value: `group ${value}` })),
 ]);
 const keyOf = (start: Start) => ('level' in start ? `level ${start.level}` : `group ${start.group}`);
 function startOf(key: string, page: PageId): Start {
@@ -36,7 +35,7 @@ const put = (at: number, start: Start) =>
   );
 function add(): void {
   const [first] = whose.value;
-  const [page] = offered('page');
+  const [page] = draft.offered('page');
   if (first && page) emit('change', [...props.starts, startOf(first.value, page.value as PageId)]);
 }
 </script>
@@ -60,7 +59,7 @@ function add(): void {
       <KitChoice
         :model-value="start.page"
         :label="says.beginsAt"
-        :items="offered('page')"
+        :items="draft.offered('page')"
         @update:model-value="put(at, { ...start, page: $event as PageId })"
       />
       <KitButton

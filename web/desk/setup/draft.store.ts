@@ -120,6 +120,11 @@ export const useDraft = defineStore('draft', () => {
   }
 
   const ofKind = (kind: ItemKind): DraftEntry[] => [...entries.values()].filter((entry) => entry.kind === kind);
+  /** What of a kind can be chosen, as a select offers it: not what is retired. */
+  const offered = (kind: ListItemKind): { title: string; value: string }[] =>
+    ofKind(kind)
+      .filter(({ body }) => body['retired'] !== true)
+      .map(({ id, body }) => ({ title: String(body['title'] ?? id), value: id }));
   const entry = (kind: ItemKind, id: string): DraftEntry | undefined => entries.get(keyFor(kind, id));
 
   const document = computed(() =>
@@ -332,6 +337,7 @@ export const useDraft = defineStore('draft', () => {
     loadTrouble,
     load,
     ofKind,
+    offered,
     entry,
     faults,
     findingsAt,
