@@ -106,9 +106,10 @@ function person(order: Order, dice: Chance, number: number, name: string, who: K
     'colonies-kept': who.colonies ?? Math.min(Math.floor(dice.next() ** 2 * 14), 1 + 2 * keeping),
     'years-keeping': keeping,
     'heard-of-us': dice.pick(['market-stall', 'a-member', 'honey-show', 'swarm', 'library-poster', 'elsewhere']),
+    rules: 3,
   } as Record<FieldId, FieldValue>;
   const topics = (['apiary-news', 'course-dates', 'swarm-alerts'] as TopicId[]).filter(() => dice.happens(0.45));
-  const answers = { name, mail, fields: values, agreed: [{ id: 'rules' as FieldId, version: 3 }], topics };
+  const answers = { name, mail, fields: values, topics };
   const life = who.life;
   const script = scriptOf(life, at, dice);
   const base = { number, name, mail, member, topics };

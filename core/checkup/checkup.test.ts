@@ -17,6 +17,17 @@ const told = (change: Change, about: Partial<World> = {}) =>
   after(change, about).map((found) => `${found.check} ${whereOf(found)}${found.blocks ? ', blocks' : ''}`);
 const gate = (doc: SetupDocument, at: number) => doc.paths[0]!.gates[at] as never as Record<string, unknown>;
 const fieldOf = (doc: SetupDocument, id: string) => doc.fields.find((field) => field.id === id)!;
+type KindOf<K extends string> = Extract<SetupDocument['fields'][number]['of'], { kind: K }>;
+const agreementOf = (doc: SetupDocument) => fieldOf(doc, 'rules').of as KindOf<'agreement'>;
+const madeOf = (doc: SetupDocument, id: string) => fieldOf(doc, id).of as KindOf<'computed'>;
+const makeField = (doc: SetupDocument, id: string, source: string) =>
+  doc.fields.push({
+    id,
+    label: 'Apiary',
+    of: { kind: 'computed', of: [{ chip: `field:${source}`, or: '' }] },
+    seenBy: 'members',
+    changedBy: 'nobody',
+  } as never);
 const messageOf = (doc: SetupDocument, id: string) => doc.messages.find((message) => message.id === id)!;
 const asks = (field: string, test: unknown) => ({ fact: 'field', field, test }) as never;
 const routedBy = (doc: SetupDocument, field: string, test: unknown) =>
@@ -88,10 +99,34 @@ const table: Record<
     mend: (doc) => doc.menus[0]!.items.push({ to: { form: 'spring-talk' as never } }),
   },
   agreementChanged: {
-    at: 'form join-quillmoor parts.7',
+    at: 'field rules of.version',
     about: { live: quillmoor },
-    hole: (doc) => ((doc.forms[0]!.parts[7] as { text: string[] }).text[0] = 'Bring cake.'),
-    mend: (doc) => ((doc.forms[0]!.parts[7] as { version: number }).version = 4),
+    hole: (doc) => (agreementOf(doc).text[0] = 'Bring cake.'),
+    mend: (doc) => (agreementOf(doc).version = 4),
+  },
+  madeOfNone: {
+    at: 'field apiary of, blocks',
+    hole: (doc) => makeField(doc, 'apiary', 'rules'),
+    mend: (doc) => (madeOf(doc, 'apiary').of = [{ chip: 'field:hive-type', or: '' }]),
+  },
+  madeShowsMore: {
+    at: 'field apiary seenBy',
+    hole: (doc) => makeField(doc, 'apiary', 'apiary-postcode'),
+    mend: (doc) => (fieldOf(doc, 'apiary').seenBy = 'staff'),
+  },
+  madeOver: {
+    at: 'field hive-type of, blocks',
+    about: { live: quillmoor },
+    hole: (doc) => (fieldOf(doc, 'hive-type').of = { kind: 'computed', of: [{ chip: 'field:years-keeping', or: '' }] }),
+    mend: (doc) => (fieldOf(doc, 'hive-type').of = { kind: 'shortText', longest: 40 }),
+  },
+  askedMade: {
+    at: 'form join-quillmoor parts.9',
+    hole: (doc) => {
+      makeField(doc, 'apiary', 'years-keeping');
+      doc.forms[0]!.parts.push({ part: 'field', field: 'apiary' as never, required: false, half: false });
+    },
+    mend: (doc) => doc.forms[0]!.parts.pop(),
   },
   neverOrAlways: {
     at: 'path keeper-path grants.2',

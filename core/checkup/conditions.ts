@@ -16,27 +16,40 @@ export type Holds = 'never' | 'always' | 'may';
 /** What a test can come out as for those who have answered. */
 function testHolds({ of }: FieldItem, test: FieldTest): Holds {
   const choices = 'choices' in of ? of.choices.map(({ id }) => id) : null;
-  const [least, most] = of.kind === 'number' ? [of.least ?? -Infinity, of.most ?? Infinity] : [NaN, NaN];
+  const [least, most] =
+    of.kind === 'number'
+      ? [of.least ?? -Infinity, of.most ?? Infinity]
+      : of.kind === 'agreement'
+        ? [1, of.version]
+        : [NaN, NaN];
+  const isNumber = of.kind === 'number' || of.kind === 'agreement';
+  const isDays = of.kind === 'date' || of.kind === 'dateRange';
   switch (test.op) {
     case 'answered':
       return 'may';
     case 'is':
       if (of.kind === 'severalChoices') return 'never';
       if (choices) return choices.includes(String(test.value)) ? 'may' : 'never';
-      if (of.kind === 'number')
+      if (isNumber)
         return typeof test.value === 'number' && test.value >= least && test.value <= most ? 'may' : 'never';
       if (of.kind === 'yesNo') return typeof test.value === 'boolean' ? 'may' : 'never';
       return typeof test.value === 'string' ? 'may' : 'never';
     case 'atLeast':
-      if (of.kind !== 'number' || test.value > most) return 'never';
+      if (!isNumber || test.value > most) return 'never';
       return test.value <= least ? 'always' : 'may';
     case 'atMost':
-      if (of.kind !== 'number' || test.value < least) return 'never';
+      if (!isNumber || test.value < least) return 'never';
       return test.value >= most ? 'always' : 'may';
     case 'startsWith':
-      return of.kind === 'number' || of.kind === 'yesNo' || of.kind === 'severalChoices' ? 'never' : 'may';
+      return isNumber || of.kind === 'yesNo' || of.kind === 'severalChoices' ? 'never' : 'may';
     case 'includes':
       return of.kind === 'severalChoices' && choices!.includes(test.value) ? 'may' : 'never';
+    case 'from':
+      if (!isDays || (of.latest && test.day > of.latest)) return 'never';
+      return of.earliest && test.day <= of.earliest ? 'always' : 'may';
+    case 'until':
+      if (!isDays || (of.earliest && test.day < of.earliest)) return 'never';
+      return of.latest && test.day >= of.latest ? 'always' : 'may';
     default:
       return never(test);
   }

@@ -2,11 +2,11 @@
 import { checkupSays } from './checkup.sentences';
 import type { Check, Found } from './finding';
 import { conditionsOf } from '../doors';
-import { nameOfPart, type AnyForm } from '../fields';
+import { nameOfPart, sourcesOf, type AnyForm } from '../fields';
 import { rulesOfForm, rulesOfPath } from '../joining';
 import { listed } from '../kernel';
 import { titleIn } from '../revisions';
-import type { Setup } from '../setup';
+import { sameBody, type Setup } from '../setup';
 
 const live = (setup: Setup): AnyForm[] => setup.doc.forms.filter(({ retired }) => !retired);
 
@@ -32,10 +32,12 @@ export const asksEnough: Check = (setup) =>
       ['name', 'Name'],
       ['mail', 'Mail'],
     ] as const) {
-      const asked = form.parts.filter((part) => part.part === 'field' && setup.fields.get(part.field)?.role === role);
-      const only = asked[0];
+      const holder = setup.doc.fields.find((field) => field.role === role);
+      const names: readonly string[] = !holder ? [] : holder.of.kind === 'computed' ? sourcesOf(holder) : [holder.id];
+      const asked = form.parts.filter((part) => part.part === 'field' && names.includes(part.field));
       // What is shown to some only, or not at all, is not asked of everybody.
-      if (asked.length !== 1 || only?.part !== 'field' || !only.required || only.when || only.hidden) lacks(what);
+      const sure = asked.filter((part) => part.part === 'field' && part.required && !part.when && !part.hidden);
+      if (sure.length === 0 || (names.length === 1 && asked.length > 1)) lacks(what);
     }
     const passwords = form.parts.filter(({ part }) => part === 'password');
     if (passwords.length !== 1 || passwords[0]!.when) lacks('Password');
@@ -64,8 +66,8 @@ export const sameQuestion: Check = (setup) =>
 export const nobodySets: Check = (setup) => {
   const says = checkupSays(setup.doc.site);
   const asked = new Set(live(setup).flatMap((form) => form.parts.map(nameOfPart)));
-  return setup.doc.fields.flatMap(({ id, label, retired, changedBy }): Found[] => {
-    if (retired || changedBy !== 'nobody' || asked.has(id)) return [];
+  return setup.doc.fields.flatMap(({ id, label, retired, changedBy, of }): Found[] => {
+    if (retired || changedBy !== 'nobody' || asked.has(id) || of.kind === 'computed') return [];
     const named = { field: label };
     const words = { says: says.nobodySets(named), why: says.nobodySetsWhy, mend: says.nobodySetsMend };
     return [{ kind: 'field', id, at: 'changedBy', grave: 'loses', blocks: false, ...words }];
@@ -121,19 +123,15 @@ export const unlinked: Check = (setup) => {
 /** An agreement in other words under the same version: who agreed to what would not be known any more. */
 export const agreementChanged: Check = (setup, { live: before }) => {
   const says = checkupSays(setup.doc.site);
-  const text = (part: { readonly label: string; readonly text: readonly string[] }) =>
-    [part.label, ...part.text].join('\n');
-  return setup.doc.forms.flatMap((form) =>
-    form.parts.flatMap((part, at): Found[] => {
-      if (part.part !== 'agreement') return [];
-      const old = before?.forms.get(form.id)?.parts.find((one) => one.part === 'agreement' && one.id === part.id);
-      if (old?.part !== 'agreement' || old.version !== part.version || text(old) === text(part)) return [];
-      const words = {
-        says: says.agreement({ form: form.title }),
-        why: says.agreementWhy({ version: part.version }),
-        mend: says.agreementMend,
-      };
-      return [{ kind: 'form', id: form.id, at: `parts.${at}`, grave: 'misleads', blocks: false, ...words }];
-    }),
-  );
+  return setup.doc.fields.flatMap(({ id, label, of }): Found[] => {
+    const old = before?.fields.get(id)?.of;
+    if (of.kind !== 'agreement' || old?.kind !== 'agreement' || old.version !== of.version || sameBody(old, of))
+      return [];
+    const words = {
+      says: says.agreement({ field: label }),
+      why: says.agreementWhy({ version: of.version }),
+      mend: says.agreementMend,
+    };
+    return [{ kind: 'field', id, at: 'of.version', grave: 'misleads', blocks: false, ...words }];
+  });
 };

@@ -3,6 +3,7 @@
  * looked at and explained; one that blocks keeps the draft from being published.
  */
 import type { Setup } from '../setup';
+import { askedMade, madeOfNone, madeOver, madeShowsMore } from './computed';
 import { neverOrAlways } from './conditions';
 import { findingOf, graves, type Check, type Finding, type World } from './finding';
 import { agreementChanged, asksEnough, nobodySets, sameQuestion, unlinked, unrouted } from './forms';
@@ -27,6 +28,10 @@ const checks = {
   unrouted,
   unlinked,
   agreementChanged,
+  madeOfNone,
+  madeShowsMore,
+  madeOver,
+  askedMade,
   neverOrAlways,
   unproven,
   unfinished,

@@ -40,5 +40,7 @@ export const doorsSays = sentences({
   atMost: '{field} is {value} or fewer',
   startsWith: '{field} starts with {value}',
   includes: '{field} includes {value}',
+  fromDay: '{field} is {day} or later',
+  untilDay: '{field} is {day} or earlier',
   notAnswered: 'not answered',
 });

@@ -15,8 +15,18 @@ export const FieldTest = z.discriminatedUnion('op', [
   z.strictObject({ op: z.literal('atMost'), value: z.number() }),
   z.strictObject({ op: z.literal('startsWith'), value: z.string().min(1) }),
   z.strictObject({ op: z.literal('includes'), value: z.string() }),
+  /** Of a day: on that day or later; of a span: it begins then or later. */
+  z.strictObject({ op: z.literal('from'), day: z.iso.date() }),
+  /** Of a day: on that day or earlier; of a span: it ends then or earlier. */
+  z.strictObject({ op: z.literal('until'), day: z.iso.date() }),
 ]);
 export type FieldTest = z.infer<typeof FieldTest>;
+
+/** The first and the last of a day or a span of days as they are stored; null for anything else. */
+function daysOf(value: FieldValue): readonly [first: string, last: string] | null {
+  const days = typeof value === 'string' ? /^(\d{4}-\d\d-\d\d)(?:\/(\d{4}-\d\d-\d\d))?$/.exec(value) : null;
+  return days ? [days[1]!, days[2] ?? days[1]!] : null;
+}
 
 /** What was not answered meets no test. */
 export function meetsField(test: FieldTest, value: FieldValue | undefined): boolean {
@@ -34,6 +44,11 @@ export function meetsField(test: FieldTest, value: FieldValue | undefined): bool
       return typeof value === 'string' && value.toLowerCase().startsWith(test.value.toLowerCase());
     case 'includes':
       return Array.isArray(value) && value.includes(test.value);
+    case 'from':
+    case 'until': {
+      const days = daysOf(value);
+      return days !== null && (test.op === 'from' ? days[0] >= test.day : days[1] <= test.day);
+    }
     default:
       return never(test);
   }

@@ -4,7 +4,7 @@
  * was answered is lost.
  */
 import type { FieldValue } from '../facts';
-import { refuse, type Result } from '../kernel/result';
+import { ok, refuse, type Result } from '../kernel/result';
 import type { Reader } from '../kernel/sentences';
 import { fieldsSays } from './fields.sentences';
 import type { FieldKind } from './kinds';
@@ -20,7 +20,12 @@ export function converted(
   value: FieldValue,
   reader: Reader,
 ): Result<FieldValue | null, string> {
-  if ((before.kind === 'picture') !== (after.kind === 'picture')) return refuse(fieldsSays(reader).notConverted);
+  const apart = (kind: FieldKind['kind']) =>
+    [before, after].some((one) => one.kind === kind) && before.kind !== after.kind;
+  if (apart('picture') || apart('agreement') || after.kind === 'computed')
+    return refuse(fieldsSays(reader).notConverted);
+  // Who agreed to an earlier version agreed to that one.
+  if (after.kind === 'agreement') return ok(value);
   const read = readAnswer({ of: after }, rawOf(before, after, value, reader), false, reader);
   // An answer that would be none any more stays what it is.
   return read.ok && read.value === null ? refuse(fieldsSays(reader).notConverted) : read;

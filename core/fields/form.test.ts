@@ -30,8 +30,13 @@ describe('a whole form', () => {
         name: 'Perrin Oake',
         mail: 'Perrin@Oake.example',
         password: 'moss lantern heather',
-        fields: { 'apiary-postcode': 'QM4 7TB', 'colonies-kept': 3, 'years-keeping': 4, 'heard-of-us': 'market-stall' },
-        agreed: [{ id: 'rules', version: 3 }],
+        fields: {
+          'apiary-postcode': 'QM4 7TB',
+          'colonies-kept': 3,
+          'years-keeping': 4,
+          'heard-of-us': 'market-stall',
+          rules: 3,
+        },
         topics: ['apiary-news'],
       },
     });

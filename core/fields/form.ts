@@ -5,6 +5,7 @@
 import type { FieldValue } from '../facts';
 import type { FieldId, TopicId } from '../kernel';
 import { ok, refuse, type Result } from '../kernel/result';
+import { computedBy } from './computed';
 import type { AnyForm } from './formItem';
 import { partKindOf, type AnswerFault, type PartsKnown, type Reading } from './parts';
 import { following } from './question';
@@ -17,7 +18,6 @@ export type ReadForm = {
   readonly mail: string;
   readonly password: string;
   readonly fields: Record<FieldId, FieldValue>;
-  readonly agreed: readonly { id: FieldId; version: number }[];
   readonly topics: readonly TopicId[];
 };
 
@@ -32,7 +32,7 @@ export function readForm(
   known: PartsKnown,
   raw: RawForm,
 ): Result<ReadForm, AnswerFault[]> {
-  const into: Reading = { name: '', mail: '', password: '', fields: {}, agreed: [], topics: [], faults: [] };
+  const into: Reading = { name: '', mail: '', password: '', fields: {}, topics: [], faults: [] };
   // Where nothing hangs on an answer nobody needs to keep what was answered so far.
   const along = form.parts.some(({ when }) => when) ? following() : null;
   for (const part of form.parts) {
@@ -41,6 +41,8 @@ export function readForm(
     const value = kind.read(part, raw, into, known);
     if (value !== null) along?.knows(kind.name(part)!, value);
   }
+  const { name } = computedBy(into.fields, known);
+  if (name) into.name = name;
   const { faults, ...read } = into;
   return faults.length ? refuse(faults) : ok(read);
 }

@@ -11,6 +11,7 @@ export { fieldKindOf, PICTURE_BYTES, type ValueColumns } from './kinds';
 export { fieldsSays } from './fields.sentences';
 export { sayDay } from './kinds/dates';
 export { converted } from './convert';
+export { computedBy, mayBeSource, sourcesOf, withComputed } from './computed';
 export { hasShape, type ShapePiece } from './shape';
 export * from './show';
 export * from './mail';

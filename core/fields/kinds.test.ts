@@ -84,6 +84,16 @@ const table: Record<FieldKind['kind'], { of: FieldKind; takes: readonly Row[]; r
     takes: [['2345678923456789abcd', '2345678923456789abcd', 'a picture']],
     refuses: ['moor.jpg', '../../etc', 'no picture'],
   },
+  agreement: {
+    of: { kind: 'agreement', agree: 'I agree', text: ['Bring cake.'], version: 3 },
+    takes: [[true, 3, 'agreed to version 3']],
+    refuses: ['yes', 2, 'true', ['true']],
+  },
+  computed: {
+    of: { kind: 'computed', of: [{ chip: 'field:apiary', or: '' }] },
+    takes: [],
+    refuses: ['typed', true, 3],
+  },
   colour: { of: { kind: 'colour' }, takes: [['#56365F', '#56365f', '#56365f']], refuses: ['plum', '#fff', 'red;'] },
 };
 

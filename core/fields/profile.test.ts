@@ -22,7 +22,7 @@ describe('a member’s own profile', () => {
       'swarm-phone',
     ]);
     // What the questionnaire asks is seen and not changed here; Heard of us by is for staff.
-    expect(ids('admitted', false)).toEqual(['novices', 'visits']);
+    expect(ids('admitted', false)).toEqual(['rules', 'novices', 'visits']);
     expect(ids('lapsed', true)).toEqual(ids('admitted', true));
     expect(ids('applicant', true)).toEqual([]);
   });

@@ -33,7 +33,7 @@ export function ownFields({ doc }: Known, facts: Owner): OwnField[] {
   const { standing } = facts;
   return doc.fields.flatMap((field): OwnField[] => {
     if (field.retired || field.role === 'mail' || !isAbout(field, facts)) return [];
-    const mayChange = field.changedBy === 'member' && looksAfter.has(standing);
+    const mayChange = field.changedBy === 'member' && field.of.kind !== 'computed' && looksAfter.has(standing);
     // What is for staff alone is kept from its member too, unless they are the one to keep it right.
     return mayChange || field.seenBy !== 'staff' ? [{ field, mayChange }] : [];
   });
@@ -48,6 +48,7 @@ export const staffFields = ({ doc }: Known, facts: Owner): FieldItem[] =>
     (field) =>
       !field.retired &&
       field.role !== 'mail' &&
+      field.of.kind !== 'computed' &&
       isAbout(field, facts) &&
       (field.changedBy !== 'nobody' || facts.standing === 'applicant'),
   );

@@ -26,7 +26,14 @@ export function readAnswer(
     raw === undefined ||
     raw === null ||
     (typeof raw === 'string' && isBlank(raw)) ||
-    (Array.isArray(raw) && raw.every((one) => one === ''));
+    (Array.isArray(raw) && raw.every((one) => one === '')) ||
+    (kind.blank?.(raw) ?? false);
   if (empty) return required ? refuse(kind.missing(of, reader)) : ok(null);
   return kind.read(of, raw, reader);
+}
+
+/** A value as an input holds it. */
+export function typedOf(of: FieldKind, value: FieldValue): string | boolean | string[] {
+  const own = fieldKindOf(of).typed?.(of, value);
+  return own ?? (typeof value === 'number' ? String(value) : value);
 }

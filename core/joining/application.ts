@@ -14,7 +14,6 @@ export const Answers = z.object({
   name: z.string(),
   mail: z.string(),
   fields: z.record(FieldId, FieldValue),
-  agreed: z.array(z.object({ id: FieldId, version: z.number() })),
   topics: z.array(TopicId),
 });
 export type Answers = z.infer<typeof Answers>;
@@ -86,7 +85,7 @@ export type GatesOf = (path: string) => readonly { readonly id: string; readonly
 
 /**
  * Stored applications. Version 1 knew its gate by number and had no instants of its own but the limit; what was aimed
- * at and the latest day were read from the path as it stood.
+ * at and the latest day were read from the path as it stood. Version 2 kept agreements apart from the other answers.
  */
 export const storedApplication = versioned<Application, GatesOf>([
   (old, gatesOf) => {
@@ -112,6 +111,14 @@ export const storedApplication = versioned<Application, GatesOf>([
       })),
       undo: undo ? stand(undo) : null,
     };
+  },
+  (old) => {
+    const { agreed, ...answers } = old['answers'] as {
+      agreed?: { id: string; version: number }[];
+      fields: Record<string, unknown>;
+    };
+    const yes = Object.fromEntries((agreed ?? []).map(({ id, version }) => [id, version]));
+    return { ...old, answers: { ...answers, fields: { ...yes, ...answers.fields } } };
   },
 ]);
 

@@ -243,7 +243,9 @@ describe('stored applications of older versions', () => {
     expect(path.gates.map(({ id }) => id)).toContain(read.gate);
     if (read.state === 'open') expect(gateOf(path, read)).toBeDefined();
     const written = storedApplication.write(read);
-    expect(written.v).toBe(2);
+    expect(written.v).toBe(3);
+    // What was agreed to stands among the answers.
+    expect(read.answers).toMatchObject({ fields: { rules: 3, 'heard-of-us': expect.any(String) } });
     expect(storedApplication.read(structuredClone(written), () => [])).toEqual(written);
   });
 

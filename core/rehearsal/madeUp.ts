@@ -8,7 +8,7 @@ import { z } from 'zod';
 import { FieldValue, Standing, type Facts } from '../facts';
 import { DAY, FieldId, GroupId, LevelId, Title, type Instant, type MemberId } from '../kernel';
 import type { Setup } from '../setup';
-import type { RawForm } from '../fields';
+import { typedOf, withComputed, type RawForm } from '../fields';
 
 const LONGEST = 20_000;
 
@@ -46,7 +46,10 @@ export function madeUpFacts(id: MemberId, person: MadeUp, now: Instant, setup: S
         return { level, from: Math.min(since, (until ?? since) - DAY), until };
       }),
     groups: person.groups.filter((group) => setup.groups.has(group)),
-    fields: Object.fromEntries(has.filter(({ role }) => !role).map(({ id: field }) => [field, person.answers[field]!])),
+    fields: withComputed(
+      Object.fromEntries(has.filter(({ role }) => !role).map(({ id: field }) => [field, person.answers[field]!])),
+      setup,
+    ),
     topics: [],
   };
 }
@@ -54,9 +57,9 @@ export function madeUpFacts(id: MemberId, person: MadeUp, now: Instant, setup: S
 /** Their answers as a form takes them, for the questions they have one to. */
 export function madeUpAnswers(person: MadeUp, setup: Setup): RawForm {
   const name = [...setup.fields.values()].find(({ role }) => role === 'name');
-  const own = Object.entries(person.answers).map(([field, value]): [string, RawForm[string]] => [
-    field,
-    typeof value === 'number' ? String(value) : value,
-  ]);
+  const own = Object.entries(person.answers).flatMap(([id, value]): [string, RawForm[string]][] => {
+    const field = setup.fields.get(id);
+    return field ? [[id, typedOf(field.of, value)]] : [];
+  });
   return Object.fromEntries(name ? [...own, [name.id, person.name]] : own);
 }

@@ -6,7 +6,6 @@ export const rehearsalSays = sentences({
   toName: 'profile, the person’s name',
   toMail: 'the address to sign in with',
   toTopics: 'topics of mail',
-  toAgreement: 'agreement, version {version}',
   notYet: 'not yet',
   passwordByLink: 'by a link in a letter, once the address is confirmed',
   toPassword: 'the password, of which only a digest is kept',

@@ -43,6 +43,10 @@ function sampleOf(of: FieldKind, role: 'name' | 'mail' | undefined, now: Instant
       return 'GB';
     case 'colour':
       return '#e5c437';
+    case 'agreement':
+      return true;
+    case 'computed':
+      return null;
     default:
       return never(of);
   }
@@ -60,8 +64,6 @@ export function sampleAnswers(form: Pick<AnyForm, 'parts'>, setup: Setup, now: I
         }
         case 'password':
           return [['password', 'moss lantern heather']];
-        case 'agreement':
-          return [[part.id, true]];
         case 'topics':
           return [['topics', part.topics.slice(0, 1)]];
         case 'heading':

@@ -78,8 +78,6 @@ function storedOf(form: AnyForm, given: Given, hasPassword: boolean, setup: Setu
       }
       case 'topics':
         return [{ ...said, where: says.toTopics }];
-      case 'agreement':
-        return [{ ...said, where: says.toAgreement({ version: part.version }) }];
       case 'heading':
       case 'words':
       case 'page':
@@ -94,7 +92,7 @@ function trySignup(form: AnyForm, given: Given, setup: Setup, now: Instant): Omi
   const says = rehearsalSays(setup.doc.site);
   const own = setup.paths.get(pathOfForm(form) ?? '');
   if (!own) return { steps: [], gives: [], letters: formLetters(form, false, setup) };
-  const answers = { ...given, agreed: [...given.agreed], topics: [...given.topics] };
+  const answers = { ...given, topics: [...given.topics] };
   const blank = unsent({
     id: 'made-up' as ApplicationId,
     member: 'made-up' as MemberId,

@@ -2,7 +2,7 @@
 import { fieldKindOf, sayDay, type FieldItem } from '../fields';
 import { never, sayNumber } from '../kernel';
 import type { Setup } from '../setup';
-import { line, order, sayings, titleIn, type Line } from './line';
+import { line, order, plainWords, sayings, titleIn, type Line } from './line';
 
 export function fieldLines(field: FieldItem, setup: Setup): Line[] {
   const says = sayings(setup);
@@ -75,6 +75,10 @@ function limits({ of }: FieldItem, setup: Setup): string {
       if (earliest && latest) return says.between({ least: day(earliest), most: day(latest) });
       return earliest ? says.from({ least: day(earliest) }) : latest ? says.upTo({ most: day(latest) }) : '';
     }
+    case 'agreement':
+      return says.agreementSays({ label: of.agree, text: of.text.join(' ') });
+    case 'computed':
+      return plainWords(of.of, setup);
     case 'webAddress':
     case 'country':
     case 'colour':

@@ -25,10 +25,6 @@ function partSays(part: PartOfForm, setup: Setup): [label: string, says: string]
       return [says.words, plainWords(part.text, setup)];
     case 'page':
       return [says.newPage, part.title];
-    case 'agreement': {
-      const { version, label, text } = part;
-      return [says.agreement, says.agreementSays({ version, label, text: text.join(' ') })];
-    }
     case 'topics': {
       const topics = part.topics.map((id) => titleIn('topics', id, setup));
       return [says.topics, says.topicsSay({ label: part.label, topics })];

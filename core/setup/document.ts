@@ -71,7 +71,8 @@ const partRefs = (part: PartOfForm): Reference[] => [
 
 /** The kinds of item of which there are many. The keys are the kinds stored in the database. */
 export const listKinds = {
-  field: listKind(FieldItem, 'fields', ({ about }) => [
+  field: listKind(FieldItem, 'fields', ({ about, of }) => [
+    ...(of.kind === 'computed' ? wordRefs('of', of.of) : []),
     ...(about?.levels ?? []).map((id, at): Reference => ({ at: `about.levels.${at}`, kind: 'levels', id })),
     ...(about?.groups ?? []).map((id, at): Reference => ({ at: `about.groups.${at}`, kind: 'groups', id })),
   ]),
@@ -166,7 +167,7 @@ export const itemKinds = { ...singleKinds, ...listKinds } as const;
 export type ItemKind = keyof typeof itemKinds;
 
 /** The version of the format that this product writes. */
-export const FORMAT = 'admissa-setup/3';
+export const FORMAT = 'admissa-setup/4';
 
 const listOf = <T extends object>({ schema }: ListKind<T, RefKind>) => z.array(schema);
 

@@ -2,6 +2,7 @@ import { describe, expect, it } from 'vitest';
 import { NOW, quillmoor, quillmoorDocument } from '../../tests/support/quillmoor';
 import first from '../../tests/fixtures/setup.1.json';
 import second from '../../tests/fixtures/setup.2.json';
+import third from '../../tests/fixtures/setup.3.json';
 import { documentOf, itemsOf, makeSetup, referencesOf, salvageSetup, upgradeDocument } from './index';
 import { checkUp } from '../checkup';
 import { contrast, siteColours } from '../site';
@@ -120,7 +121,7 @@ describe('a set-up that was live outlives a stricter schema', () => {
     const made = makeSetup(old);
     if (!made.ok) throw new Error(JSON.stringify(made.refusal));
     const { doc } = made.value;
-    expect(doc.format).toBe('admissa-setup/3');
+    expect(doc.format).toBe('admissa-setup/4');
     expect(doc.site).toMatchObject({ menu: 'main', joinBy: 'join' });
     expect(doc.fields.find(({ id }) => id === 'postcode')!.of).toEqual({
       kind: 'shortText',
@@ -134,10 +135,33 @@ describe('a set-up that was live outlives a stricter schema', () => {
     expect(doc.forms[0]!.purpose).toEqual({ is: 'signup', path: expect.stringMatching(/-path$/) });
     const before = makeSetup(structuredClone(second));
     expect(before.ok && before.value.doc.forms[0]).toEqual(quillmoor.doc.forms[0]);
+    const agreed = makeSetup(structuredClone(third));
+    if (!agreed.ok) throw new Error(JSON.stringify(agreed.refusal));
+    expect(agreed.value.fields.get('rules')).toEqual(quillmoor.fields.get('rules'));
+    expect(agreed.value.doc.forms).toEqual(quillmoor.doc.forms);
     expect(upgradeDocument(doc)).toBe(doc);
     expect(upgradeDocument('no document')).toBe('no document');
     expect(checkUp(made.value, { now: NOW, reviewers: null, live: null })).toEqual([]);
   });
+});
+
+it('what two forms of an older set-up agree to in other words becomes two fields', () => {
+  const doc = structuredClone(third) as unknown as { forms: { parts: Record<string, unknown>[] }[] };
+  const part = doc.forms[0]!.parts.find((one) => one['part'] === 'agreement')!;
+  doc.forms[1]!.parts.push({ ...part, when: { fact: 'field', field: 'novices', test: { op: 'answered' } } });
+  doc.forms[2]!.parts.push({ ...part, label: 'I agree to all of it' });
+  const made = makeSetup(doc);
+  if (!made.ok) throw new Error(JSON.stringify(made.refusal));
+  const { fields, doc: now } = made.value;
+  expect([fields.get('rules')?.of, fields.get('rules-2')?.of]).toMatchObject([
+    { agree: 'I agree to the rules of the association', version: 3 },
+    { agree: 'I agree to all of it', version: 3 },
+  ]);
+  expect(now.forms.map(({ parts }) => parts.findLast((one) => one.part === 'field'))).toMatchObject([
+    { field: 'rules', required: true },
+    { field: 'rules', required: true, when: { field: 'novices' } },
+    { field: 'rules-2', required: true },
+  ]);
 });
 
 describe('prices in words', () => {

@@ -14,14 +14,27 @@ export const FORMAT_VERSION = Number(FORMAT.split('/')[1]);
 const isObject = (value: unknown): value is Loose =>
   typeof value === 'object' && value !== null && !Array.isArray(value);
 
-/**
- * Upgrades of single items, from the version that is the key. `first` gives the id of the first item of a kind, for
- * what used to be decided by the order.
- */
-const upgrades: Record<number, (item: Item, first: (kind: string) => string | undefined) => unknown> = {
-  /** Regular expressions became shapes; the head's menu and the form of *Join* are named. */
-  1: ({ kind, body }, first) => {
-    if (!isObject(body)) return body;
+/** One version's items as items of the next. `make` writes an item that was not there, of the same list as another. */
+type Upgrade = <T extends Item>(items: readonly T[], make: Make<T>) => T[];
+type Make<T> = (kind: string, body: Loose, like: T) => T;
+
+/** An upgrade that leaves every item where it is. */
+const eachBody =
+  (change: (item: { kind: string; body: Loose }, first: (kind: string) => string | undefined) => Loose): Upgrade =>
+  (items) => {
+    const first = (kind: string) => {
+      const body = items.find((item) => item.kind === kind)?.body;
+      return isObject(body) ? String(body['id']) : undefined;
+    };
+    return items.map((item) =>
+      isObject(item.body) ? { ...item, body: change({ kind: item.kind, body: item.body }, first) } : item,
+    );
+  };
+
+/** By the version they lead on from. */
+const upgrades: Record<number, Upgrade> = {
+  /** Regular expressions became shapes; the head's menu and the form of *Join*, which their order decided, are named. */
+  1: eachBody(({ kind, body }, first) => {
     if (kind === 'site') {
       const [menu, joinBy] = [first('menu'), first('form')];
       return { ...(menu ? { menu } : {}), ...(joinBy ? { joinBy } : {}), ...body };
@@ -34,14 +47,47 @@ const upgrades: Record<number, (item: Item, first: (kind: string) => string | un
       return { ...body, of: { ...of, ...shape } };
     }
     return body;
-  },
+  }),
   /** A form names what it is for. */
-  2: ({ kind, body }) => {
-    if (kind !== 'form' || !isObject(body) || 'purpose' in body) return body;
+  2: eachBody(({ kind, body }) => {
+    if (kind !== 'form' || 'purpose' in body) return body;
     const { path, ...form } = body;
     return { ...form, purpose: { is: 'signup', path } };
-  },
+  }),
+  /** What is agreed to became a profile field, which a form asks for as for any other. */
+  3: agreementsAsFields,
 };
+
+function agreementsAsFields<T extends Item>(items: readonly T[], make: Make<T>): T[] {
+  const bodies = items.flatMap(({ kind, body }) => (kind === 'field' && isObject(body) ? [body] : []));
+  const made = new Map<string, Loose>();
+  const added: T[] = [];
+  const fieldFor = (part: Loose, like: T): string => {
+    const { id, title, label, text, version } = part;
+    const body = { label: title ?? label, of: { kind: 'agreement', agree: label, text, version } };
+    const same = (other: Loose | undefined) => JSON.stringify(other) === JSON.stringify(body);
+    const taken = (name: string) => bodies.some((field) => field['id'] === name) || made.has(name);
+    let name = String(id);
+    for (let n = 2; taken(name) && !same(made.get(name)); n++) name = `${String(id)}-${n}`;
+    if (!made.has(name)) {
+      made.set(name, body);
+      added.push(make('field', { id: name, ...body, seenBy: 'member', changedBy: 'nobody' }, like));
+    }
+    return name;
+  };
+  const upgraded = items.map((item) => {
+    const { kind, body } = item;
+    if (kind !== 'form' || !isObject(body) || !Array.isArray(body['parts'])) return item;
+    const parts = (body['parts'] as unknown[]).map((part) => {
+      if (!isObject(part) || part['part'] !== 'agreement') return part;
+      const { when } = part;
+      const asked = { part: 'field', field: fieldFor(part, item), required: true, half: false };
+      return when === undefined ? asked : { ...asked, when };
+    });
+    return { ...item, body: { ...body, parts } };
+  });
+  return [...upgraded, ...added];
+}
 
 /**
  * The pieces of a simple expression of letters, digits and texts with counts; null for one that says more, which then
@@ -68,20 +114,13 @@ function piecesOf(expression: string): unknown[] | null {
 }
 
 /** Items of one version of the format as items of the present one. */
-export function upgradeItems<T extends Item>(items: readonly T[], from: number): T[] {
-  let upgraded = [...items];
-  for (let at = from; at < FORMAT_VERSION; at++) {
-    const before = upgraded;
-    const first = (kind: string) => {
-      const body = before.find((item) => item.kind === kind)?.body;
-      return isObject(body) ? String(body['id']) : undefined;
-    };
-    upgraded = before.map((item) => ({ ...item, body: upgrades[at]!(item, first) }));
-  }
-  return upgraded;
-}
+export const upgradeItems = <T extends Item>(items: readonly T[], from: number, make: Make<T>): T[] =>
+  Array.from({ length: Math.max(0, FORMAT_VERSION - from) }).reduce<T[]>(
+    (before, _, step) => upgrades[from + step]!(before, make),
+    [...items],
+  );
 
-const lists: Record<string, string> = { menus: 'menu', forms: 'form', fields: 'field', site: 'site' };
+const kindsOfLists: Record<string, string> = { menus: 'menu', forms: 'form', fields: 'field', site: 'site' };
 
 /** A document of any version up to the present one; what is no document, or newer, is left as it is. */
 export function upgradeDocument(raw: unknown): unknown {
@@ -89,9 +128,14 @@ export function upgradeDocument(raw: unknown): unknown {
   const version = /^admissa-setup\/(\d+)$/.exec(String(raw['format']))?.[1];
   if (!version || Number(version) >= FORMAT_VERSION) return raw;
   const entries = Object.entries(raw).flatMap(([list, value]) =>
-    (Array.isArray(value) ? value : [value]).map((body: unknown) => ({ list, kind: lists[list] ?? list, body })),
+    (Array.isArray(value) ? value : [value]).map((body: unknown) => ({
+      list,
+      kind: kindsOfLists[list] ?? list,
+      body,
+    })),
   );
-  const upgraded = upgradeItems(entries, Number(version));
+  const listOf = (kind: string) => Object.entries(kindsOfLists).find(([, one]) => one === kind)?.[0] ?? kind;
+  const upgraded = upgradeItems(entries, Number(version), (kind, body) => ({ list: listOf(kind), kind, body }));
   return {
     ...Object.fromEntries(
       Object.entries(raw).map(([list, value]) => {

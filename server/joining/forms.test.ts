@@ -416,7 +416,7 @@ describe('a follow-up form', () => {
       'questionnaire',
       row!.member,
       1,
-      '{"name":"","mail":"","fields":{},"agreed":[],"topics":[]}',
+      '{"name":"","mail":"","fields":{},"topics":[]}',
       new Date(1_700_000_000_000 + Math.floor(n / 3)),
     ]);
     await stack.query('INSERT INTO form_sending (id, form, member, revision, answers, sent_at) VALUES ?', [many]);

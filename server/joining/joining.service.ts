@@ -188,11 +188,7 @@ export class Joining {
       const { answers } = stored.application;
       const told: Application = {
         ...stored.application,
-        answers: {
-          ...answers,
-          fields: { ...answers.fields, ...given.fields },
-          agreed: [...answers.agreed, ...given.agreed],
-        },
+        answers: { ...answers, fields: { ...answers.fields, ...given.fields } },
       };
       const step = advance(pathOf(told, setup), told, { it: 'formCompleted' }, now, setup);
       if (!step.ok) return step;

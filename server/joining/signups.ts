@@ -165,8 +165,8 @@ export class SignUps {
         says: weak,
       });
     if (!read.ok || faults.length) return refuse(inFormOrder(faults, form));
-    const { agreed, topics, ...rest } = read.value;
-    return ok({ ...rest, agreed: [...agreed], topics: [...topics] });
+    const { topics, ...rest } = read.value;
+    return ok({ ...rest, topics: [...topics] });
   }
 
   private async enter(

@@ -42,9 +42,9 @@ function testSql(test: FieldTest, { of }: FieldItem): Sql {
     case 'is':
       return isSql(test.value, of.kind);
     case 'atLeast':
-      return of.kind === 'number' ? { sql: 'v.number >= ?', params: [test.value] } : nobody;
+      return isNumber(of.kind) ? { sql: 'v.number >= ?', params: [test.value] } : nobody;
     case 'atMost':
-      return of.kind === 'number' ? { sql: 'v.number <= ?', params: [test.value] } : nobody;
+      return isNumber(of.kind) ? { sql: 'v.number <= ?', params: [test.value] } : nobody;
     case 'startsWith': {
       const begins = [...test.value].slice(0, KEPT / 2).join('');
       const low = `${like(test.value.toLowerCase())}%`;
@@ -60,13 +60,24 @@ function testSql(test: FieldTest, { of }: FieldItem): Sql {
         sql: `IF(CHAR_LENGTH(v.text) < ${KEPT}, FIND_IN_SET(?, v.text) > 0, ${inWhole('JSON_CONTAINS(w.value, ?)')})`,
         params: [test.value, JSON.stringify(test.value)],
       };
+    case 'from':
+      // A span begins with its first day, so that it stands behind that day in the order of texts.
+      return isDays(of.kind) ? { sql: 'v.text >= ?', params: [test.day] } : nobody;
+    case 'until':
+      if (of.kind === 'date') return { sql: `v.text <= ? AND v.text <> ''`, params: [test.day] };
+      return of.kind === 'dateRange'
+        ? { sql: 'SUBSTRING(v.text, 12) <= ? AND CHAR_LENGTH(v.text) = 21', params: [test.day] }
+        : nobody;
     default:
       return never(test);
   }
 }
 
+const isDays = (kind: FieldItem['of']['kind']): boolean => kind === 'date' || kind === 'dateRange';
+const isNumber = (kind: FieldItem['of']['kind']): boolean => kind === 'number' || kind === 'agreement';
+
 function isSql(value: string | number | boolean, kind: FieldItem['of']['kind']): Sql {
-  if (typeof value === 'number') return kind === 'number' ? { sql: 'v.number = ?', params: [value] } : nobody;
+  if (typeof value === 'number') return isNumber(kind) ? { sql: 'v.number = ?', params: [value] } : nobody;
   if (typeof value === 'boolean') return kind === 'yesNo' ? { sql: 'v.number = ?', params: [Number(value)] } : nobody;
   // A list lies as text too, and is equal to none.
   if (kind === 'severalChoices' || kind === 'dateRange') return nobody;

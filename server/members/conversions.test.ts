@@ -105,3 +105,54 @@ describe('a field that becomes of another kind', () => {
     expect(page.total).toBe([...all.values()].filter((value) => Number(value) >= 5).length);
   });
 });
+
+describe('a field that is made of others', () => {
+  const apiary = async () =>
+    new Map(
+      (
+        await stack.query<{ name: string; text: string }>(
+          `SELECT m.name, v.text FROM member_value v JOIN member m ON m.id = v.member WHERE v.field = 'apiary'`,
+        )
+      ).map(({ name, text }) => [name, text]),
+    );
+  const made = (of: unknown) =>
+    stack.publish((doc) => {
+      const others = doc.fields.filter(({ id }) => id !== ('apiary' as never));
+      const about = { label: 'Apiary', seenBy: 'staff', changedBy: 'nobody' };
+      doc.fields = [...others, { id: 'apiary', ...about, of: { kind: 'computed', of } } as never];
+    });
+
+  it('is made for everybody once it is live, and anew when it is made of something else', async () => {
+    expect((await made([{ chip: 'field:apiary-postcode', or: '' }])).ok).toBe(true);
+    await stack.pass('hour');
+    const postcodes = await stack.query<{ name: string; text: string }>(
+      `SELECT m.name, v.text FROM member_value v JOIN member m ON m.id = v.member WHERE v.field = 'apiary-postcode'`,
+    );
+    expect(postcodes.length).toBeGreaterThan(200);
+    await until('the field to be made', async () => ((await apiary()).size === postcodes.length ? true : null));
+    expect(await apiary()).toEqual(new Map(postcodes.map(({ name, text }) => [name, text])));
+    const both = [{ chip: 'field:apiary-postcode', or: '' }, ', ', { chip: 'field:hive-type', or: '' }];
+    expect((await made(both)).ok).toBe(true);
+    await stack.pass('hour');
+    await until('the field to be made anew', async () =>
+      [...(await apiary()).values()].some((text) => text.endsWith(', Skep')) ? true : null,
+    );
+  });
+
+  it('follows an answer that is put right, is found by, and is changed by nobody', async () => {
+    const [person] = await stack.query<{ id: string; name: string }>(
+      `SELECT m.id, m.name FROM member m JOIN member_value v ON v.member = m.id AND v.field = 'apiary-postcode'
+       WHERE m.standing = 'admitted' ORDER BY m.number DESC LIMIT 1`,
+    );
+    const { id, name } = person!;
+    const set = (answers: object) => odile.post(`/desk/members/${id}/answers`, { answers });
+    expect((await set({ 'apiary-postcode': 'QM3 9ZZ', 'hive-type': 'top-bar', apiary: 'elsewhere' })).status).toBe(200);
+    expect((await apiary()).get(name)).toBe('QM3 9ZZ, Top bar');
+    const { manager } = stack.services.database.source;
+    expect((await factsOf(manager, id as never))!.fields).toMatchObject({ apiary: 'QM3 9ZZ, Top bar' });
+    const found = await odile.get<{ rows: MemberRow[] }>('/desk/members?q=9zz%20top');
+    expect(found.body.rows.map((row) => row.id)).toEqual([id]);
+    expect((await set({ 'hive-type': '' })).status).toBe(200);
+    expect((await apiary()).get(name)).toBe('QM3 9ZZ');
+  });
+});

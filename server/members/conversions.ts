@@ -1,11 +1,11 @@
 /**
  * Purpose: answers when their field becomes of another kind: which will be turned into it and which stay as they are, told
- * before; and turning them, some people at a time, once the set-up is live.
+ * before; and turning them, some people at a time, once the set-up is live. So with answers that are made of others.
  * Invariant: an answer that cannot be turned stays stored as it was given.
  */
 import type { DataSource, EntityManager } from 'typeorm';
 import type { FieldValue } from '../../core/facts';
-import { converted, showValue, type FieldItem } from '../../core/fields';
+import { converted, showValue, sourcesOf, type FieldItem } from '../../core/fields';
 import type { Instant, MemberId } from '../../core/kernel';
 import { sameBody, type Setup } from '../../core/setup';
 import type { Jobs } from '../platform/jobs';
@@ -33,6 +33,16 @@ export type Foretold = {
 type Kind = FieldItem['of'];
 type Row = { readonly member: MemberId; readonly name: string; readonly value: string };
 
+/** All that decides what is made of answers. */
+function makingOf({ doc, fields }: Setup): unknown {
+  const computed = doc.fields.filter(({ of, retired }) => of.kind === 'computed' && !retired);
+  const sources = computed.flatMap(sourcesOf).map((id) => fields.get(id)?.of ?? null);
+  const { locale } = doc.site;
+  return computed.length
+    ? { locale, sources, computed: computed.map(({ id, of, role }) => [id, of, role ?? '']) }
+    : null;
+}
+
 export class Conversions {
   constructor(
     private readonly db: DataSource,
@@ -43,11 +53,14 @@ export class Conversions {
     jobs.handle('convertAnswers', (manager, { field, before, after }, now) =>
       this.some(manager, field, before as Kind, after, now),
     );
+    jobs.handle('computeAnswers', (manager, { after }, now) => this.compute(manager, after, now));
     setups.onPublish(async (manager, before, after, now) => {
+      const settled = now + SETTLED_AFTER;
       for (const field of after.doc.fields) {
         const was = before?.fields.get(field.id)?.of;
-        if (was && !sameBody(was, field.of)) await this.add(manager, field.id, was, '', now + SETTLED_AFTER);
+        if (was && !sameBody(was, field.of)) await this.add(manager, field.id, was, '', settled);
       }
+      if (before && !sameBody(makingOf(before), makingOf(after))) await this.addCompute(manager, '', settled);
     });
   }
 
@@ -80,6 +93,27 @@ export class Conversions {
 
   private add(manager: EntityManager, field: string, before: Kind, after: string, at: Instant): Promise<void> {
     return this.jobs.add(manager, { kind: 'convertAnswers', runAt: at, payload: { field, before, after } });
+  }
+
+  private addCompute = (manager: EntityManager, after: string, at: Instant): Promise<void> =>
+    this.jobs.add(manager, { kind: 'computeAnswers', runAt: at, payload: { after } });
+
+  /** Makes the computed answers of some people anew, of those who have what they are made of, or have had. */
+  private async compute(manager: EntityManager, after: string, now: Instant): Promise<void> {
+    const { setup } = this.live.must;
+    const computed = setup.doc.fields.filter(({ of }) => of.kind === 'computed');
+    const about = [...new Set(computed.flatMap((field) => [field.id, ...sourcesOf(field)]))];
+    if (about.length === 0) return;
+    const rows = (await manager.query(
+      'SELECT DISTINCT member FROM member_value WHERE field IN (?) AND member > ? ORDER BY member LIMIT ?',
+      [about, after, BATCH],
+    )) as { member: MemberId }[];
+    for (const { member } of rows) {
+      const person = await PersonInHand.read(manager, member);
+      await person?.setProfile(null, {}, setup);
+      await person?.write(setup);
+    }
+    if (rows.length === BATCH) await this.addCompute(manager, rows.at(-1)!.member, now);
   }
 
   private async some(manager: EntityManager, id: string, before: Kind, after: string, now: Instant): Promise<void> {

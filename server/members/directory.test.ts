@@ -160,6 +160,39 @@ describe('filtered by answers', () => {
   const heard = (value: string) => ({ fact: 'field', field: 'heard-of-us', test: { op: 'is', value } }) as AnswerRule;
   const interest = (value: string) =>
     ({ fact: 'field', field: 'interests', test: { op: 'includes', value } }) as AnswerRule;
+  const agreed = (op: 'atLeast' | 'atMost', value: number) =>
+    ({ fact: 'field', field: 'rules', test: { op, value } }) as AnswerRule;
+  const day = (field: 'since-day' | 'season', op: 'from' | 'until', on: string) =>
+    ({ fact: 'field', field, test: { op, day: on } }) as AnswerRule;
+  /** Days and spans of days, which Quillmoor asks nobody for. */
+  beforeAll(async () => {
+    const own = { seenBy: 'staff', changedBy: 'staff' };
+    const made = await stack.publish((doc) =>
+      doc.fields.push(
+        { id: 'since-day', label: 'Since', of: { kind: 'date' }, ...own } as never,
+        { id: 'season', label: 'Season', of: { kind: 'dateRange' }, ...own } as never,
+      ),
+    );
+    expect(made.ok).toBe(true);
+    const people = await stack.query<{ id: string }>('SELECT id FROM member ORDER BY number LIMIT 20');
+    for (const [at, { id }] of people.entries()) {
+      const [first, last] = [`20${10 + at}-03-02`, `20${10 + at}-09-30`];
+      for (const [field, value] of [
+        ['since-day', first],
+        ['season', `${first}/${last}`],
+      ]) {
+        await stack.query(
+          'INSERT INTO member_value (member, field, text, number, value) VALUES (?, ?, ?, NULL, JSON_QUOTE(?))',
+          [id, field, value, value],
+        );
+        await stack.query('UPDATE member_facts SET facts = JSON_SET(facts, ?, ?) WHERE member = ?', [
+          `$.fields."${field}"`,
+          value,
+          id,
+        ]);
+      }
+    }
+  });
   /** Lists of several answers, one of them longer than the column that holds its beginning. */
   beforeAll(async () => {
     const many = Array.from({ length: 30 }, (_, n) => `interest-${n}`);
@@ -210,6 +243,18 @@ describe('filtered by answers', () => {
       { fact: 'field', field: 'years-keeping' as never, test: { op: 'is', value: '5' } },
     ],
     ['a field nobody has', { fact: 'field', field: 'no-such' as never, test: { op: 'answered' } }],
+    ['a version agreed to', agreed('atLeast', 3)],
+    ['an earlier one', agreed('atMost', 2)],
+    ['a day or later', day('since-day', 'from', '2020-03-02')],
+    ['a day or earlier', day('since-day', 'until', '2020-03-02')],
+    ['a span that begins then or later', day('season', 'from', '2020-03-02')],
+    ['a span that begins later than that day', day('season', 'from', '2020-03-03')],
+    ['a span that ends then or earlier', day('season', 'until', '2020-09-30')],
+    ['a span that has not ended then', day('season', 'until', '2020-09-29')],
+    [
+      'a day where a choice stands',
+      { fact: 'field', field: 'heard-of-us' as never, test: { op: 'from', day: '2020-01-01' } },
+    ],
     ['whatever was answered', { fact: 'field', field: 'years-keeping' as never, test: { op: 'answered' } }],
   ])('%s: whom the rule finds', async (_, rule) => {
     const expected = await whole(rule);

@@ -4,7 +4,7 @@
  * Invariant: within a transaction. What is written as ready facts equals what the rows say (tested against them).
  */
 import type { EntityManager } from 'typeorm';
-import { mailKey } from '../../core/fields';
+import { computedBy, mailKey, withComputed } from '../../core/fields';
 import { storedFacts, visitorFacts, type Facts, type FieldValue, type Standing } from '../../core/facts';
 import type { GroupId, Instant, LevelId, MemberId, TopicId } from '../../core/kernel';
 import type { Setup } from '../../core/setup';
@@ -76,6 +76,7 @@ export class PersonInHand {
   /** Makes a person who applies: their row, answers and topics. The ready facts come with `write`. */
   static async create(manager: EntityManager, member: NewMember, setup: Setup): Promise<PersonInHand> {
     const { id, name, mail, at } = member;
+    const fields = withComputed(member.fields, setup);
     const standing: Standing = 'applicant';
     const made = await manager.getRepository(MemberEntity).insert({
       id,
@@ -91,7 +92,7 @@ export class PersonInHand {
       passwordHash: member.passwordHash,
       shadowOf: member.owner?.member ?? '',
     });
-    const values = Object.entries(member.fields).map(([field, value]) => {
+    const values = Object.entries(fields).map(([field, value]) => {
       const { text, number } = valueColumns(field, value, setup);
       return [id, field, text, number, JSON.stringify(value)];
     });
@@ -100,7 +101,7 @@ export class PersonInHand {
         `INSERT INTO member_value (member, field, text, number, value) VALUES ${rowsOf(values)}`,
         values.flat(),
       );
-    await claimPictures(manager, id, member.fields, setup);
+    await claimPictures(manager, id, fields, setup);
     const topics = member.topics.map((topic) => [id, topic, new Date(at)]);
     if (topics.length)
       await manager.query(`INSERT INTO member_topic (member, topic, since) VALUES ${rowsOf(topics)}`, topics.flat());
@@ -114,7 +115,7 @@ export class PersonInHand {
       standing,
       standingSince: at,
       joinedAt: at,
-      fields: member.fields,
+      fields,
       topics: [...member.topics],
     };
     return new PersonInHand(manager, id, facts, member.owner, mailKey(mail), false, true);
@@ -166,14 +167,22 @@ export class PersonInHand {
     this.set({ groups: this.current.groups.filter((held) => held !== group) });
   }
 
-  /** Changes what somebody answers; null empties an answer. @param name another name, or null for the same */
+  /**
+   * Changes what somebody answers, and what is made of it; null empties an answer.
+   * @param name another name, or null for the same
+   */
   async setProfile(
     name: string | null,
-    fields: Readonly<Record<string, FieldValue | null>>,
+    answers: Readonly<Record<string, FieldValue | null>>,
     setup: Setup,
   ): Promise<void> {
-    await claimPictures(this.manager, this.id, fields, setup);
+    await claimPictures(this.manager, this.id, answers, setup);
     const now: Record<string, FieldValue> = { ...this.current.fields };
+    const given = Object.entries({ ...now, ...answers }).filter(([, value]) => value !== null);
+    const made = computedBy(Object.fromEntries(given) as Record<string, FieldValue>, setup);
+    const another = Object.entries(made.fields).filter(([field, value]) => (now[field] ?? null) !== value);
+    const fields = { ...answers, ...Object.fromEntries(another) };
+    if (made.name) name = made.name;
     for (const [field, value] of Object.entries(fields)) {
       if (value === null) {
         delete now[field];

@@ -34,6 +34,7 @@ describe('migrations', () => {
       { name: 'Worked1700000000005' },
       { name: 'Entered1700000000006' },
       { name: 'Tried1700000000007' },
+      { name: 'Agreed1700000000008' },
     ]);
     for (const other of others) await other.close();
   });
@@ -70,9 +71,11 @@ describe('migrations', () => {
       `INSERT INTO application (id, member, path, state, gate_kind, gate_since, submitted_at, once, data) VALUES (?, ?, 'member-path', 'open', 'confirmEmail', NOW(3), NOW(3), UUID(), ?)`,
       [ids[1], ids[1], JSON.stringify({ ...waiting, path: 'member-path' })],
     );
+    const rules = { part: 'agreement', id: 'rules', label: 'I agree', text: ['Bring cake.'], version: 3 };
+    const [form, ...others] = setupOne.forms as [(typeof setupOne.forms)[0]];
     await source.query(
       `INSERT INTO setup_revision (number, document, changes, note, author, at) VALUES (1, ?, '[]', '', '', NOW(3))`,
-      [JSON.stringify(setupOne)],
+      [JSON.stringify({ ...setupOne, forms: [{ ...form, parts: [...form.parts, rules] }, ...others] })],
     );
     await source.query('INSERT INTO member_word (word, member) VALUES (?, ?)', ['strauß', ids[0]]);
     await source.query(
@@ -95,7 +98,10 @@ describe('migrations', () => {
       data: string;
       needs_at: Date;
     }[];
-    expect(JSON.parse(application!.data)).toMatchObject({ v: 2, gate: 'confirm', latestAt: waiting.limitAt });
+    expect(JSON.parse(application!.data)).toMatchObject({ v: 3, gate: 'confirm', latestAt: waiting.limitAt });
+    expect(await source.query('SELECT member, field, number FROM member_value')).toEqual([
+      { member: ids[1], field: 'rules', number: 3 },
+    ]);
     expect(application!.needs_at.getTime()).toBe(Math.round((waiting.gateSince + waiting.limitAt!) / 2));
     await runner.release();
     await other.close();

@@ -9,6 +9,7 @@ import type { Config } from './config';
 import { Foundation1 } from './migrations/foundation';
 import { Entered6 } from './migrations/entered';
 import { Tried7 } from './migrations/tried';
+import { Agreed8 } from './migrations/agreed';
 import { Editable3 } from './migrations/editable';
 import { Safe2 } from './migrations/safe';
 import { Slices4 } from './migrations/slices';
@@ -33,7 +34,7 @@ export async function openDatabase(config: Config, entities: MixedList<EntityCla
     bigNumberStrings: true,
     poolSize: 12,
     entities: entities as EntityClass[],
-    migrations: [Foundation1, Safe2, Editable3, Slices4, Worked5, Entered6, Tried7],
+    migrations: [Foundation1, Safe2, Editable3, Slices4, Worked5, Entered6, Tried7, Agreed8],
     migrationsTableName: 'migration',
   });
   await source.initialize();

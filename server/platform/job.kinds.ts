@@ -23,6 +23,7 @@ export const jobKinds = {
   /** Moves up whoever waits for a place on a form. */
   movePlacesUp: job<{ form: string }>('work'),
   /** Turns answers into the new kind of their field, some people at a time, those behind `after`. */
+  computeAnswers: job<{ after: string }>('work'),
   convertAnswers: job<{ field: string; before: unknown; after: string }>('work'),
   /** Looks up whom an address belongs to and writes the letter for a forgotten password. */
   resetMail: job<{ mail: string }>('work'),

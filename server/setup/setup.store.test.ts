@@ -1,5 +1,7 @@
 import type { EntityManager } from 'typeorm';
 import { afterAll, beforeAll, describe, expect, it } from 'vitest';
+import third from '../../tests/fixtures/setup.3.json';
+import { FORMAT_VERSION } from '../../core/setup';
 import { quillmoorDocument } from '../../tests/support/quillmoor';
 import { Caller, makeStack, until, type Stack } from '../../tests/support/stack';
 
@@ -136,5 +138,39 @@ describe('publishing', () => {
     expect(live.must.setup.pages.has('my-bees')).toBe(false);
     expect(await stack.query(`SELECT 1 FROM setup_item WHERE id = 'my-bees'`)).toEqual([]);
     expect((await new Caller(stack.address).raw('/my-bees')).status).toBe(404);
+  });
+});
+
+describe('items that an older version of the product has stored', () => {
+  it('are brought up to date all together before they are read, one of them into two', async () => {
+    const { setups } = stack.services;
+    const items = await stack.query<{ kind: string; id: string }>('SELECT kind, id FROM setup_item');
+    const old = (third as { forms: object[] }).forms[0]!;
+    await stack.query(`DELETE FROM setup_item WHERE kind = 'field' AND id = 'rules'`);
+    await stack.query(
+      `UPDATE setup_item SET format = 3, live = ?, draft = ? WHERE kind = 'form' AND id = 'join-quillmoor'`,
+      [JSON.stringify(old), JSON.stringify({ ...old, title: 'Join us' })],
+    );
+    const [form, ...others] = await Promise.all([1, 2, 3].map(() => setups.draft()));
+    for (const one of others) expect(one.document).toEqual(form!.document);
+    const doc = form!.document as { fields: { id: string }[]; forms: { title: string; parts: object[] }[] };
+    expect(doc.fields.at(-1)).toMatchObject({ id: 'rules', of: { kind: 'agreement', version: 3 } });
+    expect(doc.forms[0]!.title).toBe('Join us');
+    expect(doc.forms[0]!.parts).toContainEqual({ part: 'field', field: 'rules', required: true, half: false });
+    const rows = await stack.query<{ kind: string; id: string; live: string; draft: string; format: number }>(
+      'SELECT kind, id, live, draft, format FROM setup_item',
+    );
+    expect(rows.every(({ format }) => format === FORMAT_VERSION)).toBe(true);
+    expect(rows.map(({ kind, id }) => `${kind}/${id}`).sort()).toEqual(
+      items.map(({ kind, id }) => `${kind}/${id}`).sort(),
+    );
+    const rules = rows.find(({ kind, id }) => kind === 'field' && id === 'rules')!;
+    expect(rules.live).toBe(rules.draft);
+    // The only change that is left to be published is the one the draft holds.
+    expect((await publish('Join us')).ok).toBe(true);
+    const [revision] = await setups.history();
+    expect((revision!.changes as { kind: string; id: string }[]).map(({ kind, id }) => `${kind}/${id}`)).toEqual([
+      'form/join-quillmoor',
+    ]);
   });
 });

@@ -77,18 +77,29 @@ export type Draft = {
 
 type Row = Pick<SetupItemRow, 'kind' | 'id' | 'position' | 'live' | 'draft' | 'version' | 'format' | 'by' | 'at'>;
 
-/** Items of one side, each brought up to the present format. */
-function entries(rows: readonly Row[], side: 'live' | 'draft'): SetupEntry[] {
-  const held = rows.filter((row) => row[side] !== null);
-  const versions = [...new Set(held.map(({ format }) => format))];
-  return versions.flatMap((version) =>
+/** Items of one side, as they are stored. */
+const entries = (rows: readonly Row[], side: 'live' | 'draft'): SetupEntry[] =>
+  rows.flatMap(({ kind, id, position, [side]: body }) =>
+    body === null ? [] : [{ kind: kind as ItemKind, id, position, body }],
+  );
+
+/** Items of one side in the present format. What an upgrade makes of others never stands for an item that is there. */
+function upgradedEntries(rows: readonly Row[], side: 'live' | 'draft'): Map<string, SetupEntry> {
+  const versions = [...new Set(rows.map(({ format }) => format))];
+  const last = Math.max(0, ...rows.map(({ position }) => position));
+  const all = versions.flatMap((version) =>
     upgradeItems(
-      held
-        .filter(({ format }) => format === version)
-        .map((row) => ({ kind: row.kind as ItemKind, id: row.id, position: row.position, body: row[side] })),
+      entries(
+        rows.filter(({ format }) => format === version),
+        side,
+      ),
       version,
+      (kind, body): SetupEntry => ({ kind: kind as ItemKind, id: String(body['id']), position: last + 1, body }),
     ),
   );
+  const known = new Set(rows.map(({ kind, id }) => `${kind}/${id}`));
+  const keyed = all.map((entry) => [`${entry.kind}/${entry.id}`, entry] as const);
+  return new Map([...keyed.filter(([key]) => !known.has(key)), ...keyed.filter(([key]) => known.has(key))]);
 }
 
 const stampOf = (rows: readonly Row[]): string =>
@@ -137,8 +148,38 @@ export class SetupStore {
     return { revision: row.number, setup: made.value.setup };
   }
 
+  /**
+   * Brings what was written in an older format up to the present one, both sides of all items at once, since an upgrade
+   * may make two items of one. Asked before the items are read or written.
+   */
+  private async bringUp(joined?: EntityManager): Promise<void> {
+    const older = `SELECT 1 FROM setup_item WHERE format < ${FORMAT_VERSION} LIMIT 1`;
+    if (((await (joined ?? this.db).query(older)) as unknown[]).length === 0) return;
+    await within(this.db, joined, async (manager) => {
+      const rows = await manager.getRepository(SetupItemRow).find({ lock: { mode: 'pessimistic_write' } });
+      const [live, draft] = [upgradedEntries(rows, 'live'), upgradedEntries(rows, 'draft')];
+      for (const [key, entry] of new Map([...live, ...draft])) {
+        const row = rows.find(({ kind, id }) => `${kind}/${id}` === key);
+        if (row?.format === FORMAT_VERSION) continue;
+        const sides = { live: live.get(key)?.body ?? null, draft: draft.get(key)?.body ?? null };
+        const about = {
+          version: (row?.version ?? 0) + 1,
+          format: FORMAT_VERSION,
+          by: row?.by ?? '',
+          at: row?.at ?? null,
+        };
+        const { kind, id, position } = entry;
+        await manager.getRepository(SetupItemRow).save({ kind, id, position, ...sides, ...about });
+      }
+      // What stands on neither side any more.
+      await manager.query('UPDATE setup_item SET format = ? WHERE format < ?', [FORMAT_VERSION, FORMAT_VERSION]);
+    });
+  }
+
   /** The draft as a document, not yet parsed, and the stamp that names it. */
-  async draft(manager: EntityManager = this.db.manager): Promise<Draft> {
+  async draft(joined?: EntityManager): Promise<Draft> {
+    await this.bringUp(joined);
+    const manager = joined ?? this.db.manager;
     const rows = await manager.getRepository(SetupItemRow).find();
     const held = [...rows].sort((a, b) => a.position - b.position || (a.id < b.id ? -1 : 1));
     return {
@@ -147,7 +188,7 @@ export class SetupStore {
         kind: row.kind as ItemKind,
         id: row.id,
         version: row.version,
-        body: upgraded(row, 'draft'),
+        body: row.draft,
         by: row.by,
         at: row.at,
       })),
@@ -174,11 +215,12 @@ export class SetupStore {
       return refuse({ code: 'setup-faults', faults: [{ where: 'id', says: setupSays(owners).keepsId }] });
     const save = () =>
       within(this.db, joined, async (manager): Promise<Result<number, SaveRefusal>> => {
+        await this.bringUp(manager);
         const rows = manager.getRepository(SetupItemRow);
         const row = await rows.findOne({ where: { kind, id }, lock: { mode: 'pessimistic_write' } });
         if ((row?.version ?? 0) !== version) return refuse(stale(row));
         const next = { draft: read.data as unknown, version: version + 1, format: FORMAT_VERSION, ...hand };
-        if (row) await rows.update({ kind, id }, { ...next, live: upgraded(row, 'live') } as never);
+        if (row) await rows.update({ kind, id }, next as never);
         else {
           const [last] = (await manager.query('SELECT MAX(position) AS n FROM setup_item WHERE kind = ?', [kind])) as {
             n: number | null;
@@ -203,6 +245,7 @@ export class SetupStore {
     joined?: EntityManager,
   ): Promise<Result<number, RemoveRefusal>> {
     return within(this.db, joined, async (manager): Promise<Result<number, RemoveRefusal>> => {
+      await this.bringUp(manager);
       const all = await manager.getRepository(SetupItemRow).find({ lock: { mode: 'pessimistic_write' } });
       const row = all.find((item) => item.kind === kind && item.id === id);
       if (!row || row.draft === null) return refuse({ code: 'not-found' });
@@ -250,14 +293,15 @@ export class SetupStore {
    */
   async replaceDraft(doc: SetupDocument, joined?: EntityManager, hand: Hand | null = null): Promise<string> {
     return within(this.db, joined, async (manager) => {
+      await this.bringUp(manager);
       const rows = manager.getRepository(SetupItemRow);
       const old = new Map((await rows.find()).map((row) => [`${row.kind}/${row.id}`, row]));
       for (const { kind, id, position, body } of itemsOf(doc)) {
         const row = old.get(`${kind}/${id}`);
         old.delete(`${kind}/${id}`);
-        const live = row ? upgraded(row, 'live') : null;
+        const live = row?.live ?? null;
         const version = (row?.version ?? 0) + 1;
-        const same = row && row.draft !== null && sameBody(upgraded(row, 'draft'), body);
+        const same = row && row.draft !== null && sameBody(row.draft, body);
         if (same && row.position === position) continue;
         const who = same ? {} : hand;
         await rows.save({ kind, id, position, live, draft: body, version, format: FORMAT_VERSION, ...who });
@@ -277,6 +321,7 @@ export class SetupStore {
     joined?: EntityManager,
   ): Promise<Result<number, PublishRefusal>> {
     return within(this.db, joined, async (manager): Promise<Result<number, PublishRefusal>> => {
+      await this.bringUp(manager);
       const rows = await manager.getRepository(SetupItemRow).find({ lock: { mode: 'pessimistic_write' } });
       if (stampOf(rows) !== about.draft) return refuse({ code: 'draft-changed' });
       const document = documentOf(entries(rows, 'draft'));
@@ -297,7 +342,7 @@ export class SetupStore {
         if (uses.length) missed.push({ where: `${kind} ${id}`, rows: uses });
       }
       if (missed.length) return refuse({ code: 'in-use', items: missed });
-      const changed = rows.filter((row) => JSON.stringify(upgraded(row, 'live')) !== JSON.stringify(row.draft));
+      const changed = rows.filter((row) => JSON.stringify(row.live) !== JSON.stringify(row.draft));
       const number = (before?.revision ?? 0) + 1;
       const { note, author, at } = about;
       await manager.getRepository(SetupRevisionRow).insert({
@@ -340,12 +385,9 @@ export class SetupStore {
 const stale = (row: Row | null) => ({
   code: 'stale' as const,
   version: row?.version ?? 0,
-  body: row ? upgraded(row, 'draft') : null,
+  body: row?.draft ?? null,
 });
 
 /** One side of a row in the present format. */
-const upgraded = (row: Row, side: 'live' | 'draft'): unknown =>
-  row[side] === null ? null : entries([row], side)[0]!.body;
-
 const saidAll = (faults: readonly SetupFault[]): string =>
   faults.map(({ where, says }) => `${where}: ${says}`).join('\n');

@@ -5,7 +5,7 @@ export function starterSetup(siteName: string, replyTo: string): unknown {
   const hello = ['Hello ', { chip: 'firstName', or: 'there' }, ','];
   const text = (...words: unknown[]) => ({ part: 'text', words });
   return {
-    format: 'admissa-setup/3',
+    format: 'admissa-setup/4',
     site: {
       name: siteName,
       shortName: siteName.slice(0, 40),

@@ -75,7 +75,6 @@ export const blankApplication = (at: Instant, answers: Partial<Application['answ
       name: 'Anselm Pikard',
       mail: 'anselm.pikard@mail.example',
       fields: { 'years-keeping': 2, 'colonies-kept': 0 } as Application['answers']['fields'],
-      agreed: [],
       topics: [],
       ...answers,
     },

@@ -1,6 +1,7 @@
 /** Purpose: the condition on a profile answer. */
 import type { z } from 'zod';
 import { AnswerCondition, meetsField, type FieldTest } from '../../fields/answerRule';
+import { sayDay } from '../../fields/kinds/dates';
 import { showValue } from '../../fields/show';
 import { never } from '../../kernel';
 import { doorsSays } from '../doors.sentences';
@@ -28,6 +29,10 @@ function saysTest(test: FieldTest, { fields, doc }: Known, id: string): string {
       return says.startsWith({ field, value: test.value });
     case 'includes':
       return says.includes({ field, value: value(test.value) });
+    case 'from':
+      return says.fromDay({ field, day: sayDay(test.day, doc.site) });
+    case 'until':
+      return says.untilDay({ field, day: sayDay(test.day, doc.site) });
     default:
       return never(test);
   }

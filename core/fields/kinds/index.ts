@@ -1,6 +1,8 @@
 /** Purpose: the kinds of field there are. To add one, write it and name it here; the compiler asks for the rest. */
 import { z } from 'zod';
+import { agreement } from './agreement';
 import { imageChoice, oneChoice, severalChoices } from './choices';
+import { computed } from './computed';
 import { country } from './country';
 import { date, dateRange } from './dates';
 import type { FieldKindOf } from './kind';
@@ -27,6 +29,8 @@ export const fieldKinds = {
   webAddress,
   country,
   colour,
+  agreement,
+  computed,
 } as const;
 
 export const FieldKind = z.discriminatedUnion('kind', [
@@ -45,6 +49,8 @@ export const FieldKind = z.discriminatedUnion('kind', [
   webAddress.schema,
   country.schema,
   colour.schema,
+  agreement.schema,
+  computed.schema,
 ]);
 export type FieldKind = z.infer<typeof FieldKind>;
 

@@ -22,6 +22,10 @@ export type FieldKindOf<K extends { kind: string }> = {
   missing(of: K, reader: Reader): string;
   /** What was typed, as the value to store, or one sentence that says what is wrong and how to mend it. */
   read(of: K, raw: NonNullable<RawAnswer>, reader: Reader): Result<FieldValue, string>;
+  /** Whether what was sent is no answer at all; where it is not named, nothing but space is none. */
+  blank?(raw: NonNullable<RawAnswer>): boolean;
+  /** The value as its input holds it; where it is not named, the value itself, a number as text. */
+  typed?(of: K, value: FieldValue): boolean;
   /** The value as people read it. Never a raw choice id where the choice still exists. */
   show(of: K, value: FieldValue, reader: Reader): string;
   /** The value in the middle of a summary, short; null where it is too long for one. */

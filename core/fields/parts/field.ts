@@ -10,7 +10,7 @@ import { fieldsSays } from '../fields.sentences';
 import type { FieldItem } from '../items';
 import { fieldKindOf, type RawAnswer } from '../kinds';
 import type { Question } from '../question';
-import { readAnswer } from '../read';
+import { readAnswer, typedOf } from '../read';
 import { lineOf } from '../show';
 import { asksNothing, plainQuestion, type Beforehand, type PartKind, type PartsKnown } from './kind';
 
@@ -46,7 +46,9 @@ type FieldPart = z.infer<typeof fieldOf>;
 
 const fieldFor = (part: FieldPart, known: PartsKnown): FieldItem | null => {
   const field = known.fields.get(part.field);
-  return !field || field.retired ? null : field;
+  if (!field || field.retired || field.of.kind === 'computed') return null;
+  // Nobody agrees to what they were not shown.
+  return field.of.kind === 'agreement' && part.hidden ? null : field;
 };
 
 /** What the form itself sets, whatever is sent. */
@@ -57,15 +59,15 @@ const setBy = ({ hidden, start }: FieldPart): RawAnswer =>
 function startOf(part: FieldPart, field: FieldItem, known: PartsKnown, from: Beforehand): Question['start'] {
   if (!part.start) return null;
   // What somebody has kept is theirs to see, whatever the field would take today.
+  const typed = (value: FieldValue | null) => (value === null ? null : typedOf(field.of, value));
   if (part.start.from === 'profile') return typed(from.profile(part.field));
   const { start } = part;
+  // A box that is ticked beforehand is no agreement.
+  if (field.of.kind === 'agreement') return null;
   const raw = start.from === 'constant' ? start.value : fromAddress(field, from.query(start.name));
   const read = readAnswer(field, raw, false, known.doc.site);
   return read.ok ? typed(read.value) : null;
 }
-
-/** A value as an input holds it. */
-const typed = (value: FieldValue | null): Question['start'] => (typeof value === 'number' ? String(value) : value);
 
 /** An address holds text alone: several choices are parted by commas, yes and no are `yes` and `no`. */
 function fromAddress({ of }: FieldItem, text: string | null): RawAnswer {

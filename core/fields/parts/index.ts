@@ -1,15 +1,15 @@
 /** Purpose: the parts a form is made of. To add one, write it and name it here; the compiler asks for the rest. */
 import { z } from 'zod';
-import { agreement, topics } from './consents';
 import { field } from './field';
 import type { PartKind } from './kind';
 import { heading, page, words } from './layout';
 import { password } from './password';
+import { topics } from './topics';
 
 export type { AnswerFault, Beforehand, Given, PartsKnown, Reading } from './kind';
 export { StartsWith } from './field';
 
-export const partKinds = { field, password, heading, words, page, agreement, topics } as const;
+export const partKinds = { field, password, heading, words, page, topics } as const;
 
 export const PartOfForm = z.discriminatedUnion('part', [
   field.schema,
@@ -17,7 +17,6 @@ export const PartOfForm = z.discriminatedUnion('part', [
   heading.schema,
   words.schema,
   page.schema,
-  agreement.schema,
   topics.schema,
 ]);
 export type PartOfForm = z.infer<typeof PartOfForm>;

@@ -27,7 +27,6 @@ export type Given = {
   readonly name: string;
   readonly mail: string;
   readonly fields: Readonly<Record<FieldId, FieldValue>>;
-  readonly agreed: readonly { readonly id: FieldId; readonly version: number }[];
   readonly topics: readonly TopicId[];
 };
 
@@ -37,7 +36,6 @@ export type Reading = {
   mail: string;
   password: string;
   readonly fields: Record<string, FieldValue>;
-  readonly agreed: { id: FieldId; version: number }[];
   readonly topics: TopicId[];
   readonly faults: AnswerFault[];
 };

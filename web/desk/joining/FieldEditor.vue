@@ -1,7 +1,8 @@
 <script setup lang="ts">
 /** One profile field: label, kind with its limits and choices, who sees it and who changes it. */
 import { computed } from 'vue';
-import type { FieldItem } from '../../../core/fields';
+import { mayBeSource, type FieldItem } from '../../../core/fields';
+import type { ChipName } from '../../../core/kernel';
 import { idFrom } from '../../../core/setup';
 import KitChoice from '../../kit/fields/KitChoice.vue';
 import KitField from '../../kit/fields/KitField.vue';
@@ -9,6 +10,7 @@ import KitTicks from '../../kit/fields/KitTicks.vue';
 import KitButton from '../../kit/KitButton.vue';
 import { reader } from '../reader';
 import { useDraft } from '../setup/draft.store';
+import WordsField from '../letters/WordsField.vue';
 import DuplicateItem from '../setup/DuplicateItem.vue';
 import { useItem } from '../setup/item';
 import ChoiceList from './ChoiceList.vue';
@@ -39,7 +41,18 @@ const kinds: readonly { title: string; value: Kind['kind'] }[] = [
   { title: says.kindWebAddress, value: 'webAddress' },
   { title: says.kindCountry, value: 'country' },
   { title: says.kindColour, value: 'colour' },
+  { title: says.kindAgreement, value: 'agreement' },
+  { title: says.kindComputed, value: 'computed' },
 ];
+/** A name is text, or made of other answers; what has been answered is not written over by what is made. */
+const offeredKinds = computed(() => {
+  const { role } = field.value;
+  const live = draft.live?.fields.get(field.value.id)?.of.kind;
+  const mayBeMade = role === 'name' || !live || live === 'computed';
+  return kinds.filter(({ value }) =>
+    role ? value === 'shortText' || value === 'computed' : value !== 'computed' || mayBeMade,
+  );
+});
 /** What a kind begins with; choices are kept between the two kinds that have them. */
 function changeKind(kind: string): void {
   const { of } = field.value;
@@ -62,9 +75,21 @@ function changeKind(kind: string): void {
     colour: { kind: 'colour' },
     mail: { kind: 'mail' },
     phone: { kind: 'phone' },
+    agreement: { kind: 'agreement', agree: says.newAgreement, text: [says.newAgreementText], version: 1 },
+    computed: { kind: 'computed', of: [...answersIn.value.keys()].slice(0, 1).map((chip) => ({ chip, or: '' })) },
   };
   set({ of: begin[kind as Kind['kind']] });
 }
+/** The answers that may be put into one that is made of them. */
+const answersIn = computed(
+  () =>
+    new Map(
+      [...(draft.setup?.fields.values() ?? [])]
+        .filter((one) => mayBeSource(one) && !one.retired && one.id !== props.id)
+        .map((one): [ChipName, string] => [`field:${one.id}`, one.label]),
+    ),
+);
+const lines = (text: string) => text.split('\n').filter((line) => line.trim() !== '');
 /** Levels and groups a field may be about. */
 const audiences = computed(() =>
   (['level', 'group'] as const).flatMap((kind) =>
@@ -122,10 +147,10 @@ const role = computed(() => (field.value.role === 'name' ? says.roleName : field
         @update:model-value="set({ label: $event })"
       />
       <KitChoice
-        v-if="!role"
+        v-if="field.role !== 'mail'"
         :model-value="of.kind"
         :label="says.kind"
-        :items="kinds"
+        :items="offeredKinds"
         @update:model-value="changeKind($event)"
       />
       <KitField
@@ -215,6 +240,40 @@ const role = computed(() => (field.value.role === 'name' ? says.roleName : field
         />
       </template>
     </div>
+    <template v-if="of.kind === 'agreement'">
+      <KitField
+        id="field-text"
+        kind="longText"
+        :model-value="of.text.join('\n')"
+        :label="says.agreementText"
+        :fault="faultAt('of.text')"
+        @update:model-value="setOf({ text: lines($event) })"
+      />
+      <KitField
+        id="field-agree"
+        :model-value="of.agree"
+        :label="says.agreementLabel"
+        :fault="faultAt('of.agree')"
+        @update:model-value="setOf({ agree: $event })"
+      />
+      <p>
+        {{ says.agreementVersion({ version: of.version }) }}
+        <KitButton kind="link" @click="setOf({ version: of.version + 1 })">{{ says.countUp }}</KitButton>
+      </p>
+      <p class="field__help">{{ says.agreementHelp }}</p>
+    </template>
+    <template v-if="of.kind === 'computed'">
+      <WordsField
+        id="field-of"
+        :label="says.madeOf"
+        :words="of.of"
+        :names="answersIn"
+        :insert="says.putAnswer"
+        :fault="faultAt('of.of')"
+        @change="setOf({ of: $event })"
+      />
+      <p class="field__help">{{ says.madeOfHelp }}</p>
+    </template>
     <ChoiceList
       v-if="'choices' in of"
       :choices="of.choices"
@@ -234,7 +293,12 @@ const role = computed(() => (field.value.role === 'name' ? says.roleName : field
         ]"
         @update:model-value="set({ seenBy: $event as FieldItem['seenBy'] })"
       />
+      <div v-if="of.kind === 'computed'" class="field">
+        <p class="field__label">{{ says.changedBy }}</p>
+        <p class="quiet">{{ says.madeFollows }}</p>
+      </div>
       <KitChoice
+        v-else
         :model-value="field.changedBy"
         :label="says.changedBy"
         :items="[

@@ -57,10 +57,14 @@ function make(label: string): void {
   });
   open(id);
 }
-watch(chosen, async (id) => {
-  await nextTick();
-  if (id) document.getElementById(`field-${id}`)?.scrollIntoView({ block: 'nearest' });
-});
+watch(
+  [chosen, () => all.value.length > 0],
+  async ([id]) => {
+    await nextTick();
+    if (id) document.getElementById(`field-${id}`)?.scrollIntoView({ block: 'nearest' });
+  },
+  { immediate: true },
+);
 /** The form through which the chosen field is shown, and where it is not asked, the first there is. */
 const shown = computed(() => (chosen.value && asking(chosen.value)[0]) || forms.value[0] || null);
 const place = computed(() => (shown.value ? `/join/${shown.value.address}` : '/'));

@@ -72,9 +72,14 @@ function add(part: PartOfForm): void {
   setParts(parts);
   open.value = listOf(parts).at(-1)!.id;
 }
-const agreements = computed(() =>
-  (form.value?.parts ?? []).flatMap((part) => (part.part === 'agreement' ? [part.id] : [])),
-);
+/** A new text to agree to, as a field like any other, asked here. */
+function addAgreement(): void {
+  const taken = fields.value.map((field) => field.id);
+  const id = idFrom(says.agreement, taken, 'agreement') as FieldId;
+  const of = { kind: 'agreement', agree: says.newAgreement, text: [says.newAgreementText], version: 1 };
+  draft.edit('field', id, { id, label: says.agreement, of, seenBy: 'member', changedBy: 'nobody' } as Body);
+  add({ part: 'field', field: id, required: true, half: false });
+}
 const pieces = computed(() => {
   const has = (kind: string) => form.value?.parts.some(({ part }) => part === kind) ?? false;
   const topic = draft.setup?.doc.topics.find(({ retired }) => !retired);
@@ -82,17 +87,7 @@ const pieces = computed(() => {
     { title: says.addHeading, act: () => add({ part: 'heading', text: says.newHeading }) },
     { title: says.addWords, act: () => add({ part: 'words', text: says.newWords }) },
     { title: says.addPage, act: () => add({ part: 'page', title: says.newPageTitle }) },
-    {
-      title: says.addAgreement,
-      act: () =>
-        add({
-          part: 'agreement',
-          id: idFrom(says.agreement, agreements.value, 'agreement') as FieldId,
-          label: says.newAgreement,
-          text: [says.newAgreementText],
-          version: 1,
-        }),
-    },
+    { title: says.addAgreement, act: addAgreement },
     ...(has('topics') || !topic
       ? []
       : [{ title: says.addTopics, act: () => add({ part: 'topics', label: says.newsByMail, topics: [topic.id] }) }]),

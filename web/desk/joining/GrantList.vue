@@ -6,12 +6,12 @@ import type { FieldItem } from '../../../core/fields';
 import type { Grant } from '../../../core/joining';
 import type { GroupId, LevelId, Span } from '../../../core/kernel';
 import KitChoice from '../../kit/fields/KitChoice.vue';
-import KitField from '../../kit/fields/KitField.vue';
 import KitButton from '../../kit/KitButton.vue';
 import MenuButton from '../../kit/MenuButton.vue';
 import { reader } from '../reader';
 import { useDraft } from '../setup/draft.store';
-import { conditionsOn, keyOfRule, ruleOfKey } from '../rules/conditions';
+import BesideField from '../rules/BesideField.vue';
+import { beginsWith, besideOf, choiceOf, conditionsOn, ruleOfKey } from '../rules/conditions';
 import { joiningSays } from './joining.sentences';
 import { rulesSays } from '../rules/rules.sentences';
 
@@ -40,17 +40,19 @@ const put = (at: number, grant: Grant) =>
 
 /** Everybody, each answer that can be chosen, each number that can be reached; and the rule that stands there. */
 const conditions = (grant: Grant) => {
-  const { key } = keyOfRule(grant.when);
+  const { key } = choiceOf(grant.when, fields.value);
   const own =
     key === '*' && draft.setup
       ? [{ title: rules.asItIs({ rule: describe(grant.when!, draft.setup) }), value: '*' }]
       : [];
   return [{ title: says.everybody, value: '' }, ...own, ...conditionsOn(fields.value)];
 };
-function setWhen(at: number, key: string, number: number | null): void {
+const whom = (grant: Grant) => choiceOf(grant.when, fields.value);
+function setWhen(at: number, key: string, typed: string): void {
   if (key === '*') return;
   const { when: _, ...grant } = props.grants[at]!;
-  const when = ruleOfKey(key, number, fields.value);
+  const when = ruleOfKey(key, typed, fields.value);
+  if (key !== '' && !when) return;
   put(at, (when ? { ...grant, when } : grant) as Grant);
 }
 
@@ -122,19 +124,18 @@ const additions = computed(() => [
       <span v-else />
       <div class="fieldset__two grant__whom">
         <KitChoice
-          :model-value="keyOfRule(grant.when).key"
+          :model-value="whom(grant).key"
           :label="says.whom"
           :items="conditions(grant)"
-          @update:model-value="setWhen(at, $event, keyOfRule(grant.when).number)"
+          @update:model-value="setWhen(at, $event, beginsWith($event))"
         />
-        <KitField
-          v-if="keyOfRule(grant.when).number !== null"
+        <BesideField
+          v-if="besideOf(whom(grant).key)"
           :id="`grant-number-${at}`"
-          kind="number"
-          :model-value="String(keyOfRule(grant.when).number)"
-          :label="rules.theNumber"
+          :beside="besideOf(whom(grant).key)!"
+          :model-value="whom(grant).typed"
           :fault="faultAt(`grants.${at}`)"
-          @update:model-value="/^\d+$/.test($event) && setWhen(at, keyOfRule(grant.when).key, Number($event))"
+          @update:model-value="setWhen(at, whom(grant).key, $event)"
         />
       </div>
       <KitButton

@@ -4,7 +4,7 @@ import { computed } from 'vue';
 import { VCheckbox } from 'vuetify/components/VCheckbox';
 import { VRadio } from 'vuetify/components/VRadio';
 import { VRadioGroup } from 'vuetify/components/VRadioGroup';
-import type { FieldItem, PartOfForm } from '../../../core/fields';
+import { fieldKindOf, type FieldItem, type PartOfForm } from '../../../core/fields';
 import { chipNames } from '../../../core/messages';
 import KitField from '../../kit/fields/KitField.vue';
 import KitTicks from '../../kit/fields/KitTicks.vue';
@@ -37,7 +37,6 @@ const topics = computed(
     draft.setup?.doc.topics.filter(({ retired }) => !retired).map(({ id, title }) => ({ title, value: String(id) })) ??
     [],
 );
-const lines = (text: string) => text.split('\n').filter((line) => line.trim() !== '');
 </script>
 
 <template>
@@ -71,6 +70,10 @@ const lines = (text: string) => text.split('\n').filter((line) => line.trim() !=
         <VRadio :label="says.mustBeGiven" :value="true" />
         <VRadio :label="says.mayBeGiven" :value="false" />
       </VRadioGroup>
+      <p v-if="field" class="quiet">
+        {{ says.kindOfField({ kind: fieldKindOf(field.of).called(field.of, reader) }) }}
+        <RouterLink :to="`/desk/joining?field=${field.id}`">{{ says.toTheField }}</RouterLink>
+      </p>
       <StartEditor v-if="field" :part="part" :field="field" :fault-at="faultAt" @change="set" />
     </template>
     <KitField
@@ -99,35 +102,6 @@ const lines = (text: string) => text.split('\n').filter((line) => line.trim() !=
         :fault="faultAt('text')"
         @update:model-value="set({ text: $event })"
       />
-    </template>
-    <template v-else-if="part.part === 'agreement'">
-      <KitField
-        id="q-title"
-        :model-value="part.title ?? ''"
-        :label="says.agreementTitle"
-        optional
-        :fault="faultAt('title')"
-        @update:model-value="set({ title: $event || undefined })"
-      />
-      <KitField
-        id="q-text"
-        kind="longText"
-        :model-value="part.text.join('\n')"
-        :label="says.agreementText"
-        :fault="faultAt('text')"
-        @update:model-value="set({ text: lines($event) })"
-      />
-      <KitField
-        id="q-agree"
-        :model-value="part.label"
-        :label="says.agreementLabel"
-        :fault="faultAt('label')"
-        @update:model-value="set({ label: $event })"
-      />
-      <p>
-        {{ says.agreementVersion({ version: part.version }) }}
-        <KitButton kind="link" @click="set({ version: part.version + 1 })">{{ says.countUp }}</KitButton>
-      </p>
     </template>
     <template v-else>
       <KitField

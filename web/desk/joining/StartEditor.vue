@@ -22,8 +22,10 @@ const draft = useDraft();
 const site = computed(() => draft.setup?.doc.site ?? reader);
 
 const from = computed(() => props.part.start?.from ?? 'none');
-/** A picture is nobody's beforehand, but their own. */
-const sources = computed(() => (props.field.of.kind === 'picture' ? [allSources[0]!, allSources[3]!] : allSources));
+/** A picture is nobody's beforehand but their own, and nobody has agreed before they do. */
+const sources = computed(() =>
+  ['picture', 'agreement'].includes(props.field.of.kind) ? [allSources[0]!, allSources[3]!] : allSources,
+);
 const allSources = [
   { title: says.startsEmpty, value: 'none' },
   { title: says.startsSame, value: 'constant' },

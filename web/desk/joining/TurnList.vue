@@ -9,7 +9,7 @@ import KitField from '../../kit/fields/KitField.vue';
 import KitButton from '../../kit/KitButton.vue';
 import { reader } from '../reader';
 import { useDraft } from '../setup/draft.store';
-import { conditionsOn, ruleOfKey } from '../rules/conditions';
+import { beginsWith, conditionsOn, ruleOfKey } from '../rules/conditions';
 import ConditionList from '../rules/ConditionList.vue';
 import { joiningSays } from './joining.sentences';
 
@@ -44,7 +44,8 @@ const takeOut = (at: number) =>
     props.turns.filter((_, n) => n !== at),
   );
 function add(): void {
-  const when = ruleOfKey(conditionsOn(props.fields)[0]?.value ?? '', null, props.fields);
+  const first = conditionsOn(props.fields)[0]?.value ?? '';
+  const when = ruleOfKey(first, beginsWith(first), props.fields);
   const way = ways.value[0]!.value;
   if (when)
     emit('change', [...props.turns, way === '' ? { when, decline: says.newReason } : { when, to: way as PathId }]);

@@ -29,7 +29,7 @@ export function foretell(path: PathItem, setup: Setup, now: Instant, confirmed: 
     form: 'made-up' as AnyFormId,
     revision: 0,
     path: path.id,
-    answers: { name: '', mail: '', fields: {}, agreed: [], topics: [] },
+    answers: { name: '', mail: '', fields: {}, topics: [] },
     submittedAt: now,
   });
   const day = (at: Instant) => sayDayMonth(at, site);

@@ -40,8 +40,8 @@ export const askedBefore = (fields: readonly FieldItem[], parts: readonly PartOf
     return fields.filter(({ id, retired }) => id === part.field && !retired);
   });
 
-/** The fields that may be put on a form, and whether they are on it. */
+/** The fields that a form can ask for, and whether it does. */
 export const shelfOf = (fields: readonly FieldItem[], parts: readonly PartOfForm[]) =>
   fields
-    .filter(({ retired }) => !retired)
+    .filter(({ retired, of }) => !retired && of.kind !== 'computed')
     .map((field) => ({ field, placed: parts.some((part) => part.part === 'field' && part.field === field.id) }));

@@ -15,6 +15,8 @@ const props = defineProps<{
   words: Words;
   names: ChipNames;
   long?: boolean;
+  /** What the button says that puts a chip in. */
+  insert?: string;
   fault?: string | null;
 }>();
 const emit = defineEmits<{ change: [words: Words] }>();
@@ -38,13 +40,13 @@ function type(typed: string): void {
   text.value = typed;
   if (read.value.ok) emit('change', read.value.value);
 }
-function insert(chip: ChipName): void {
+function put(chip: ChipName): void {
   const input = document.getElementById(props.id) as HTMLInputElement | HTMLTextAreaElement | null;
   const at = input?.selectionEnd ?? text.value.length;
   type(`${text.value.slice(0, at)}${printWords([{ chip, or: '' }], props.names)}${text.value.slice(at)}`);
   input?.focus();
 }
-const choices = computed(() => [...props.names].map(([chip, title]) => ({ title, act: () => insert(chip) })));
+const choices = computed(() => [...props.names].map(([chip, title]) => ({ title, act: () => put(chip) })));
 </script>
 
 <template>
@@ -57,7 +59,9 @@ const choices = computed(() => [...props.names].map(([chip, title]) => ({ title,
       :fault="wrong"
       @update:model-value="type"
     />
-    <MenuButton small class="words__insert" :label="says.insert" :items="choices">{{ says.insert }}</MenuButton>
+    <MenuButton small class="words__insert" :label="insert ?? says.insert" :items="choices">{{
+      insert ?? says.insert
+    }}</MenuButton>
   </div>
 </template>
 

@@ -2,11 +2,19 @@
 /** Who is shown by what they have answered: each condition a tag that can be taken off, and one more can be added. */
 import { computed, nextTick, ref } from 'vue';
 import type { AnswerRule, FieldItem } from '../../../core/fields';
-import KitField from '../../kit/fields/KitField.vue';
 import KitSelect from '../../kit/fields/KitSelect.vue';
 import KitButton from '../../kit/KitButton.vue';
 import { reader } from '../reader';
-import { beginningsOf, conditionsOn, ruleOfKey, sayCondition, startsWith } from '../rules/conditions';
+import BesideField from '../rules/BesideField.vue';
+import {
+  beginningsOf,
+  beginsWith,
+  besideOf,
+  conditionsOn,
+  ruleOfKey,
+  sayCondition,
+  wrongBeside,
+} from '../rules/conditions';
 import { rulesSays } from '../rules/rules.sentences';
 import { membersSays } from './members.sentences';
 
@@ -22,8 +30,7 @@ const adding = ref(false);
 const chosen = ref('');
 const typed = ref('');
 const fault = ref<string | null>(null);
-/** What is typed beside a condition of that sign: a number, letters, or nothing. */
-const asksFor = computed(() => (/[<>]$/.test(chosen.value) ? 'number' : chosen.value.endsWith('^') ? 'text' : null));
+const beside = computed(() => besideOf(chosen.value));
 
 async function begin(): Promise<void> {
   adding.value = true;
@@ -32,17 +39,15 @@ async function begin(): Promise<void> {
   document.querySelector<HTMLElement>('.answer-filters__new input')?.focus();
 }
 function choose(key: string): void {
-  [chosen.value, typed.value, fault.value] = [key, '', null];
-  if (key && asksFor.value === null) add();
+  [chosen.value, fault.value] = [key, null];
+  // A country is chosen from a list, which shows one; numbers, letters and days are typed.
+  typed.value = beside.value === 'country' ? beginsWith(key) : '';
+  if (key && beside.value === null) add();
 }
 function add(): void {
-  const text = typed.value.trim();
-  const number = Number(text.replace(',', '.'));
-  if (asksFor.value === 'number' && (text === '' || !Number.isFinite(number))) fault.value = says.typeNumber;
-  else if (asksFor.value === 'text' && text === '') fault.value = says.typeLetters;
+  fault.value = wrongBeside(chosen.value, typed.value.trim());
   if (fault.value) return;
-  const rule =
-    asksFor.value === 'text' ? startsWith(chosen.value, text) : ruleOfKey(chosen.value, number, props.fields);
+  const rule = ruleOfKey(chosen.value, typed.value.trim(), props.fields);
   if (rule) emit('change', [...props.where, rule]);
   adding.value = false;
 }
@@ -69,16 +74,16 @@ const without = (at: number) =>
         :items="[{ title: says.chooseCondition, value: '' }, ...offered]"
         @update:model-value="choose"
       />
-      <KitField
-        v-if="asksFor"
+      <BesideField
+        v-if="beside"
         id="filter-typed"
         v-model="typed"
-        :kind="asksFor === 'number' ? 'number' : 'text'"
-        :label="asksFor === 'number' ? says.theNumber : says.theLetters"
+        class="answer-filters__beside"
+        :beside="beside"
         :fault="fault"
         @update:model-value="fault = null"
       />
-      <KitButton v-if="asksFor" small type="submit">{{ says.add }}</KitButton>
+      <KitButton v-if="beside" small type="submit">{{ says.add }}</KitButton>
       <KitButton small kind="link" @click="adding = false">{{ says.cancel }}</KitButton>
     </form>
     <KitButton v-else kind="link" :disabled="where.length >= 20" @click="begin">{{ says.addCondition }}</KitButton>
@@ -114,6 +119,10 @@ const without = (at: number) =>
   flex-wrap: wrap;
   align-items: end;
   gap: 8px 12px;
+}
+.answer-filters__beside {
+  min-width: 140px;
+  max-width: 100%;
 }
 .answer-filters__pick {
   width: 280px;

@@ -4,11 +4,11 @@ import { computed } from 'vue';
 import { describe } from '../../../core/doors';
 import type { AnswerRule, FieldItem } from '../../../core/fields';
 import KitChoice from '../../kit/fields/KitChoice.vue';
-import KitField from '../../kit/fields/KitField.vue';
 import KitButton from '../../kit/KitButton.vue';
 import { reader } from '../reader';
 import { useDraft } from '../setup/draft.store';
-import { conditionsOn, keyOfRule, ruleOfKey } from './conditions';
+import BesideField from './BesideField.vue';
+import { beginsWith, besideOf, choiceOf, conditionsOn, ruleOfKey } from './conditions';
 import { rulesSays } from './rules.sentences';
 
 const says = rulesSays(reader);
@@ -29,7 +29,7 @@ const shape = computed(() => {
   const { rule } = props;
   if (!rule) return { mode: 'always', list: [] as AnswerRule[] };
   const [mode, list] = 'all' in rule ? ['all', rule.all] : 'any' in rule ? ['any', rule.any] : ['all', [rule]];
-  const known = list.every((one) => keyOfRule(one).key !== '*');
+  const known = list.every((one) => choiceOf(one, props.fields).key !== '*');
   return known ? { mode, list: list as AnswerRule[] } : { mode: 'own', list: [] };
 });
 const offered = computed(() => conditionsOn(props.fields));
@@ -50,24 +50,23 @@ const made = (mode: string, list: AnswerRule[]) =>
     'change',
     list.length === 0 ? undefined : mode === 'any' ? { any: list } : list.length === 1 ? list[0] : { all: list },
   );
+const fresh = (key: string) => ruleOfKey(key, beginsWith(key), props.fields);
+const rows = computed(() => shape.value.list.map((one) => choiceOf(one, props.fields)));
 function setMode(mode: string): void {
   if (mode === 'own') return;
   if (mode === 'always') return emit('change', undefined);
-  const first = ruleOfKey(offered.value[0]?.value ?? '', null, props.fields);
+  const first = fresh(offered.value[0]?.value ?? '');
   made(mode, shape.value.list.length ? shape.value.list : first ? [first] : []);
 }
-function put(at: number, key: string, number: number | null): void {
-  const rule = ruleOfKey(key, number, props.fields);
+function put(at: number, key: string, typed: string): void {
+  // What cannot be taken yet is not: the rule stays whole, and counts as it is typed.
+  const rule = ruleOfKey(key, typed, props.fields);
   if (rule)
     made(
       shape.value.mode,
       shape.value.list.map((one, n) => (n === at ? rule : one)),
     );
 }
-/** Counts as it is typed; what is no number is not taken. */
-const typed = (at: number, key: string, text: string) => {
-  if (/^-?\d+([.,]\d+)?$/.test(text.trim())) put(at, key, Number(text.replace(',', '.')));
-};
 </script>
 
 <template>
@@ -79,20 +78,19 @@ const typed = (at: number, key: string, text: string) => {
       :fault="fault ?? null"
       @update:model-value="setMode"
     />
-    <div v-for="(one, at) in shape.list" :key="at" class="conditions__one">
+    <div v-for="({ key, typed }, at) in rows" :key="at" class="conditions__one">
       <KitChoice
-        :model-value="keyOfRule(one).key"
+        :model-value="key"
         :label="says.conditionNumber({ number: at + 1 })"
         :items="offered"
-        @update:model-value="put(at, $event, keyOfRule(one).number)"
+        @update:model-value="put(at, $event, besideOf($event) === besideOf(key) ? typed : beginsWith($event))"
       />
-      <KitField
-        v-if="keyOfRule(one).number !== null"
+      <BesideField
+        v-if="besideOf(key)"
         :id="`${id}-number-${at}`"
-        kind="number"
-        :model-value="String(keyOfRule(one).number)"
-        :label="says.theNumber"
-        @update:model-value="typed(at, keyOfRule(one).key, $event)"
+        :beside="besideOf(key)!"
+        :model-value="typed"
+        @update:model-value="put(at, key, $event)"
       />
       <KitButton
         kind="link"
@@ -109,7 +107,7 @@ const typed = (at: number, key: string, text: string) => {
     <KitButton
       v-if="shape.list.length"
       kind="link"
-      @click="made(shape.mode, [...shape.list, ruleOfKey(offered[0]!.value, null, fields)!])"
+      @click="made(shape.mode, [...shape.list, fresh(offered[0]!.value)!])"
       >{{ says.addCondition }}</KitButton
     >
   </div>

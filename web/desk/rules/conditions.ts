@@ -1,83 +1,168 @@
 /**
- * Purpose: a condition on an answer as one of the few sentences that can be chosen; what is more than that stays as it is.
+ * Purpose: a condition on an answer as one of the few sentences that can be chosen, with what is typed or chosen beside
+ * it; what is more than that stays as it is.
  */
-import type { AnswerRule, FieldItem } from '../../../core/fields';
+import { fieldKindOf, sayDay, type AnswerRule, type FieldItem, type FieldTest } from '../../../core/fields';
 import type { Rule } from '../../../core/doors';
-import { sayNumber, type FieldId } from '../../../core/kernel';
+import { dayOf, sayNumber, type FieldId } from '../../../core/kernel';
 import { reader } from '../reader';
 import { rulesSays } from './rules.sentences';
 
 const says = rulesSays(reader);
-const textual: ReadonlySet<string> = new Set(['shortText', 'longText', 'mail', 'phone', 'webAddress']);
+const textual: ReadonlySet<string> = new Set(['shortText', 'longText', 'mail', 'phone', 'webAddress', 'computed']);
 type Choice = { readonly title: string; readonly value: string };
 
-/** `''` is no condition; `field=choice`, `field>` or `field<` with a number beside it, `field!` answered; `*` any other. */
-export function keyOfRule(when: Rule | undefined): { key: string; number: number | null } {
-  if (!when) return { key: '', number: null };
-  if ('fact' in when && when.fact === 'field') {
-    const { field, test } = when;
-    if (test.op === 'is' || test.op === 'includes') return { key: `${field}=${String(test.value)}`, number: null };
-    if (test.op === 'atLeast') return { key: `${field}>`, number: test.value };
-    if (test.op === 'atMost') return { key: `${field}<`, number: test.value };
-    if (test.op === 'answered') return { key: `${field}!`, number: null };
-  }
-  return { key: '*', number: null };
+/** What stands beside a sentence: a number, letters, a day or a country. */
+export type Beside = 'number' | 'letters' | 'day' | 'country';
+type Sign = {
+  readonly beside: Beside | null;
+  /** How it is offered, and how it reads with what stands beside it. */
+  readonly offer: (about: { field: string }) => string;
+  readonly so: (about: { field: string; typed: string }) => string;
+  readonly test: (typed: string) => FieldTest;
+};
+const numberOf = (typed: string): number => Number(typed.replace(',', '.'));
+
+/** Each sentence by the sign that its key ends with. */
+const signs: Readonly<Record<string, Sign>> = {
+  '!': { beside: null, offer: says.ifAnswered, so: says.ifAnswered, test: () => ({ op: 'answered' }) },
+  '>': {
+    beside: 'number',
+    offer: says.ifAtLeast,
+    so: says.ifAtLeastSo,
+    test: (typed) => ({ op: 'atLeast', value: numberOf(typed) }),
+  },
+  '<': {
+    beside: 'number',
+    offer: says.ifAtMost,
+    so: says.ifAtMostSo,
+    test: (typed) => ({ op: 'atMost', value: numberOf(typed) }),
+  },
+  '^': {
+    beside: 'letters',
+    offer: says.ifStarts,
+    so: says.ifStartsSo,
+    test: (typed) => ({ op: 'startsWith', value: typed }),
+  },
+  '+': { beside: 'day', offer: says.ifFrom, so: says.ifFromSo, test: (day) => ({ op: 'from', day }) },
+  '~': { beside: 'day', offer: says.ifUntil, so: says.ifUntilSo, test: (day) => ({ op: 'until', day }) },
+  '@': { beside: 'country', offer: says.ifCountry, so: says.ifCountrySo, test: (code) => ({ op: 'is', value: code }) },
+};
+/** The signs of a kind of which no single answer can be named. */
+function signsOf({ of }: FieldItem): readonly string[] {
+  if (of.kind === 'number') return ['>', '<'];
+  if (of.kind === 'date' || of.kind === 'dateRange') return ['+', '~', '!'];
+  if (of.kind === 'country') return ['@', '!'];
+  return ['!'];
 }
 
-/** A condition as one reads it, with the number or the letters it was given. */
+/** What stands beside the sentence of that key; null for nothing. */
+export const besideOf = (key: string): Beside | null => signs[key.slice(-1)]?.beside ?? null;
+
+export const countries: readonly Choice[] = (() => {
+  const input = fieldKindOf({ kind: 'country' }).input({ kind: 'country' }, null, reader);
+  return input.kind === 'oneChoice' ? input.choices.map(({ id, label }) => ({ title: label, value: id })) : [];
+})();
+
+/** What stands there until somebody types, where a condition must be whole at once. */
+export const beginsWith = (key: string): string => {
+  const beside = besideOf(key);
+  if (beside === 'day') return dayOf(Date.now(), { ...reader, zone: Intl.DateTimeFormat().resolvedOptions().timeZone });
+  return beside === 'country' ? (countries[0]?.value ?? '') : '1';
+};
+
+/** What is wrong with what was typed beside a sentence; null where it can be taken. */
+export function wrongBeside(key: string, typed: string): string | null {
+  const beside = besideOf(key);
+  if (beside === null || (beside === 'country' && typed)) return null;
+  if (beside === 'number') return typed !== '' && Number.isFinite(numberOf(typed)) ? null : says.typeNumber;
+  if (beside === 'day') return /^\d{4}-\d\d-\d\d$/.test(typed) ? null : says.chooseDay;
+  return typed === '' ? (beside === 'letters' ? says.typeLetters : says.chooseCountry) : null;
+}
+
+/** `''` is no condition; `field=choice` one answer; a field and a sign with what stands beside; `*` any other. */
+function keyOfRule(when: Rule | undefined, fields: readonly FieldItem[]): { key: string; typed: string } {
+  if (!when) return { key: '', typed: '' };
+  if (!('fact' in when) || when.fact !== 'field') return { key: '*', typed: '' };
+  const { field, test } = when;
+  const signed = (sign: string, typed: string | number = '') => ({ key: `${field}${sign}`, typed: String(typed) });
+  switch (test.op) {
+    case 'is':
+      if (fields.find(({ id }) => id === field)?.of.kind === 'country') return signed('@', String(test.value));
+      return { key: `${field}=${String(test.value)}`, typed: '' };
+    case 'includes':
+      return { key: `${field}=${test.value}`, typed: '' };
+    case 'atLeast':
+      return signed('>', test.value);
+    case 'atMost':
+      return signed('<', test.value);
+    case 'answered':
+      return signed('!');
+    case 'startsWith':
+      return signed('^', test.value);
+    case 'from':
+      return signed('+', test.day);
+    case 'until':
+      return signed('~', test.day);
+  }
+}
+
+/** A condition as one reads it, with what stands beside it. */
 export function sayCondition(when: AnswerRule, fields: readonly FieldItem[]): string {
-  if ('fact' in when) {
-    const field = fields.find(({ id }) => id === when.field)?.label ?? when.field;
-    const { test } = when;
-    if (test.op === 'startsWith') return says.ifStartsSo({ field, typed: test.value });
-    if (test.op === 'atLeast') return says.ifAtLeastSo({ field, typed: sayNumber(test.value, reader) });
-    if (test.op === 'atMost') return says.ifAtMostSo({ field, typed: sayNumber(test.value, reader) });
-  }
-  const { key } = keyOfRule(when);
-  return conditionsOn(fields).find(({ value }) => value === key)?.title ?? '';
+  const { key, typed } = keyOfRule(when, fields);
+  const sign = signs[key.slice(-1)];
+  if (!sign || !('fact' in when)) return conditionsOn(fields).find(({ value }) => value === key)?.title ?? '';
+  const field = fields.find(({ id }) => id === when.field)?.label ?? when.field;
+  const shown = {
+    number: () => sayNumber(Number(typed), reader),
+    letters: () => typed,
+    day: () => sayDay(typed, reader),
+    country: () => countries.find(({ value }) => value === typed)?.title ?? typed,
+  };
+  return sign.so({ field, typed: sign.beside ? shown[sign.beside]() : '' });
 }
 
-export function ruleOfKey(key: string, number: number | null, fields: readonly FieldItem[]): AnswerRule | undefined {
-  const [, id = '', sign, value = ''] = /^([^=<>!]+)([=<>!])(.*)$/.exec(key) ?? [];
+/** The rule of a key with what stands beside it; none where that cannot be taken. */
+export function ruleOfKey(key: string, typed: string, fields: readonly FieldItem[]): AnswerRule | undefined {
+  const [, id = '', value] = /^([a-z0-9-]+)(?:=(.*)|[!<>^+~@])$/.exec(key) ?? [];
   const field = fields.find((one) => one.id === id);
-  if (!field) return undefined;
+  if (!field || wrongBeside(key, typed)) return undefined;
   const about = { fact: 'field', field: id as FieldId } as const;
-  if (sign === '>') return { ...about, test: { op: 'atLeast', value: number ?? 1 } };
-  if (sign === '<') return { ...about, test: { op: 'atMost', value: number ?? 1 } };
-  if (sign === '!') return { ...about, test: { op: 'answered' } };
+  const sign = signs[key.slice(-1)];
+  if (value === undefined) return sign && { ...about, test: sign.test(typed) };
   if (field.of.kind === 'severalChoices') return { ...about, test: { op: 'includes', value } };
   return { ...about, test: { op: 'is', value: field.of.kind === 'yesNo' ? value === 'true' : value } };
 }
 
-/** What can be asked of these fields: each answer that can be chosen, each number that can be reached. */
+const offer = ({ id, label }: FieldItem, sign: string): Choice => ({
+  title: signs[sign]!.offer({ field: label }),
+  value: `${id}${sign}`,
+});
+
+/** What can be asked of these fields: each answer that can be chosen, each number or day that can be reached. */
 export const conditionsOn = (fields: readonly FieldItem[]): Choice[] =>
-  fields.flatMap(({ id, label: field, of }): Choice[] => {
+  fields.flatMap((field): Choice[] => {
+    const { id, label, of } = field;
     if ('choices' in of)
       return of.choices.map((choice) => ({
-        title: says.ifFieldIs({ field, choice: choice.label }),
+        title: says.ifFieldIs({ field: label, choice: choice.label }),
         value: `${id}=${choice.id}`,
       }));
     if (of.kind === 'yesNo')
       return [
-        { title: says.ifYes({ field }), value: `${id}=true` },
-        { title: says.ifNo({ field }), value: `${id}=false` },
+        { title: says.ifYes({ field: label }), value: `${id}=true` },
+        { title: says.ifNo({ field: label }), value: `${id}=false` },
       ];
-    if (of.kind === 'number')
-      return [
-        { title: says.ifAtLeast({ field }), value: `${id}>` },
-        { title: says.ifAtMost({ field }), value: `${id}<` },
-      ];
-    return [{ title: says.ifAnswered({ field }), value: `${id}!` }];
+    return signsOf(field).map((sign) => offer(field, sign));
   });
 
 /** What can be asked of texts, letters typed: how they begin. A rule of the set-up must be whole at once, and asks none. */
 export const beginningsOf = (fields: readonly FieldItem[]): Choice[] =>
-  fields
-    .filter(({ of }) => textual.has(of.kind))
-    .map(({ id, label: field }) => ({ title: says.ifStarts({ field }), value: `${id}^` }));
+  fields.filter(({ of }) => textual.has(of.kind)).map((field) => offer(field, '^'));
 
-export const startsWith = (key: string, value: string): AnswerRule => ({
-  fact: 'field',
-  field: key.slice(0, -1) as FieldId,
-  test: { op: 'startsWith', value },
-});
+/** A condition as one of those that are offered; `*` where it is none of them. */
+export function choiceOf(when: Rule | undefined, fields: readonly FieldItem[]): { key: string; typed: string } {
+  const found = keyOfRule(when, fields);
+  const offered = found.key === '' || conditionsOn(fields).some(({ value }) => value === found.key);
+  return offered ? found : { key: '*', typed: '' };
+}

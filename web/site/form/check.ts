@@ -4,7 +4,6 @@
  */
 import type { QuestionView } from '../../../contract';
 import { nameFault, passwordFault } from '../../../core/fields/faults';
-import { fieldsSays } from '../../../core/fields/fields.sentences';
 import { shownBy } from '../../../core/fields/question';
 import { readAnswer, type RawAnswer } from '../../../core/fields/read';
 import type { Reader } from '../../../core/kernel/sentences';
@@ -14,7 +13,6 @@ export { shownBy };
 /** What is wrong with an answer and how to mend it; null where it is right. */
 export function wrongWith(question: QuestionView, answer: unknown, reader: Reader): string | null {
   if (question.input.kind === 'password') return passwordFault(typeof answer === 'string' ? answer : '', reader);
-  if (question.input.kind === 'agreement') return answer === true ? null : fieldsSays(reader).tickToAgree;
   if (!question.of || question.hidden) return null;
   const read = readAnswer({ of: question.of }, answer as RawAnswer, question.required, reader);
   if (!read.ok) return read.refusal;

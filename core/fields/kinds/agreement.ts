@@ -1,0 +1,31 @@
+/** Purpose: the kind of field that holds a yes to a text, as the version of the text that was agreed to. */
+import { z } from 'zod';
+import { ok, refuse } from '../../kernel/result';
+import { Text, Title } from '../../kernel/texts';
+import { fieldsSays } from '../fields.sentences';
+import { holdsNothing, type FieldKindOf } from './kind';
+
+const agreementOf = z.strictObject({
+  kind: z.literal('agreement'),
+  /** The words beside the box. */
+  agree: Title,
+  /** The text itself, a paragraph or point each. */
+  text: z.array(Text).min(1).max(60),
+  /** Counted up with every change of the text, so that it stays known who agreed to what. */
+  version: z.int().min(1).max(100_000),
+});
+export const agreement: FieldKindOf<z.infer<typeof agreementOf>> & { schema: typeof agreementOf } = {
+  schema: agreementOf,
+  called: ({ version }, reader) => fieldsSays(reader).kindAgreement({ version }),
+  missing: (_, reader) => fieldsSays(reader).tickToAgree,
+  read: ({ version }, raw, reader) =>
+    raw === true || raw === version ? ok(version) : refuse(fieldsSays(reader).tickToAgree),
+  blank: (raw) => raw === false,
+  typed: ({ version }, value) => value === version,
+  show: (_, value, reader) => fieldsSays(reader).agreedTo({ version: Number(value) }),
+  brief: (_, value, reader) => fieldsSays(reader).agreedTo({ version: Number(value) }),
+  input: ({ text, agree }) => ({ kind: 'agreement', text: [...text], agree }),
+  columns: (value) => ({ text: null, number: Number(value) }),
+  found: () => [],
+  holds: holdsNothing,
+};

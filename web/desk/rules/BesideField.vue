@@ -1,0 +1,26 @@
+<script setup lang="ts">
+/** What stands beside a condition: a number, letters, a day or a country. */
+import KitChoice from '../../kit/fields/KitChoice.vue';
+import KitField from '../../kit/fields/KitField.vue';
+import { reader } from '../reader';
+import { countries, type Beside } from './conditions';
+import { rulesSays } from './rules.sentences';
+
+const says = rulesSays(reader);
+defineProps<{ id: string; beside: Beside; fault?: string | null }>();
+const typed = defineModel<string>({ required: true });
+
+const labels = { number: says.theNumber, letters: says.theLetters, day: says.theDay, country: says.theCountry };
+const kinds = { number: 'number', letters: 'text', day: 'date' } as const;
+</script>
+
+<template>
+  <KitChoice
+    v-if="beside === 'country'"
+    v-model="typed"
+    :label="labels.country"
+    :items="countries"
+    :fault="fault ?? null"
+  />
+  <KitField v-else :id="id" v-model="typed" :kind="kinds[beside]" :label="labels[beside]" :fault="fault ?? null" />
+</template>
