@@ -3,6 +3,7 @@ import { account, accountProblems } from './account';
 import { answers } from './answers';
 import { clock } from './clock';
 import { forms } from './forms';
+import { hooks } from './hooks';
 import { invitations } from './invitations';
 import { joining, joiningProblems } from './joining';
 import { letters } from './letters';
@@ -11,6 +12,7 @@ import { members } from './members';
 import { generalProblems } from './problems';
 import { pictures, pictureProblems } from './pictures';
 import { review, reviewProblems } from './review';
+import { savedViews } from './savedViews';
 import { setup, setupProblems } from './setup';
 import { site } from './site';
 import { staff } from './staff';
@@ -24,6 +26,7 @@ export * from './answers';
 export * from './clock';
 export * from './form.view';
 export * from './forms';
+export * from './hooks';
 export * from './invitations';
 export * from './joining';
 export * from './letters';
@@ -32,6 +35,7 @@ export * from './members';
 export * from './pictures';
 export * from './problems';
 export * from './review';
+export * from './savedViews';
 export * from './setup';
 export * from './site';
 export * from './staff';
@@ -44,6 +48,7 @@ export const contract = {
   account,
   joining,
   forms,
+  hooks,
   invitations,
   answers,
   team,
@@ -51,6 +56,7 @@ export const contract = {
   today,
   review,
   members,
+  savedViews,
   viewpoint,
   letters,
   madeUp,

@@ -25,7 +25,7 @@ export type MemberRow = z.infer<typeof MemberRow>;
 export const MemberSort = z.enum(['name', 'nameDown', 'newest', 'oldest', 'seen', 'unseen']);
 export type MemberSort = z.infer<typeof MemberSort>;
 
-const MemberFilter = {
+export const MemberFilter = {
   q: z.string().max(100).default(''),
   standing: Standing.optional(),
   level: LevelId.optional(),

@@ -22,7 +22,8 @@ import {
   joiningUses,
   noticesOf,
 } from './joining';
-import { Conversions, Directory, memberUses } from './members';
+import { Hooks } from './hooks';
+import { Conversions, Directory, SavedViews, memberUses } from './members';
 import { Outbox, StuckLetters } from './messages';
 import { Acts, sweepSendings } from './platform/acts';
 import { SiteClock } from './platform/clock';
@@ -78,7 +79,9 @@ export async function buildServices(config: Config, log: Log): Promise<{ service
   const limits = new Limits(database.pool, config.limitFactor);
   const erase = (manager: EntityManager, member: MemberId, mailbox: string) =>
     erasePerson(manager, outbox, member, mailbox);
-  const effects = { outbox, jobs, staff, random, address, erase };
+  const secret = await siteSecret(database.pool);
+  const hooks = new Hooks(db, jobs, acts, random, secret, config.hooksInside);
+  const effects = { outbox, hooks, jobs, staff, random, address, erase };
   const joining = new Joining(db, live, acts, clock, effects, setups);
   const followUps = new FollowUps(db, live, acts, effects);
   const sources: PlaceSources = {
@@ -104,7 +107,7 @@ export async function buildServices(config: Config, log: Log): Promise<{ service
     sessions,
     viewers,
     accounts,
-    tries: new Tries(limits, new Devices(await siteSecret(database.pool), random), config.secure),
+    tries: new Tries(limits, new Devices(secret, random), config.secure),
     staff,
     team: new Team(db, acts, sessions, random, live, { outbox, address }),
     firstRun: new FirstRun(db, staff, setups, clock),
@@ -122,6 +125,8 @@ export async function buildServices(config: Config, log: Log): Promise<{ service
     letters,
     clockService: new ClockService(db, clock, jobs, acts, config.demo, config.demo ? config.mailPage : null),
     madeUp,
+    hooks,
+    savedViews: new SavedViews(db, acts, random),
     conversions: new Conversions(db, live, jobs, setups),
     pictures: new Pictures(db, clock, random),
     sight,
@@ -161,6 +166,7 @@ export async function start(config: Config, log: Log): Promise<Running> {
       .sweep(now)
       .then(() => services.limits.sweep())
       .then(() => services.pictures.sweep(services.clock.now()))
+      .then(() => services.hooks.sweep(services.clock.now()))
       .then(() => sweepSendings(manager))
       .then(() => sweepOneTime(manager, now))
       .catch((error: unknown) => log.warn({ err: error }, 'what has run out: not swept'));

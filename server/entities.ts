@@ -19,6 +19,8 @@ import { SentActRow } from './platform/acts.entity';
 import { AuditRow } from './platform/audit.entity';
 import { ClockRow } from './platform/clock.entity';
 import { JobRow } from './platform/job.entity';
+import { HookCallRow } from './hooks/hook.call.entity';
+import { SavedViewRow } from './members/saved.view.entity';
 import { MadeUpRow } from './viewpoint/made.up.entity';
 import { PictureRow } from './pictures/picture.entity';
 import { SetupItemRow, SetupRevisionRow } from './setup/setup.entities';
@@ -45,6 +47,8 @@ export const entities = [
   SentActRow,
   SecretRow,
   MadeUpRow,
+  SavedViewRow,
+  HookCallRow,
   PictureRow,
   OutgoingRow,
   JobRow,

@@ -28,6 +28,8 @@ export const erasure: Readonly<Record<string, Erased | Kept>> = {
     columns: 'id form token_hash name mail invited_by created_at used_by used_at',
   },
   form_sending: { erased: 'member = ?', columns: 'id form member revision answers sent_at' },
+  // What was told elsewhere stays there, with whoever was told; the call with the answers is gone here.
+  hook_call: { erased: 'member = ?', columns: 'id form member address generation body said created_at done_at' },
   form_put_off: { erased: 'member = ?', columns: 'member form until_at' },
   // What they sent, and what staff were answered about them.
   sent_act: {
@@ -76,6 +78,10 @@ export const erasure: Readonly<Record<string, Erased | Kept>> = {
   made_up: {
     kept: 'Nobody real; who made them up is staff.',
     columns: 'id version made_by person created_at',
+  },
+  saved_view: {
+    kept: 'What is asked of a list, never whom it found; who kept it is staff.',
+    columns: 'id name_key name asked kept_by kept_at',
   },
   form_place: { kept: 'Names nobody.', columns: 'form' },
   site_clock: { kept: 'Names nobody.', columns: 'id offset_ms' },

@@ -61,6 +61,27 @@ export const LetterOfForm = z.strictObject({
 });
 export type LetterOfForm = z.infer<typeof LetterOfForm>;
 
+const LOOPBACK: ReadonlySet<string> = new Set(['localhost', '127.0.0.1', '[::1]']);
+
+/** A program elsewhere that is told of each sending, by a signed call. */
+export const HookOfForm = z.strictObject({
+  /** What stands in the clear on its way is for this machine alone. */
+  address: z
+    .url({ protocol: /^https?$/, error: fieldsSays(owners).notAWebAddress })
+    .max(500)
+    .refine((text) => {
+      // Not read as an address yet, which is told by itself.
+      if (!URL.canParse(text)) return true;
+      const { protocol, hostname, username } = new URL(text);
+      return !username && (protocol === 'https:' || LOOPBACK.has(hostname));
+    }, fieldsSays(owners).notAWebAddress),
+  /** Which answers it is told; all of them where none are chosen. */
+  answers: z.array(FieldId).max(80).optional(),
+  /** Counted up for another key to sign with. */
+  generation: z.int().min(1).max(1_000).default(1),
+});
+export type HookOfForm = z.infer<typeof HookOfForm>;
+
 export const AnyForm = z
   .strictObject({
     id: AnyFormId,
@@ -83,6 +104,7 @@ export const AnyForm = z
     embed: z.boolean().optional(),
     after: AfterSending.optional(),
     letters: z.array(LetterOfForm).max(10).optional(),
+    hooks: z.array(HookOfForm).max(5).optional(),
     retired: z.boolean().optional(),
   })
   .superRefine(({ opens, closes }, context) => {

@@ -1,8 +1,8 @@
 export * from './items';
-export { AfterSending, AnyForm, choosesLater, LetterOfForm, PurposeOfForm, pathOfForm } from './formItem';
+export { AfterSending, AnyForm, choosesLater, HookOfForm, LetterOfForm, PurposeOfForm, pathOfForm } from './formItem';
 export { PartOfForm, StartsWith, nameOfPart, partKindOf, type Beforehand, type Given } from './parts';
 export { AnswerRule, depthOf, fieldsAsked, type FieldTest } from './answerRule';
-export { saidOn } from './said';
+export { answersOn, saidOn } from './said';
 export { questionsOf } from './questions';
 export { Question, shownBy } from './question';
 export { passwordFault } from './faults';

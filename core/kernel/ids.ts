@@ -52,3 +52,7 @@ export const InvitationId = rowId<'invitation'>();
 export type InvitationId = z.infer<typeof InvitationId>;
 export const SessionId = rowId<'session'>();
 export type SessionId = z.infer<typeof SessionId>;
+export const SavedViewId = rowId<'savedView'>();
+export type SavedViewId = z.infer<typeof SavedViewId>;
+export const HookCallId = rowId<'hookCall'>();
+export type HookCallId = z.infer<typeof HookCallId>;

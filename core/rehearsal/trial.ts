@@ -20,6 +20,8 @@ export type Trial = {
   /** What is given, at once or on admission. */
   readonly gives: readonly string[];
   readonly letters: readonly string[];
+  /** Programs elsewhere that are told. */
+  readonly calls: readonly string[];
 };
 
 /**
@@ -37,9 +39,10 @@ export function tryForm(
   if (!read.ok) return read;
   const { password, ...given } = read.value;
   const stored = storedOf(form, given, password !== '', setup);
+  const calls = (form.hooks ?? []).map(({ address }) => new URL(address).host);
   switch (form.purpose.is) {
     case 'signup':
-      return ok({ stored, ...trySignup(form, given, setup, now) });
+      return ok({ stored, calls, ...trySignup(form, given, setup, now) });
     case 'followUp': {
       const before = { ...facts, fields: { ...facts.fields, ...given.fields } };
       const after = granted(before, form.purpose.grants, now, setup);
@@ -47,10 +50,10 @@ export function tryForm(
         terms: after.terms.slice(before.terms.length),
         groups: after.groups.filter((group) => !before.groups.includes(group)),
       };
-      return ok({ stored, steps: [], gives: sayGrants(gives, setup), letters: formLetters(form, false, setup) });
+      return ok({ stored, calls, steps: [], gives: sayGrants(gives, setup), letters: formLetters(form, false, setup) });
     }
     case 'step':
-      return ok({ stored, steps: [], gives: [], letters: formLetters(form, false, setup) });
+      return ok({ stored, calls, steps: [], gives: [], letters: formLetters(form, false, setup) });
     default:
       return never(form.purpose);
   }
@@ -88,7 +91,7 @@ function storedOf(form: AnyForm, given: Given, hasPassword: boolean, setup: Setu
   });
 }
 
-function trySignup(form: AnyForm, given: Given, setup: Setup, now: Instant): Omit<Trial, 'stored'> {
+function trySignup(form: AnyForm, given: Given, setup: Setup, now: Instant): Omit<Trial, 'stored' | 'calls'> {
   const says = rehearsalSays(setup.doc.site);
   const own = setup.paths.get(pathOfForm(form) ?? '');
   if (!own) return { steps: [], gives: [], letters: formLetters(form, false, setup) };

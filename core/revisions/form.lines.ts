@@ -110,7 +110,7 @@ function entranceLines({ opens, closes, invited, places, domains, embed }: AnyFo
   ];
 }
 
-function afterLines({ after, letters = [] }: AnyForm, setup: Setup): Line[] {
+function afterLines({ after, letters = [], hooks = [] }: AnyForm, setup: Setup): Line[] {
   const says = sayings(setup);
   const told =
     after?.then === 'words'
@@ -125,6 +125,13 @@ function afterLines({ after, letters = [] }: AnyForm, setup: Setup): Line[] {
       const letter = says.letterTo({ letter: titleIn('messages', message, setup), whom });
       const only = (answers ?? []).map((id) => titleIn('fields', id, setup));
       return line(`letter ${at}`, says.letter, only.length ? says.withAnswers({ letter, only }) : letter);
+    }),
+    ...hooks.flatMap(({ address, answers, generation }, at) => {
+      const only = (answers ?? []).map((id) => titleIn('fields', id, setup));
+      return [
+        ...line(`hook ${at}`, says.hook, only.length ? says.withAnswers({ letter: address, only }) : address),
+        ...line(`hook key ${at}`, says.hook, says.hookKey({ address, number: generation })),
+      ];
     }),
   ];
 }

@@ -71,6 +71,8 @@ export const linesSay = sentences({
   afterSending: 'After sending',
   letter: 'Letter',
   letterTo: '{letter}, to {whom}',
+  hook: 'Web hook',
+  hookKey: '{address}, key {number}',
   withAnswers: '{letter}, with {only}',
   toSender: 'whoever sent it',
   toPart: 'staff: {part}',

@@ -91,6 +91,9 @@ export const listKinds = {
       { at: `letters.${at}`, kind: 'messages', id: letter.message },
       ...(letter.answers ?? []).map((id): Reference => ({ at: `letters.${at}.answers`, kind: 'fields', id })),
     ]),
+    ...(form.hooks ?? []).flatMap(({ answers = [] }, at) =>
+      answers.map((id): Reference => ({ at: `hooks.${at}.answers`, kind: 'fields', id })),
+    ),
     ...wordRefs('intro', form.intro),
     ...form.parts.flatMap((part, at) => within(`parts.${at}`, partRefs(part))),
   ]),

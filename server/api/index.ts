@@ -23,7 +23,8 @@ import {
   type InvitationsPorts,
   type JoiningPorts,
 } from '../joining';
-import { membersApi, type MembersPorts } from '../members';
+import { hooksApi, type HooksPorts } from '../hooks';
+import { membersApi, savedViewsApi, type MembersPorts, type SavedViewsPorts } from '../members';
 import { lettersApi, type LettersPorts } from '../messages';
 import { writeAudit } from '../platform/audit';
 import { isUnreachable } from '../platform/database';
@@ -46,7 +47,9 @@ export type ApiPorts = AccountPorts &
   AnswersPorts &
   SentFormsPorts &
   InvitationsPorts &
+  HooksPorts &
   MembersPorts &
+  SavedViewsPorts &
   SetupPorts &
   LettersPorts &
   MadeUpPorts &
@@ -63,6 +66,7 @@ export const areasOf = (ports: ApiPorts) => ({
   account: accountApi(ports),
   joining: joiningApi(ports),
   forms: formsApi(ports),
+  hooks: hooksApi(ports),
   answers: answersApi(ports),
   invitations: invitationsApi(ports),
   team: teamApi(ports),
@@ -70,6 +74,7 @@ export const areasOf = (ports: ApiPorts) => ({
   today: todayApi(ports),
   review: reviewApi(ports),
   members: membersApi(ports),
+  savedViews: savedViewsApi(ports),
   viewpoint: viewpointApi(ports),
   letters: lettersApi(ports),
   madeUp: madeUpApi(ports),

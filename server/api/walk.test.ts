@@ -104,14 +104,15 @@ const written: Record<string, string> = {
   'forms.sendForm forms.putOff': 'member',
   'team.team': 'owner manager editor',
   'team.inviteStaff team.setParts team.inviteAgain team.removeStaff': 'owner',
-  'invitations.invitations invitations.invite invitations.takeBack answers.answers members.answers members.setAnswers':
+  'invitations.invitations invitations.invite invitations.takeBack answers.answers members.answers members.setAnswers hooks.calls hooks.again':
     'owner manager',
   'account.changePassword account.changeProfile account.endSession': 'member',
   'staff.begin staff.firstRun staff.signIn staff.signOut staff.forgotten staff.reset': 'anyone',
   'staff.me staff.changePassword staff.sessions staff.endSession': 'owner manager reviewer editor bookkeeper',
   'today.index today.view today.pulse clock.view viewpoint.sight madeUp.list':
     'owner manager reviewer editor bookkeeper',
-  'members.list members.counts members.one members.find': 'owner manager reviewer editor bookkeeper',
+  'members.list members.counts members.one members.find savedViews.list savedViews.keep savedViews.remove':
+    'owner manager reviewer editor bookkeeper',
   'review.approve review.decline review.ask review.undoApproval review.reopen': 'owner manager reviewer',
   'letters.retry clock.move': 'owner manager',
   'members.conversion pictures.forChoice letters.read letters.test madeUp.make madeUp.change madeUp.remove':

@@ -13,6 +13,7 @@ export const clockSays = sentences({
     other: 'It is now {now}. {count} things happened on the way.',
   },
   applicationTimer: 'an application',
+  callHook: 'a web hook',
   computeAnswers: 'answers that are made of others',
   convertAnswers: 'answers turned into another kind',
   movePlacesUp: 'a place that came free',

@@ -2,12 +2,14 @@
 import type { EntityManager } from 'typeorm';
 import type { MemberId } from '../../core/kernel';
 import type { Staff } from '../accounts';
+import type { Hooks } from '../hooks';
 import type { Outbox } from '../messages';
 import type { Randomness } from '../platform/ids';
 import type { Jobs } from '../platform/jobs';
 
 export type EffectPorts = {
   readonly outbox: Outbox;
+  readonly hooks: Pick<Hooks, 'tell'>;
   readonly jobs: Jobs;
   readonly staff: Pick<Staff, 'reviewers' | 'all'>;
   readonly random: Randomness;

@@ -13,7 +13,7 @@ import type { PersonInHand } from '../members';
 import { writeAudit } from '../platform/audit';
 import { digest } from '../platform/ids';
 import type { EffectPorts } from './effect.ports';
-import { sendFormLetters } from './form.letters';
+import { tellOfSending } from './telling';
 import { decides } from './review';
 
 /** A letter that was to be taken back has left: what it says stands. */
@@ -59,7 +59,7 @@ async function one(scene: Scene, effect: Effect): Promise<void> {
       await person.claimAddress();
       const form = scene.setup.forms.get(application.form);
       if (form && choosesLater(form)) await letChoosePassword(scene);
-      return form && sendFormLetters(scene, form, application.answers);
+      return form && tellOfSending(scene, form, application.answers);
     }
     case 'tellReviewers':
       return tellReviewers(scene, effect.message);

@@ -8,7 +8,7 @@ import type { Instant } from '../../core/kernel';
 import type { Setup } from '../../core/setup';
 import type { PersonInHand } from '../members';
 import type { EffectPorts } from './effect.ports';
-import { sendFormLetters } from './form.letters';
+import { tellOfSending } from './telling';
 import { FormSendingRow } from './sending.entity';
 
 export type Sender = {
@@ -35,7 +35,7 @@ export async function takeSending(sender: Sender, form: AnyForm, read: ReadForm)
     answers: given,
     sentAt: now,
   });
-  await sendFormLetters({ manager, person, setup, now, ports }, form, given);
+  await tellOfSending({ manager, person, setup, now, ports }, form, given);
   return given;
 }
 

@@ -1,6 +1,6 @@
 import { afterAll, beforeAll, describe, expect, it } from 'vitest';
 import { Caller, makeStack, type Stack } from '../../tests/support/stack';
-import type { MemberRow, MemberView } from '../../contract';
+import type { MemberRow, MemberView, SavedView } from '../../contract';
 import { standings, type Facts } from '../../core/facts';
 import type { AnswerRule } from '../../core/fields';
 import { meetsAnswers } from '../../core/fields/answerRule';
@@ -336,5 +336,40 @@ describe('answers put right by staff', () => {
     expect((await odile.post(`/desk/members/${id}/answers`, { answers: sent })).body).toEqual({ changed: [] });
     expect((await odile.post(`/desk/members/${'z'.repeat(20)}/answers`, { answers: {} })).status).toBe(404);
     expect((await odile.get(`/desk/members/${'z'.repeat(20)}/answers`)).status).toBe(404);
+  });
+});
+
+describe('views that are kept', () => {
+  const views = async (who = odile) => (await who.get<{ views: SavedView[] }>('/desk/saved-views')).body.views;
+  const keeper = { level: 'keeper', sort: 'newest' };
+
+  it('are kept by name for everybody, one a name, and taken out', async () => {
+    expect(await views()).toEqual([]);
+    const kept = await odile.post<{ views: SavedView[] }>('/desk/saved-views', { name: 'Keepers', asked: keeper });
+    expect(kept.body.views).toMatchObject([{ name: 'Keepers', asked: keeper, note: expect.stringMatching(/^Odile/) }]);
+    const tamsin = await new Caller(stack.address).staffIn('tamsin@quillmoor.example');
+    const where = JSON.stringify({ all: [] });
+    await tamsin.post('/desk/saved-views', { name: 'KEEPÉRS', asked: { sort: 'name', where } });
+    const [view, ...others] = await views();
+    expect(others).toEqual([]);
+    expect(view).toMatchObject({
+      name: 'KEEPÉRS',
+      asked: { sort: 'name', where },
+      note: expect.stringMatching(/^Tamsin/),
+    });
+    expect((await tamsin.post(`/desk/saved-views/${view!.id}/remove`)).body).toEqual({ views: [] });
+    expect((await odile.post(`/desk/saved-views/${view!.id}/remove`)).status).toBe(404);
+  });
+
+  it('keep no words that were searched for, and are as many as a list can hold', async () => {
+    const refused = await odile.post('/desk/saved-views', { name: 'Ida', asked: { ...keeper, q: 'Ida' } });
+    expect(refused.status).toBe(400);
+    const all = await Promise.all(
+      Array.from({ length: 62 }, (_, n) => odile.post('/desk/saved-views', { name: `View ${n}`, asked: keeper })),
+    );
+    const statuses = all.map(({ status }) => status);
+    expect(statuses.filter((status) => status === 200).length).toBeLessThanOrEqual(62);
+    expect((await odile.post('/desk/saved-views', { name: 'One more', asked: keeper })).status).toBe(422);
+    expect((await odile.post('/desk/saved-views', { name: 'View 3', asked: { sort: 'seen' } })).status).toBe(200);
   });
 });

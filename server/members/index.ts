@@ -5,3 +5,5 @@ export * from './member.store';
 export { changeProfile, type ProfileRefusal } from './profile';
 export { valueColumns, wordsOf } from './member.words';
 export { PersonInHand, ownerOf } from './person.in.hand';
+export { SavedViews } from './saved.views';
+export { savedViewsApi, type SavedViewsPorts } from './saved.views.api';

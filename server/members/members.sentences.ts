@@ -25,6 +25,10 @@ export const membersSays = sentences({
   answers: { none: 'no answers', one: '{count} answer', other: '{count} answers' },
   terms: { none: 'no terms', one: '{count} term', other: '{count} terms' },
   peopleIn: { none: 'no people in it', one: '{count} person in it', other: '{count} people in it' },
+  viewKept: '{by}, {moment}',
+  viewName: 'Name of the view',
+  noSuchView: 'This view is not there any more.',
+  enoughViews: 'There are as many views as a list can hold. Take one out first.',
   peopleWanting: {
     none: 'no people who want it',
     one: '{count} person who wants it',

@@ -36,6 +36,8 @@ const Config = z.object({
   ADMISSA_DEMO: flag,
   /** Multiplies every limit on tries; 50 in a demo, where many people are one. */
   ADMISSA_LIMIT_FACTOR: z.coerce.number().int().min(1).optional(),
+  /** 1 lets web hooks call addresses of this machine and of the network it stands in. */
+  ADMISSA_HOOKS_INSIDE: flag,
   /** 0 serves pages only and leaves jobs to other processes. */
   ADMISSA_WORKER: z
     .enum(['0', '1'])
@@ -64,6 +66,7 @@ export type Config = {
   readonly mailPage: string | null;
   readonly demo: boolean;
   readonly limitFactor: number;
+  readonly hooksInside: boolean;
   readonly worker: boolean;
   readonly proxy: boolean;
   readonly log: string;
@@ -109,6 +112,7 @@ export function readConfig(env: NodeJS.ProcessEnv): Config {
     mailPage: c.ADMISSA_MAIL_PAGE ?? null,
     demo: c.ADMISSA_DEMO,
     limitFactor: c.ADMISSA_LIMIT_FACTOR ?? (c.ADMISSA_DEMO ? 50 : 1),
+    hooksInside: c.ADMISSA_HOOKS_INSIDE || c.ADMISSA_DEMO,
     worker: c.ADMISSA_WORKER,
     proxy: c.ADMISSA_PROXY,
     log: c.ADMISSA_LOG,

@@ -35,6 +35,7 @@ describe('migrations', () => {
       { name: 'Entered1700000000006' },
       { name: 'Tried1700000000007' },
       { name: 'Agreed1700000000008' },
+      { name: 'Told1700000000009' },
     ]);
     for (const other of others) await other.close();
   });

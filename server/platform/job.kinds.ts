@@ -5,7 +5,7 @@
 import type { ApplicationId } from '../../core/kernel';
 
 /** Each lane has hands of its own: a mail server that hangs keeps no timer waiting. */
-export const lanes = ['work', 'mail'] as const;
+export const lanes = ['work', 'mail', 'hooks'] as const;
 export type Lane = (typeof lanes)[number];
 
 /** `payload` is there for its type alone. */
@@ -29,6 +29,7 @@ export const jobKinds = {
   resetMail: job<{ mail: string }>('work'),
   staffResetMail: job<{ mail: string }>('work'),
   sendMail: job<{ id: string }>('mail'),
+  callHook: job<{ id: string }>('hooks'),
 } as const;
 export type JobKindName = keyof typeof jobKinds;
 

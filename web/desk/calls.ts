@@ -4,7 +4,9 @@ import { answers } from '../../contract/answers';
 import { clock } from '../../contract/clock';
 import { invitations } from '../../contract/invitations';
 import { letters } from '../../contract/letters';
+import { hooks } from '../../contract/hooks';
 import { madeUp } from '../../contract/madeUp';
+import { savedViews } from '../../contract/savedViews';
 import { members } from '../../contract/members';
 import { pictures } from '../../contract/pictures';
 import { review } from '../../contract/review';
@@ -26,7 +28,9 @@ export const desk = {
   clock,
   invitations,
   letters,
+  hooks,
   madeUp,
+  savedViews,
   members,
   pictures,
   review,

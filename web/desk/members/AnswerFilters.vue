@@ -87,6 +87,7 @@ const without = (at: number) =>
       <KitButton small kind="link" @click="adding = false">{{ says.cancel }}</KitButton>
     </form>
     <KitButton v-else kind="link" :disabled="where.length >= 20" @click="begin">{{ says.addCondition }}</KitButton>
+    <span class="answer-filters__end"><slot /></span>
   </div>
 </template>
 
@@ -113,6 +114,9 @@ const without = (at: number) =>
   min-width: 28px;
   min-height: 28px;
   text-decoration: none;
+}
+.answer-filters__end {
+  margin-left: auto;
 }
 .answer-filters__new {
   display: flex;

@@ -3,7 +3,7 @@
 import { useQuery } from '@pinia/colada';
 import { computed, nextTick, ref, watch } from 'vue';
 import { useRoute, useRouter } from 'vue-router';
-import { MemberSort, type MemberRow } from '../../../contract';
+import { MemberSort, type MemberRow, type SavedFilter } from '../../../contract';
 import { Standing } from '../../../core/facts';
 import { AnswerRule } from '../../../core/fields';
 import { calls, troubleOf } from '../calls';
@@ -17,6 +17,7 @@ import { useLetter } from '../letter';
 import AnswerFilters from './AnswerFilters.vue';
 import MemberFilters from './MemberFilters.vue';
 import MemberTable from './MemberTable.vue';
+import SavedViews from './SavedViews.vue';
 import PersonSheet from './PersonSheet.vue';
 import StandingTally from './StandingTally.vue';
 import { reader } from '../reader';
@@ -49,6 +50,11 @@ const asked = computed(() => ({
   where: conditions.value.length ? JSON.stringify({ all: conditions.value }) : undefined,
   sort: MemberSort.safeParse(one('sort')).data ?? ('name' as const),
 }));
+/** The same without the words that are searched for: what a view keeps. */
+const kept = computed((): SavedFilter => {
+  const { q: _, ...filter } = asked.value;
+  return filter as SavedFilter;
+});
 const person = computed(() => one('person') ?? null);
 
 const counts = useQuery({ key: ['counts'], query: () => calls.members.counts({}) });
@@ -118,6 +124,11 @@ useLetter('k', () => step(-1));
 const filtered = computed(() =>
   Boolean(asked.value.q || asked.value.standing || asked.value.level || asked.value.group || asked.value.where),
 );
+/** Whether there is anything that a view could keep. */
+const keepable = computed(() => {
+  const { standing, level, group, where, sort } = kept.value;
+  return Boolean(standing || level || group || where || sort !== 'name');
+});
 </script>
 
 <template>
@@ -139,7 +150,9 @@ const filtered = computed(() =>
         :where="conditions"
         :fields="counts.data.value?.fields ?? []"
         @change="ask({ where: $event.length ? JSON.stringify({ all: $event }) : undefined })"
-      />
+      >
+        <SavedViews :asked="kept" :keepable="keepable" />
+      </AnswerFilters>
       <MemberTable
         :rows="rows"
         :total="list.data.value?.total ?? 0"

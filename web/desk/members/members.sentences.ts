@@ -75,4 +75,12 @@ export const membersSays = sentences({
   notYours: 'Reading it is for those who review; your part does not include it.',
   narrowByStanding: 'Narrow by standing',
   everyone: 'Everyone',
+  savedViews: 'Views',
+  keepView: 'Keep this as a view',
+  filterFirst: 'Filter or sort the list first.',
+  viewName: 'Name of the view',
+  keepIt: 'Keep it',
+  viewIsKept: '“{name}” is kept for everybody at the desk.',
+  viewIsGone: '“{name}” is taken out.',
+  takeViewOut: 'Take “{name}” out',
 });

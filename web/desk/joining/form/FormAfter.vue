@@ -12,6 +12,7 @@ import WordsField from '../../letters/WordsField.vue';
 import { reader } from '../../reader';
 import { useDraft } from '../../setup/draft.store';
 import { joiningSays } from '../joining.sentences';
+import HookList from './HookList.vue';
 import LetterChoice from '../LetterChoice.vue';
 
 const says = joiningSays(reader);
@@ -138,6 +139,7 @@ function add(): void {
       <KitButton kind="link" @click="put(letters.filter((_, n) => n !== at))">{{ says.takeOut }}</KitButton>
     </div>
     <p class="quiet">{{ says.lettersWhen }}</p>
+    <HookList :form="form" :answers="answers" :fault-at="faultAt" @change="emit('change', $event)" />
   </div>
 </template>
 

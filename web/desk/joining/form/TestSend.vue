@@ -77,6 +77,7 @@ watch(() => props.form.id, close);
           [says.wouldHappen, trial.steps],
           [says.wouldGive, trial.gives],
           [says.wouldWrite, trial.letters],
+          ...(trial.calls.length ? [[says.wouldCall, trial.calls] as const] : []),
         ] as const"
         :key="title"
       >

@@ -15,5 +15,6 @@ export const testSendSays = sentences({
   wouldHappen: 'What would happen',
   wouldGive: 'What it would give',
   wouldWrite: 'Which letters would leave',
+  wouldCall: 'Would be told',
   nothing: 'Nothing.',
 });

@@ -1,6 +1,7 @@
 /**
- * Purpose: the letters that a form sends by itself: to whoever sent it, to staff, to an address.
- * Invariant: of a signup they leave once the address has been shown to be the sender's, so that nobody can make the site
+ * Purpose: whom a form tells by itself that it was sent: by letters to whoever sent it, to staff, to an address, and by
+ * calls to web hooks.
+ * Invariant: of a signup they are told once the address has been shown to be the sender's, so that nobody can make the site
  * write to a stranger, or to its staff, what they like.
  */
 import type { EntityManager } from 'typeorm';
@@ -11,7 +12,7 @@ import type { Setup } from '../../core/setup';
 import type { PersonInHand } from '../members';
 import type { EffectPorts } from './effect.ports';
 
-export type LetterScene = {
+type TellingScene = {
   readonly manager: EntityManager;
   readonly person: PersonInHand;
   readonly setup: Setup;
@@ -19,9 +20,11 @@ export type LetterScene = {
   readonly ports: EffectPorts;
 };
 
-export async function sendFormLetters(scene: LetterScene, form: AnyForm, given: Given): Promise<void> {
+/** Everybody and everything that is to know of a sending. */
+export async function tellOfSending(scene: TellingScene, form: AnyForm, given: Given): Promise<void> {
   const { manager, person, setup, now, ports } = scene;
   if (person.owner) return;
+  await ports.hooks.tell({ manager, facts: person.facts, setup, now }, form, given);
   const { address } = ports;
   const letters = (form.letters ?? []).filter(({ message }) => setup.messages.has(message));
   const staff = letters.some(({ to }) => to !== 'sender' && 'part' in to) ? await ports.staff.all(manager) : [];

@@ -1,0 +1,2 @@
+export { Hooks } from './hooks';
+export { hooksApi, type HooksPorts } from './hooks.api';

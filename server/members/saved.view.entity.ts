@@ -1,0 +1,27 @@
+import { Entity, Index } from 'typeorm';
+import type { SavedFilter } from '../../contract';
+import { InstantColumn, JsonColumn, KeyColumn, PrimaryId, TextColumn } from '../platform/columns';
+
+/** A filter of the member list, kept by a name. */
+@Entity('saved_view')
+@Index('saved_view_name', ['nameKey'], { unique: true })
+export class SavedViewRow {
+  @PrimaryId()
+  id!: string;
+
+  /** Its name, folded: of two that read the same there is one. */
+  @KeyColumn(250, { name: 'name_key' })
+  nameKey!: string;
+
+  @TextColumn(120)
+  name!: string;
+
+  @JsonColumn()
+  asked!: SavedFilter;
+
+  @TextColumn(120, { name: 'kept_by' })
+  keptBy!: string;
+
+  @InstantColumn({ name: 'kept_at' })
+  keptAt!: number;
+}
