@@ -1,6 +1,6 @@
 import { describe, expect, it } from 'vitest';
 import { NOW, quillmoor, quillmoorDocument, setupOf } from '../../tests/support/quillmoor';
-import { starterSetup } from '../../server/setup/starter';
+import { starterSetup } from '../ready';
 import { referencesOf, type SetupDocument } from '../setup';
 import { holds } from './conditions';
 import { checkUp, whereOf, type World } from './index';

@@ -45,3 +45,13 @@ export type FirstStep = { readonly step: keyof typeof firstStepsOf; readonly don
 
 export const firstSteps = (about: Beginnings): FirstStep[] =>
   Object.entries(firstStepsOf).map(([step, done]) => ({ step: step as FirstStep['step'], done: done(about) }));
+
+/**
+ * Whether the site stands as every site begins, so that a ready set-up can take the place of it and nothing that somebody
+ * has made is lost.
+ */
+export const isUntouched = ({
+  revision,
+  changes,
+  people,
+}: Pick<Beginnings, 'revision' | 'changes' | 'people'>): boolean => revision === 1 && changes === 0 && people === 0;

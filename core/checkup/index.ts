@@ -12,7 +12,7 @@ import { chipWithoutSource, neededOff } from './letters';
 import { gateTwice, landingShut, nobodyReviews, targetAfterLimit, unfinished, unproven } from './paths';
 import { nothingThere, oneAddress, retiredInUse } from './references';
 
-export { firstSteps, type FirstStep } from './firstSteps';
+export { firstSteps, isUntouched, type FirstStep } from './firstSteps';
 export { keyOf, whereOf, type Finding, type World } from './finding';
 
 /** Every check there is. */

@@ -80,6 +80,7 @@ describe('a whole form', () => {
     ['too many years', { 'years-keeping': '91' }],
     ['a list where a number belongs', { 'years-keeping': ['4'] }],
     ['an agreement in words', { rules: 'yes' }],
+    ['an agreement to an earlier text', { rules: 2 }],
     ['a number for a password', { password: 1234567890 }],
   ])('refuses %s', (_, change) => {
     expect(faultsOf(change)).toHaveLength(1);

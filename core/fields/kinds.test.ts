@@ -86,8 +86,11 @@ const table: Record<FieldKind['kind'], { of: FieldKind; takes: readonly Row[]; r
   },
   agreement: {
     of: { kind: 'agreement', agree: 'I agree', text: ['Bring cake.'], version: 3 },
-    takes: [[true, 3, 'agreed to version 3']],
-    refuses: ['yes', 2, 'true', ['true']],
+    takes: [
+      [true, 3, 'agreed to version 3'],
+      [2, 2, 'agreed to version 2'],
+    ],
+    refuses: ['yes', 4, 0, 1.5, 'true', ['true']],
   },
   computed: {
     of: { kind: 'computed', of: [{ chip: 'field:apiary', or: '' }] },

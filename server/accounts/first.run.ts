@@ -6,10 +6,11 @@
 import type { DataSource } from 'typeorm';
 import { readMail } from '../../core/fields';
 import { ok, owners, refuse, type Result } from '../../core/kernel';
+import { starterSetup } from '../../core/ready';
 import { makeSetup } from '../../core/setup';
 import { isDuplicate, transact } from '../platform/database';
 import type { SiteClock } from '../platform/clock';
-import { starterSetup, type SetupStore } from '../setup';
+import type { SetupStore } from '../setup';
 import { hashPassword, ownWords, weakness } from './passwords';
 import type { Staff } from './staff.service';
 import { accountsSays } from './accounts.sentences';

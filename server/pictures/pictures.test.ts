@@ -237,3 +237,31 @@ it('that was chosen and never sent is erased after a day', async () => {
   await pictures.sweep(clock.now() + 25 * 3_600_000);
   expect((await look(id)).status).toBe(404);
 });
+
+describe('a picture of somebody who was made up', () => {
+  it('is theirs while it is their answer, seen by staff, and goes with them', async () => {
+    const wilf = await caller().staffIn('wilf@quillmoor.example');
+    const person = { name: 'A face', standing: 'admitted', days: 3, levels: [], groups: [], answers: {} };
+    const made = (answers: object, path = '', version = {}) =>
+      wilf.post<{ people: { id: string; version: number }[] }>(`/desk/made-up${path}`, {
+        ...version,
+        person: { ...person, answers },
+      });
+    const [first, second] = [(await keep(plum)).body.id, (await keep(moss)).body.id];
+    const { id, version } = (await made({ portrait: first })).body.people.at(-1)!;
+    expect(await rows(id)).toEqual([{ id: first, field: 'portrait' }]);
+    expect((await look(first)).status).toBe(404);
+    expect((await look(first, wilf)).status).toBe(200);
+    expect((await made({ portrait: second }, `/${id}`, { version })).status).toBe(200);
+    expect(await rows(id)).toEqual([{ id: second, field: 'portrait' }]);
+    expect((await look(first, wilf)).status).toBe(404);
+    // Somebody else's is not to be had, and nothing of the change is kept then.
+    expect((await made({ portrait: second })).status).toBe(422);
+    await made({}, `/${id}`, { version: version + 1 });
+    expect(await rows(id)).toEqual([]);
+    const third = (await keep(plum)).body.id;
+    expect((await made({ portrait: third }, `/${id}`, { version: version + 2 })).status).toBe(200);
+    await wilf.post(`/desk/made-up/${id}/remove`);
+    expect((await look(third, wilf)).status).toBe(404);
+  });
+});

@@ -2,7 +2,7 @@
  * Purpose: people who were made up, as rows: kept, changed, taken out, and read as facts.
  * Invariant: an answer of theirs is one that its field takes; a change goes by the version it was made from.
  */
-import type { DataSource } from 'typeorm';
+import type { DataSource, EntityManager } from 'typeorm';
 import type { MadeUpView } from '../../contract';
 import { currentTerm, sayStanding, type FieldValue } from '../../core/facts';
 import { readAnswer } from '../../core/fields';
@@ -10,6 +10,7 @@ import { listed, ok, refuse, type FieldId, type Instant, type MemberId, type Res
 import { MadeUp, madeUpFacts } from '../../core/rehearsal';
 import type { Facts } from '../../core/facts';
 import type { Setup } from '../../core/setup';
+import { claimPictures } from '../pictures';
 import type { Acts, AlreadySent, Envelope } from '../platform/acts';
 import type { Randomness } from '../platform/ids';
 import { MadeUpRow } from './made.up.entity';
@@ -54,6 +55,7 @@ export class MadeUpPeople {
       if ((await rows.count()) >= MOST) return refuse({ code: 'too-many-made-up' });
       const id = this.random.id<string>();
       await rows.insert({ id, version: 1, madeBy: by, person: read.value, createdAt: now });
+      await this.keepPictures(manager, id, read.value, setup);
       about({ subject: id });
       return ok(id);
     });
@@ -70,15 +72,25 @@ export class MadeUpPeople {
       const rows = manager.getRepository(MadeUpRow);
       const { affected } = await rows.update({ id, version }, { version: version + 1, person: read.value });
       about({ subject: id });
-      if (affected) return ok(id);
+      if (affected) {
+        await this.keepPictures(manager, id, read.value, setup);
+        return ok(id);
+      }
       return refuse({ code: (await rows.existsBy({ id })) ? 'changed-meanwhile' : 'not-found' });
     });
+  }
+
+  /** Those of the answers, and of fields that have none any more no longer. */
+  private keepPictures(manager: EntityManager, id: string, { answers }: MadeUp, setup: Setup): Promise<void> {
+    const none = setup.doc.fields.filter(({ of }) => of.kind === 'picture').map((field) => [field.id, null] as const);
+    return claimPictures(manager, id as MemberId, { ...Object.fromEntries(none), ...answers }, setup);
   }
 
   remove(envelope: Envelope, id: string): Promise<Result<unknown, MadeUpRefusal>> {
     return this.acts.carryOut<string, MadeUpRefusal>(envelope, async ({ manager, about }) => {
       about({ subject: id });
       const { affected } = await manager.getRepository(MadeUpRow).delete({ id });
+      await manager.query('DELETE FROM picture WHERE member = ?', [id]);
       return affected ? ok(id) : refuse({ code: 'not-found' });
     });
   }

@@ -18,8 +18,12 @@ export const agreement: FieldKindOf<z.infer<typeof agreementOf>> & { schema: typ
   schema: agreementOf,
   called: ({ version }, reader) => fieldsSays(reader).kindAgreement({ version }),
   missing: (_, reader) => fieldsSays(reader).tickToAgree,
-  read: ({ version }, raw, reader) =>
-    raw === true || raw === version ? ok(version) : refuse(fieldsSays(reader).tickToAgree),
+  /** A tick agrees to the text as it is; staff may note an earlier version that somebody has agreed to. */
+  read({ version }, raw, reader) {
+    if (raw === true) return ok(version);
+    const noted = typeof raw === 'number' && Number.isInteger(raw) && raw >= 1 && raw <= version;
+    return noted ? ok(raw) : refuse(fieldsSays(reader).tickToAgree);
+  },
   blank: (raw) => raw === false,
   typed: ({ version }, value) => value === version,
   show: (_, value, reader) => fieldsSays(reader).agreedTo({ version: Number(value) }),

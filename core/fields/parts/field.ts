@@ -108,7 +108,10 @@ export const field: PartKind<FieldPart> & { schema: typeof fieldOf } = {
     const field = fieldFor(part, known);
     if (!field) return null;
     const set = part.hidden ? setBy(part) : undefined;
-    const read = readAnswer(field, set ?? raw[part.field], part.required && !part.hidden, known.doc.site);
+    const sent = set ?? raw[part.field];
+    // On a form one agrees to what is shown there, by a tick.
+    const given = field.of.kind === 'agreement' ? sent === true : sent;
+    const read = readAnswer(field, given, part.required && !part.hidden, known.doc.site);
     if (!read.ok) {
       // What is not shown cannot be mended by whoever sends the form.
       if (!part.hidden) into.faults.push({ at: part.field, label: part.label ?? field.label, says: read.refusal });

@@ -11,7 +11,9 @@ import {
   type PartOfForm,
 } from '../../../core/fields';
 import type { FieldId } from '../../../core/kernel';
+import { readyForm, readyFormNames, type ReadyFormName } from '../../../core/ready';
 import { idFrom } from '../../../core/setup';
+import KitChoice from '../../kit/fields/KitChoice.vue';
 import KitButton from '../../kit/KitButton.vue';
 import KitOrder from '../../kit/KitOrder.vue';
 import KitToggle from '../../kit/KitToggle.vue';
@@ -97,37 +99,16 @@ const pieces = computed(() => {
   ];
 });
 
-/** A new form asks for what an account needs, so that it can be sent at once. */
+const beginsAs = ref<ReadyFormName>('signup');
+const readyForms = readyFormNames.map((value) => ({ title: says[`${value}Form`], value }));
 function make(title: string): void {
-  const made = idFrom(
-    title,
-    forms.value.map((one) => one.id),
-    'form',
-  );
-  const address = idFrom(
-    title,
-    forms.value.map((one) => one.address),
-    'join',
-  );
-  const role = (name: 'name' | 'mail') => fields.value.find((field) => field.role === name);
-  const ask = (field: FieldItem | undefined): PartOfForm[] =>
-    field ? [{ part: 'field', field: field.id, required: true, half: false }] : [];
-  const path = draft.ofKind('path')[0]?.id ?? 'path';
-  const parts: PartOfForm[] = [
-    ...ask(role('name')),
-    ...ask(role('mail')),
-    { part: 'password', label: says.newPassword, half: false },
-  ];
-  const purpose = { is: 'signup', path };
-  draft.edit('form', made, {
-    id: made,
-    address,
-    title,
-    purpose,
-    sendLabel: says.newFormSend,
-    parts,
-  } as unknown as Body);
-  void router.push(`/desk/joining/forms/${made}`);
+  const { setup } = draft;
+  if (!setup) return;
+  const taken = (of: 'id' | 'address') => forms.value.map((one) => one[of]);
+  const id = idFrom(title, taken('id'), 'form') as AnyForm['id'];
+  const made = readyForm(beginsAs.value, { id, address: idFrom(title, taken('address'), 'join'), title }, setup);
+  draft.edit('form', id, made as unknown as Body);
+  void router.push(`/desk/joining/forms/${id}`);
 }
 const others = computed(() => forms.value.map((one) => ({ title: one.title, to: `/desk/joining/forms/${one.id}` })));
 /** A signup form is met by visitors; others by whoever is looked as. */
@@ -251,7 +232,9 @@ const mark = computed(() => {
       </template>
       <TestSend :form="form" :typed="answered.typed" @fill="answered.fill" />
     </DraftMount>
-    <NewItem v-model="naming" :title="says.newForm" :label="says.title" :action="says.newForm" @make="make" />
+    <NewItem v-model="naming" :title="says.newForm" :label="says.title" :action="says.newForm" @make="make">
+      <KitChoice v-model="beginsAs" :label="says.beginsAs" :items="readyForms" />
+    </NewItem>
   </div>
 </template>
 

@@ -6,7 +6,6 @@ import type { MemberRow } from '../../../contract';
 import type { FieldValue } from '../../../core/facts';
 import KitField from '../../kit/fields/KitField.vue';
 import KitButton from '../../kit/KitButton.vue';
-import KitPicture from '../../kit/KitPicture.vue';
 import Trouble from '../../kit/Trouble.vue';
 import Waiting from '../../kit/Waiting.vue';
 import { calls } from '../calls';
@@ -63,30 +62,16 @@ async function keep(): Promise<void> {
   <Waiting v-else-if="!data" :rows="5" />
   <form v-else class="fieldset answers-editor" @submit.prevent="keep" @keydown.esc.stop="emit('done', false)">
     <KitField v-if="nameField" id="answers-name" v-model="name" :label="nameField.label" :fault="fault(nameField.id)" />
-    <template v-for="field in fields" :key="field.id">
-      <div v-if="field.of.kind === 'picture'" class="field">
-        <p class="field__label">{{ field.label }}</p>
-        <template v-if="values[field.id]">
-          <KitPicture :id="String(values[field.id])" :label="field.label" />
-          <KitButton
-            kind="link"
-            :aria-label="says.takeAwayNamed({ name: field.label })"
-            @click="values[field.id] = undefined"
-            >{{ says.takeAway }}</KitButton
-          >
-        </template>
-        <p v-else class="quiet">{{ says.noPicture }}</p>
-      </div>
-      <AnswerInput
-        v-else
-        :id="`answers-${field.id}`"
-        v-model="values[field.id]"
-        :field="field"
-        :label="field.label"
-        optional
-        :fault="fault(field.id)"
-      />
-    </template>
+    <AnswerInput
+      v-for="field in fields"
+      :id="`answers-${field.id}`"
+      :key="field.id"
+      v-model="values[field.id]"
+      :field="field"
+      :label="field.label"
+      optional
+      :fault="fault(field.id)"
+    />
     <p v-if="trouble && !trouble.faults" class="field__fault" role="alert">{{ trouble.says }}</p>
     <div class="fieldset__foot">
       <span class="fieldset__end">

@@ -1,11 +1,15 @@
 <script setup lang="ts">
 /** One answer to a profile field, whatever its kind, as an editor of the desk asks for it. Empty is no answer. */
-import { computed } from 'vue';
+import { computed, ref } from 'vue';
 import type { FieldValue } from '../../../core/facts';
 import { fieldKindOf, type FieldItem } from '../../../core/fields';
 import KitChoice from '../../kit/fields/KitChoice.vue';
 import KitField from '../../kit/fields/KitField.vue';
 import KitTicks from '../../kit/fields/KitTicks.vue';
+import KitButton from '../../kit/KitButton.vue';
+import KitFile from '../../kit/KitFile.vue';
+import KitPicture from '../../kit/KitPicture.vue';
+import { calls, troubleOf } from '../calls';
 import { reader } from '../reader';
 import { peopleSays } from './people.sentences';
 
@@ -33,6 +37,18 @@ const choices = computed(() => {
       { title: says.yes, value: 'true' },
       { title: says.no, value: 'false' },
     ];
+  const { of } = props.field;
+  if (of.kind === 'agreement') {
+    // Whoever agreed to an earlier version agreed to that one.
+    const versions = [
+      of.version,
+      ...(typeof value.value === 'number' && value.value < of.version ? [value.value] : []),
+    ];
+    return versions.map((version) => ({
+      title: fieldKindOf(of).show(of, version, reader),
+      value: String(version),
+    }));
+  }
   return 'choices' in input.value ? input.value.choices.map(({ id, label }) => ({ title: label, value: id })) : [];
 });
 const plain = computed(() => {
@@ -40,8 +56,21 @@ const plain = computed(() => {
   if (kind === 'text') return input.value.long ? 'longText' : 'text';
   return kind === 'number' || kind === 'date' || kind === 'mail' ? kind : 'text';
 });
-const choose = (chosen: string) =>
-  (value.value = chosen === '' ? undefined : input.value.kind === 'yesNo' ? chosen === 'true' : chosen);
+function choose(chosen: string): void {
+  const { kind } = input.value;
+  const taken = kind === 'yesNo' ? chosen === 'true' : kind === 'agreement' ? Number(chosen) : chosen;
+  value.value = chosen === '' ? undefined : taken;
+}
+const trouble = ref<string | null>(null);
+async function take(picture: File): Promise<void> {
+  trouble.value = null;
+  try {
+    value.value = (await calls.pictures.keep({ picture })).id;
+  } catch (error) {
+    const { code, says: why } = troubleOf(error);
+    trouble.value = code === 'no-picture' ? says.noPicture : why;
+  }
+}
 const setDay = (at: 0 | 1, day: string) => {
   const days = [list.value[0] ?? '', list.value[1] ?? ''];
   days[at] = day;
@@ -66,6 +95,21 @@ const setDay = (at: 0 | 1, day: string) => {
     :fault="fault ?? null"
     @update:model-value="value = $event.length ? [...$event] : undefined"
   />
+  <div v-else-if="input.kind === 'picture'" class="field">
+    <p class="field__label">{{ label }}</p>
+    <KitPicture v-if="text" :id="text" :label="label" />
+    <div class="answer-picture">
+      <KitFile
+        :label="text ? says.anotherPicture : says.choosePicture"
+        accept="image/jpeg,image/png,image/webp,image/gif"
+        @file="take"
+      />
+      <KitButton v-if="text" kind="link" :aria-label="says.takeAwayNamed({ name: label })" @click="value = undefined">{{
+        says.takeAway
+      }}</KitButton>
+    </div>
+    <p v-if="trouble ?? fault" class="field__fault" role="alert">{{ trouble ?? fault }}</p>
+  </div>
   <div v-else-if="input.kind === 'dateRange'" class="fieldset__two">
     <KitField
       :id="`${id}-from`"
@@ -93,3 +137,13 @@ const setDay = (at: 0 | 1, day: string) => {
     @update:model-value="value = $event === '' ? undefined : $event"
   />
 </template>
+
+<style>
+.answer-picture {
+  display: flex;
+  flex-wrap: wrap;
+  align-items: center;
+  gap: 6px 14px;
+  margin-top: 6px;
+}
+</style>

@@ -34,7 +34,7 @@ const fields = computed(() =>
   draft
     .ofKind('field')
     .map(({ good }) => good as unknown as FieldItem)
-    .filter(({ retired, role, of }) => !retired && role !== 'name' && of.kind !== 'picture'),
+    .filter(({ retired, role, of }) => !retired && role !== 'name' && of.kind !== 'computed'),
 );
 const standings = Standing.options.map((one) => ({ title: sayStanding(one, reader), value: one }));
 

@@ -26,6 +26,7 @@ function make(): void {
     <form class="panel" @submit.prevent="make">
       <h2 id="new-item-title">{{ title }}</h2>
       <KitField id="new-item" v-model="name" :label="label" autofocus />
+      <slot />
       <div class="panel__foot">
         <KitButton @click="open = false">{{ says.cancel }}</KitButton>
         <KitButton kind="primary" type="submit" :disabled="!name.trim()">{{ action }}</KitButton>

@@ -2,7 +2,7 @@
 /** What a new site still needs before its first member can join: each step leads to where it is done. */
 import { computed } from 'vue';
 import { useRouter } from 'vue-router';
-import { firstSteps, type FirstStep } from '../../../core/checkup';
+import { firstSteps, isUntouched, type FirstStep } from '../../../core/checkup';
 import KitButton from '../../kit/KitButton.vue';
 import { calls } from '../calls';
 import { useNotice } from '../notice';
@@ -11,6 +11,7 @@ import { reader } from '../reader';
 import { useSending } from '../sending';
 import { useDraft } from '../setup/draft.store';
 import { publishing } from '../setup/publishing';
+import ReadySetups from './ReadySetups.vue';
 import { firstStepsSay } from './firstSteps.sentences';
 
 const says = firstStepsSay(reader);
@@ -34,6 +35,9 @@ const steps = computed<FirstStep[]>(() =>
         people: props.people,
       })
     : [],
+);
+const untouched = computed(() =>
+  isUntouched({ revision: draft.view?.revision ?? 0, changes: draft.changes.length, people: props.people }),
 );
 const next = computed(() => steps.value.find(({ done }) => !done)?.step ?? null);
 const form = computed(() => draft.setup?.doc.forms.find(({ retired, purpose }) => !retired && purpose.is === 'signup'));
@@ -82,6 +86,7 @@ const acts: Readonly<Record<FirstStep['step'], () => unknown>> = {
       </li>
     </ol>
   </section>
+  <ReadySetups v-if="untouched && draft.setup" :doc="draft.setup.doc" />
 </template>
 
 <style>

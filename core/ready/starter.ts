@@ -1,5 +1,7 @@
 /** Purpose: the plain set-up a new owner starts from: one open page, one form, a path with both gates. */
 
+import { confirmEmail, reviewGate } from './parts';
+
 /** A whole set-up document for a site of this name; parsed by the same schema as any other. */
 export function starterSetup(siteName: string, replyTo: string): unknown {
   const hello = ['Hello ', { chip: 'firstName', or: 'there' }, ','];
@@ -54,26 +56,7 @@ export function starterSetup(siteName: string, replyTo: string): unknown {
       {
         id: 'member-path',
         title: 'Member path',
-        gates: [
-          {
-            kind: 'confirmEmail',
-            id: 'confirm',
-            title: 'Confirm email',
-            lifetime: { count: 2, unit: 'hours' },
-            limit: { count: 7, unit: 'days' },
-            message: 'confirm-email',
-          },
-          {
-            kind: 'review',
-            id: 'review',
-            title: 'Review',
-            reader: 'The committee',
-            target: { count: 5, unit: 'days' },
-            limit: { count: 14, unit: 'days' },
-            then: 'askAgain',
-            reminder: 'review-reminder',
-          },
-        ],
+        gates: [confirmEmail, reviewGate],
         grants: [{ level: 'member' }],
         admitted: 'admitted',
         declined: 'declined',
