@@ -128,3 +128,68 @@ test('a member’s picture: chosen, shown, and seen at the desk', async ({ page,
   await expect(desk.getByRole('img', { name: 'Your picture' })).toBeVisible();
   expect(complaints).toEqual([]);
 });
+
+test('a field is made of others, a text is agreed to anew, a view is kept, a follow-up begins ready', async ({
+  page,
+  product,
+}) => {
+  const complaints = watch(page);
+  await staffIn(page, product, 'odile');
+  await page.goto(`${product.site}/desk/joining`);
+  await page.getByRole('button', { name: 'New field' }).click();
+  await page.getByLabel('Label').fill('Apiary in short');
+  await page.keyboard.press('Enter');
+  const kind = page.getByRole('combobox', { name: 'Kind' });
+  await kind.focus();
+  await page.keyboard.press('Enter');
+  await page.keyboard.type('Made');
+  await page.keyboard.press('Enter');
+  const madeOf = page.getByLabel('Made of', { exact: true });
+  await madeOf.fill('nothing but words');
+  await expect(page.getByText('Put the answer of at least one field in.')).toBeVisible();
+  await madeOf.fill('{Apiary postcode}, {Colonies kept}');
+  await expect(page.getByText('Apiary in short shows Apiary postcode to more people.')).toBeVisible();
+  await choose(page.getByRole('combobox', { name: 'Seen by' }), /^staff$/);
+  await expect(page.getByText('shows Apiary postcode to more people')).toBeHidden();
+  await accessible(page, 'A field made of others');
+
+  await page.goto(`${product.site}/desk/joining?field=rules`);
+  await page.getByLabel('Text, one point a line').fill('Bring cake to Hut 2.');
+  await expect(page.getByText('Our rules changes what was agreed to.')).toBeVisible();
+  await page.getByRole('button', { name: 'Count the version up' }).click();
+  await expect(page.getByText(/^Version 4/)).toBeVisible();
+  await expect(page.getByText('Our rules changes what was agreed to.')).toBeHidden();
+  await expect(page.frameLocator('.mount-beside__paper').last().getByText('Bring cake to Hut 2.')).toBeVisible();
+
+  await page.goto(`${product.site}/desk/joining/forms`);
+  await page.getByRole('button', { name: 'New form' }).click();
+  await page.getByLabel('Title').last().fill('The new rules');
+  await choose(page.getByRole('combobox', { name: 'Begins as' }), 'A follow-up: put to everybody inside');
+  await page.getByRole('button', { name: 'New form' }).last().click();
+  await expect(page.getByRole('heading', { name: 'The new rules' }).first()).toBeVisible();
+  await page.getByRole('button', { name: 'Place Our rules' }).click();
+  await page.getByRole('button', { name: 'Publish…' }).click();
+  await page.getByRole('button', { name: /^Publish revision/ }).click();
+  await expect(page.getByText(/is live/).first()).toBeVisible();
+
+  await page.goto(`${product.site}/desk/members`);
+  await page.getByPlaceholder('Search').fill('ida marrow');
+  await page.getByRole('button', { name: 'Ida Marrowby' }).click();
+  // A job makes the field for everybody, some moments after it went live.
+  await expect(async () => {
+    await page.reload();
+    await expect(page.getByText(/^QM\d \d\w\w, \d+ colon/)).toBeVisible({ timeout: 3_000 });
+  }).toPass({ timeout: 40_000 });
+  await page.goto(`${product.site}/desk/members?level=keeper&sort=newest`);
+  await page.getByRole('button', { name: 'Views' }).click();
+  await page.getByRole('menuitem', { name: 'Keep this as a view' }).click();
+  await page.getByLabel('Name of the view').fill('Newest Keepers');
+  await page.keyboard.press('Enter');
+  await expect(page.getByText('“Newest Keepers” is kept for everybody at the desk.')).toBeVisible();
+  await page.goto(`${product.site}/desk/members`);
+  await page.getByRole('button', { name: 'Views' }).click();
+  await page.getByRole('menuitem', { name: 'Newest Keepers' }).click();
+  await expect(page).toHaveURL(/level=keeper&sort=newest/);
+  await accessible(page, 'Members, by a view');
+  expect(complaints).toEqual([]);
+});

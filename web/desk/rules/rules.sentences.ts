@@ -22,7 +22,7 @@ export const rulesSays = sentences({
   theLetters: 'First letters',
   theDay: 'Day',
   theCountry: 'Country',
-  typeNumber: 'Type a number, such as 3.',
+  typeNumber: 'Type a number, such as 5.',
   typeLetters: 'Type the letters it begins with.',
   chooseDay: 'Choose a day.',
   chooseCountry: 'Choose a country.',
