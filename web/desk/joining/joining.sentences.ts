@@ -146,7 +146,6 @@ export const joiningSays = sentences({
   applicationForm: 'An application: what members tell of themselves too',
   followUpForm: 'A follow-up: put to everybody inside',
   blankForm: 'Blank',
-  newFormSend: 'Send my application',
   passwordLater: 'Not asked here: a letter brings a link to choose it',
   newPassword: 'Choose a password',
   whatSees: 'What {name} sees',
