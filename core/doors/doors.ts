@@ -29,14 +29,23 @@ export function ruleOf(use: DoorUse, setup: Setup): Rule {
   return use.rule;
 }
 
+const known = new WeakMap<Setup, Doors>();
+
+/** The doors of a set-up. The same set-up gives the same doors, so that what is compiled once is kept with it. */
 export function doorsOf(setup: Setup): Doors {
+  let doors = known.get(setup);
+  if (!doors) known.set(setup, (doors = made(setup)));
+  return doors;
+}
+
+function made(setup: Setup): Doors {
   const layout = layoutOf(setup);
-  const made = new WeakMap<object, Predicate>();
+  const predicates = new WeakMap<object, Predicate>();
   function kept(of: object, rule: () => Rule): Predicate {
-    let predicate = made.get(of);
+    let predicate = predicates.get(of);
     if (!predicate) {
       predicate = compile(rule(), layout, setup);
-      made.set(of, predicate);
+      predicates.set(of, predicate);
     }
     return predicate;
   }

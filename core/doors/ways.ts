@@ -13,8 +13,7 @@ import { pathOfForm, type AnyForm } from '../fields/formItem';
 import type { Grant, PathItem } from '../joining/path';
 import { firstPayment } from '../levels';
 import type { Setup } from '../setup';
-import { compile } from './compile';
-import { layoutOf, prepare } from './prepare';
+import { doorsOf } from './doors';
 
 export type WayIn =
   | { readonly by: 'signIn' }
@@ -34,9 +33,9 @@ const someone = 'aaaaaaaaaaaaaaaaaaaa' as MemberId;
  * @param path the path an applicant is on; null where it is not known, and then nothing is promised of it
  */
 export function waysIn(rule: Rule, facts: Facts, now: Instant, setup: Setup, path: PathId | null = null): WayIn[] {
-  const layout = layoutOf(setup);
-  const opens = compile(rule, layout, setup);
-  const would = (changed: Facts, at = now) => opens(prepare(layout, changed, at));
+  const doors = doorsOf(setup);
+  const opens = doors.meets(rule);
+  const would = (changed: Facts, at = now) => opens(doors.prepare(changed, at));
   if (would(facts)) return [];
   const found: { way: WayIn; cost: number }[] = [];
   const add = (cost: number, way: WayIn) => void found.push({ way, cost });
@@ -102,9 +101,9 @@ const withLevel = (facts: Facts, level: LevelId, now: Instant): Facts => ({
 
 /** The facts after a path's grants. A grant that hangs on an answer is given only where the answer is known. */
 export function granted(facts: Facts, grants: readonly Grant[], now: Instant, setup: Setup): Facts {
-  const layout = layoutOf(setup);
+  const doors = doorsOf(setup);
   return grants.reduce((next, grant) => {
-    if (grant.when && !compile(grant.when, layout, setup)(prepare(layout, facts, now))) return next;
+    if (grant.when && !doors.meets(grant.when)(doors.prepare(facts, now))) return next;
     if ('group' in grant)
       return next.groups.includes(grant.group) ? next : { ...next, groups: [...next.groups, grant.group] };
     const until = grant.lasts ? addSpan(now, grant.lasts, setup.doc.site.zone) : null;

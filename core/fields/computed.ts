@@ -25,6 +25,21 @@ export const sourcesOf = ({ of }: Pick<FieldItem, 'of'>): FieldId[] =>
 export const mayBeSource = ({ of, role }: FieldItem): boolean =>
   !role && of.kind !== 'computed' && of.kind !== 'picture' && of.kind !== 'agreement';
 
+type Computed = { readonly id: FieldId; readonly role: FieldItem['role']; readonly of: Words };
+const found = new WeakMap<ReadonlyMap<string, FieldItem>, readonly Computed[]>();
+
+/** The computed fields of a set-up, looked for once: each form that is read asks for them, and most sites have none. */
+function computedIn(fields: ReadonlyMap<string, FieldItem>): readonly Computed[] {
+  let list = found.get(fields);
+  if (!list) {
+    list = [...fields.values()].flatMap(({ id, role, retired, of }) =>
+      of.kind === 'computed' && !retired ? [{ id, role, of: of.of }] : [],
+    );
+    found.set(fields, list);
+  }
+  return list;
+}
+
 /**
  * What all computed fields hold by these answers; null for one whose sources are all unanswered.
  * @returns `name` apart, where the person's name is made so; undefined where it is not
@@ -35,11 +50,10 @@ export function computedBy(
 ): { readonly name: string | null | undefined; readonly fields: Readonly<Record<string, string | null>> } {
   const fields: Record<string, string | null> = {};
   let name: string | null | undefined;
-  for (const field of known.fields.values()) {
-    if (field.retired || field.of.kind !== 'computed') continue;
-    const value = joined(field.of.of, answers, known);
-    if (field.role === 'name') name = value;
-    else fields[field.id] = value;
+  for (const { id, role, of } of computedIn(known.fields)) {
+    const value = joined(of, answers, known);
+    if (role === 'name') name = value;
+    else fields[id] = value;
   }
   return { name, fields };
 }

@@ -36,11 +36,10 @@ export const heldOf = (application: Application): Held<never> => ({
 
 /** The first gate of the path that is still to be passed. */
 export function nextGate(path: WalkedPath, application: Application): GateItem | undefined {
-  const given = givenOf(application);
   return path.gates.find((gate) => {
     const { id, kind } = gate;
     // Who is not asked to pass here walks by.
-    if ('when' in gate && gate.when && !meetsAnswers(gate.when, given)) return false;
+    if ('when' in gate && gate.when && !meetsAnswers(gate.when, givenOf(application))) return false;
     return !application.passed.some((behind) => behind.gate === id || (behind.kind === kind && kindOf({ kind }).once));
   });
 }

@@ -3,10 +3,14 @@
  * site's zone: who was admitted on a Monday evening has been so for one day from Tuesday's first minute on.
  */
 import { z } from 'zod';
+import { andInto, within } from '../../facts';
 import { owners, sayShortDate, type Instant } from '../../kernel';
 import { addSpan, dayBegins, dayNumber, startOfDay } from '../../kernel/calendar';
 import { doorsSays } from '../doors.sentences';
 import type { ConditionKind } from './kind';
+
+/** The least of what a day of admission can be: none. */
+const NEVER = -2_147_483_648;
 
 const admittedForOf = z.strictObject({ fact: z.literal('admittedFor'), days: z.int().min(0) });
 export const admittedFor: ConditionKind<z.infer<typeof admittedForOf>> & { schema: typeof admittedForOf } = {
@@ -16,6 +20,14 @@ export const admittedFor: ConditionKind<z.infer<typeof admittedForOf>> & { schem
   meets({ days }, { admittedAt }, now, { doc }) {
     if (admittedAt === null || admittedAt > now) return false;
     return dayNumber(now, doc.site.zone) - dayNumber(admittedAt, doc.site.zone) >= days;
+  },
+  column({ days }, people, now, { doc }) {
+    const admission = people.admission;
+    const long = within(admission.days, NEVER + 1, dayNumber(now, doc.site.zone) - days);
+    if (days > 0) return long;
+    // On the day itself the hour counts.
+    andInto(long, within(admission.at, -Infinity, now));
+    return long;
   },
   says: ({ days }, { doc }) => doorsSays(doc.site).admittedFor({ count: days }),
   found(_, { admittedAt }, now, { doc }) {
@@ -49,6 +61,10 @@ export const date: ConditionKind<Of> & { schema: typeof dateOf } = {
   meets(condition, _facts, now, { doc }) {
     const { from, until } = windowOf(condition, doc.site.zone);
     return now >= from && now < until;
+  },
+  column(condition, people, now, { doc }) {
+    const { from, until } = windowOf(condition, doc.site.zone);
+    return now >= from && now < until ? people.alive.bits : people.none();
   },
   ready(condition, { doc }) {
     const { from, until } = windowOf(condition, doc.site.zone);

@@ -2,6 +2,8 @@
 import type { z } from 'zod';
 import { AnswerCondition, meetsField, type FieldTest } from '../../fields/answerRule';
 import { sayDay } from '../../fields/kinds/dates';
+import { coded, orInto, within, type Bits, type Population } from '../../facts';
+import type { FieldColumn } from '../../facts/population';
 import { showValue } from '../../fields/show';
 import { never } from '../../kernel';
 import { doorsSays } from '../doors.sentences';
@@ -38,6 +40,46 @@ function saysTest(test: FieldTest, { fields, doc }: Known, id: string): string {
   }
 }
 
+function columnOf(test: FieldTest, column: FieldColumn, people: Population): Bits {
+  const { numbers, codes, words } = column;
+  const byNumber = (least: number, most: number) => (numbers ? within(numbers, least, most) : people.none());
+  const byWord = (fits: (word: string) => boolean) => {
+    if (!codes) return people.none();
+    // The first is no text at all, which meets nothing.
+    const marked = Uint8Array.from(words.list, (word, at) => (at > 0 && fits(word) ? 1 : 0));
+    return coded(codes, marked);
+  };
+  switch (test.op) {
+    case 'answered': {
+      const all = byWord(() => true);
+      for (const set of [
+        byNumber(-Infinity, Infinity),
+        column.yes.true.bits,
+        column.yes.false.bits,
+        column.listed.bits,
+      ])
+        orInto(all, set);
+      return all;
+    }
+    case 'is':
+      if (typeof test.value === 'number') return byNumber(test.value, test.value);
+      if (typeof test.value === 'boolean') return column.yes[test.value ? 'true' : 'false'].bits;
+      return byWord((word) => word === test.value);
+    case 'atLeast':
+      return byNumber(test.value, Infinity);
+    case 'atMost':
+      return byNumber(-Infinity, test.value);
+    case 'includes':
+      return column.lists.get(test.value)?.bits ?? people.none();
+    case 'startsWith':
+    case 'from':
+    case 'until':
+      return byWord((word) => meetsField(test, word));
+    default:
+      return never(test);
+  }
+}
+
 export const field: ConditionKind<Of> & { schema: typeof schema } = {
   schema,
   names: (condition) => [{ kind: 'fields', id: condition.field }],
@@ -47,6 +89,10 @@ export const field: ConditionKind<Of> & { schema: typeof schema } = {
   ready(condition, { fields }) {
     if (!fields.has(condition.field)) return () => false;
     return (facts) => meetsField(condition.test, facts.fields[condition.field]);
+  },
+  column({ field: id, test }, people, _now, { fields }) {
+    const column = fields.has(id) ? people.field(id) : null;
+    return column ? columnOf(test, column, people) : people.none();
   },
   says: (condition, known) => saysTest(condition.test, known, condition.field),
   found(condition, facts, _now, { fields, doc }) {

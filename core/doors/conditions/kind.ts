@@ -1,6 +1,6 @@
 /** Purpose: what a kind of condition is: everything the product has to know of it, in one place. */
 import type { z } from 'zod';
-import type { Facts } from '../../facts';
+import type { Bits, Facts, Population } from '../../facts';
 import type { FieldItem } from '../../fields/items';
 import type { Instant, Place } from '../../kernel';
 import type { Layout } from '../prepare';
@@ -23,6 +23,8 @@ export type ConditionKind<C extends { fact: string }> = {
   bits(condition: C, layout: Layout): readonly number[] | null;
   /** Whether one person meets it, by the names that exist. Days are calendar days of the site's zone. */
   meets(condition: C, facts: Facts, now: Instant, known: Known): boolean;
+  /** Who of all meets it, by the names that exist. What is handed out may be shared, and is never written to. */
+  column(condition: C, people: Population, now: Instant, known: Known): Bits;
   /** A test made once for many people, where that is quicker than `meets`. */
   ready?(condition: C, known: Known): (facts: Facts, now: Instant) => boolean;
   /** As a clause: `Standing is Admitted`. */

@@ -1,6 +1,6 @@
 /** Purpose: the condition on a level: held now, held for so many days, ever held. */
 import { z } from 'zod';
-import { lastTerm, type Facts, type HeldTerm } from '../../facts';
+import { drop, lastTerm, orInto, rowsIn, type HeldTerm } from '../../facts';
 import { LevelId, listed, sayShortDate, type Instant } from '../../kernel';
 import { dayBegins, dayNumber } from '../../kernel/calendar';
 import { doorsSays } from '../doors.sentences';
@@ -19,7 +19,11 @@ type Of = z.infer<typeof schema>;
 const isRunning = ({ from, until }: HeldTerm, now: Instant) => from <= now && (until === null || until > now);
 
 /** Since when one of the levels has been held without a gap, or null when none is held now. */
-export function heldSince(facts: Facts, levels: readonly string[], now: Instant): Instant | null {
+export function heldSince(
+  facts: { readonly terms: readonly HeldTerm[] },
+  levels: readonly string[],
+  now: Instant,
+): Instant | null {
   const terms = facts.terms.filter((term) => levels.includes(term.level) && term.from <= now);
   let since = terms.reduce<number | null>(
     (least, term) => (isRunning(term, now) && (least === null || term.from < least) ? term.from : least),
@@ -54,6 +58,21 @@ export const level: ConditionKind<Of> & { schema: typeof schema } = {
     if (since === null) return false;
     const { zone } = known.doc.site;
     return !condition.heldDays || dayNumber(now, zone) - dayNumber(since, zone) >= condition.heldDays;
+  },
+  column(condition, people, now, known) {
+    const is = knownOf(condition.is, known);
+    const all = people.none();
+    for (const id of is) {
+      const held = people.level(id, now);
+      if (held) orInto(all, held[condition.when]);
+    }
+    if (condition.when === 'ever' || !condition.heldDays) return all;
+    const today = dayNumber(now, known.doc.site.zone);
+    for (const row of rowsIn(all)) {
+      const since = heldSince({ terms: people.termsOf(row) }, is, now);
+      if (since === null || today - dayNumber(since, known.doc.site.zone) < condition.heldDays) drop(all, row);
+    }
+    return all;
   },
   says({ is, when, heldDays }, { levels, doc }) {
     const says = doorsSays(doc.site);

@@ -1,6 +1,6 @@
 /** Purpose: conditions on who somebody is: signed in, standing, group, mail domain. */
 import { z } from 'zod';
-import { Standing, sayStanding, type Facts } from '../../facts';
+import { Standing, coded, orInto, sayStanding, type Bits, type Facts, type Population } from '../../facts';
 import { GroupId, listed, sayShortDate } from '../../kernel';
 import { doorsSays } from '../doors.sentences';
 import { oneOf } from './phrases';
@@ -8,12 +8,23 @@ import type { ConditionKind } from './kind';
 
 const none = () => [];
 
+/** Who is in one of these sets. */
+function inAny(sets: readonly (Bits | null)[], people: Population): Bits {
+  const [first, ...others] = sets.filter((set) => set !== null);
+  if (!first) return people.none();
+  if (others.length === 0) return first;
+  const all = first.slice();
+  for (const set of others) orInto(all, set);
+  return all;
+}
+
 const signedInOf = z.strictObject({ fact: z.literal('signedIn') });
 export const signedIn: ConditionKind<z.infer<typeof signedInOf>> & { schema: typeof signedInOf } = {
   schema: signedInOf,
   names: none,
   bits: (_, layout) => [layout.signedIn],
   meets: (_, facts) => facts.member !== null,
+  column: (_, people) => people.alive.bits,
   says: (_, { doc }) => doorsSays(doc.site).signedIn,
   found: (_, facts, _now, { doc }) => doorsSays(doc.site)[facts.member ? 'signedIn' : 'isNotSignedIn'],
   marks: none,
@@ -25,6 +36,7 @@ export const standing: ConditionKind<z.infer<typeof standingOf>> & { schema: typ
   names: none,
   bits: ({ is }, layout) => is.flatMap((id) => layout.standing.get(id) ?? []),
   meets: ({ is }, facts) => facts.standing !== null && is.includes(facts.standing),
+  column: ({ is }, people) => inAny(is.map(people.standing), people),
   says: ({ is }, { doc }) =>
     doorsSays(doc.site).standing({ standings: { either: is.map((one) => sayStanding(one, doc.site)) } }),
   found(_, facts, _now, { doc }) {
@@ -43,6 +55,11 @@ export const group: ConditionKind<z.infer<typeof groupOf>> & { schema: typeof gr
   names: ({ is }) => is.map((id) => ({ kind: 'groups', id })),
   bits: ({ is }, layout) => is.flatMap((id) => layout.group.get(id) ?? []),
   meets: ({ is }, facts, _now, { groups }) => is.some((id) => groups.has(id) && facts.groups.includes(id)),
+  column: ({ is }, people, _now, { groups }) =>
+    inAny(
+      is.map((id) => (groups.has(id) ? people.group(id) : null)),
+      people,
+    ),
   says: ({ is }, { groups, doc }) => doorsSays(doc.site).group({ groups: oneOf(groups, is, doc.site) }),
   found: (_, facts, _now, { groups, doc }) =>
     facts.groups.length
@@ -65,6 +82,13 @@ export const mailDomain: ConditionKind<z.infer<typeof mailDomainOf>> & { schema:
   meets({ is }, facts) {
     const domain = domainOf(facts);
     return domain !== null && is.some((wanted) => wanted.toLowerCase() === domain);
+  },
+  column({ is }, people) {
+    const { codes, words } = people.mailDomains;
+    const marked = new Uint8Array(words.list.length);
+    for (const domain of is) marked[words.find(domain.toLowerCase()) ?? 0] = 1;
+    marked[0] = 0;
+    return coded(codes, marked);
   },
   ready({ is }) {
     const wanted = new Set(is.map((domain) => domain.toLowerCase()));
