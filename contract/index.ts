@@ -4,6 +4,7 @@ import { answers } from './answers';
 import { clock } from './clock';
 import { forms } from './forms';
 import { hooks } from './hooks';
+import { insight } from './insight';
 import { invitations } from './invitations';
 import { joining, joiningProblems } from './joining';
 import { letters } from './letters';
@@ -27,6 +28,7 @@ export * from './clock';
 export * from './form.view';
 export * from './forms';
 export * from './hooks';
+export * from './insight';
 export * from './invitations';
 export * from './joining';
 export * from './letters';
@@ -63,6 +65,7 @@ export const contract = {
   pictures,
   clock,
   setup,
+  insight,
 };
 
 /** Every refusal the product can answer with. */

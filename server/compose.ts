@@ -23,6 +23,7 @@ import {
   noticesOf,
 } from './joining';
 import { Hooks } from './hooks';
+import { insightFor } from './insight';
 import { Conversions, Directory, SavedViews, memberUses } from './members';
 import { Outbox, StuckLetters } from './messages';
 import { Acts, sweepSendings } from './platform/acts';
@@ -81,6 +82,7 @@ export async function buildServices(config: Config, log: Log): Promise<{ service
     erasePerson(manager, outbox, member, mailbox);
   const secret = await siteSecret(database.pool);
   const hooks = new Hooks(db, jobs, acts, random, secret, config.hooksInside);
+  const insight = insightFor(config, database.pool);
   const effects = { outbox, hooks, jobs, staff, random, address, erase };
   const joining = new Joining(db, live, acts, clock, effects, setups);
   const followUps = new FollowUps(db, live, acts, effects);
@@ -126,6 +128,7 @@ export async function buildServices(config: Config, log: Log): Promise<{ service
     clockService: new ClockService(db, clock, jobs, acts, config.demo, config.demo ? config.mailPage : null),
     madeUp,
     hooks,
+    insight,
     savedViews: new SavedViews(db, acts, random),
     conversions: new Conversions(db, live, jobs, setups),
     pictures: new Pictures(db, clock, random),
@@ -137,6 +140,7 @@ export async function buildServices(config: Config, log: Log): Promise<{ service
     services,
     close: async () => {
       mail.close();
+      await insight.close();
       await database.close();
     },
   };

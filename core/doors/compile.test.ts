@@ -1,21 +1,11 @@
 import fc from 'fast-check';
 import { describe, expect, it } from 'vitest';
 import { NOW, applicant, friend, keeper, lapsed, mentor, person, quillmoor } from '../../tests/support/quillmoor';
-import { standings, visitorFacts, type Facts } from '../facts';
-import { DAY, type FieldId, type GroupId, type LevelId } from '../kernel';
+import { visitorFacts, type Facts } from '../facts';
+import { DAY, type GroupId, type LevelId } from '../kernel';
 import { anyFacts, anyRule } from '../../tests/support/rules';
 import { setupOf, quillmoorDocument } from '../../tests/support/quillmoor';
-import {
-  compile,
-  doorsOf,
-  explain,
-  layoutOf,
-  prepare,
-  ruleOf,
-  type Condition,
-  type FieldTest,
-  type Rule,
-} from './index';
+import { compile, doorsOf, explain, layoutOf, prepare, ruleOf, type Condition, type Rule } from './index';
 
 const layout = layoutOf(quillmoor);
 const opens = (rule: Rule, facts: Facts, now = NOW) => compile(rule, layout, quillmoor)(prepare(layout, facts, now));

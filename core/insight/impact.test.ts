@@ -45,10 +45,11 @@ describe('what publishing means for people', () => {
     });
     const { places, members, applicants } = impactOf(quillmoor, after, five, NOW);
     expect(places).toEqual([
-      { page: 'winter-guide', block: null, in: ['friend'], out: [] },
-      { page: 'mentor-notes', block: null, in: ['friend'], out: [] },
-      { page: 'my-bees', block: null, in: [], out: ['keeper', 'friend'] },
+      { page: 'winter-guide', block: null, now: 2, after: 3, in: ['friend'], out: [] },
+      { page: 'mentor-notes', block: null, now: 1, after: 2, in: ['friend'], out: [] },
+      { page: 'my-bees', block: null, now: 3, after: 1, in: [], out: ['keeper', 'friend'] },
     ]);
+    expect(impactOf(quillmoor, after, five, NOW).others).toBe(2);
     expect(members).toEqual({ in: ['friend'], out: ['keeper', 'friend'] });
     expect(applicants).toEqual({ in: [], out: [] });
   });
@@ -76,7 +77,9 @@ describe('what publishing means for people', () => {
         page(doc, 'winter-guide').blocks.find(({ id }) => id === 'good-to-see-you')!.door = { rule };
       });
     const impact = impactOf(guarded({ all: [] }), guarded({ fact: 'group', is: ['mentors'] as never }), five, NOW);
-    expect(impact.places).toEqual([{ page: 'winter-guide', block: 'good-to-see-you', in: [], out: ['keeper'] }]);
+    expect(impact.places).toEqual([
+      { page: 'winter-guide', block: 'good-to-see-you', now: 2, after: 1, in: [], out: ['keeper'] },
+    ]);
   });
 
   it('is for each person what the doors before and after say of them', () => {

@@ -13,6 +13,9 @@ import type { Setup } from '../setup';
 export type PlaceImpact = {
   readonly page: string;
   readonly block: string | null;
+  /** How many it opens to now, and how many it would. */
+  readonly now: number;
+  readonly after: number;
   readonly in: readonly string[];
   readonly out: readonly string[];
 };
@@ -24,6 +27,8 @@ export type Impact = {
   readonly applicants: { readonly in: readonly string[]; readonly out: readonly string[] };
   /** Of those that are shut out, whose term ends within thirty days in any case. */
   readonly endingSoon: readonly string[];
+  /** So many pages open to the same people as before. */
+  readonly others: number;
   /** So many people were looked at. */
   readonly people: number;
 };
@@ -69,7 +74,8 @@ export function impactOf(before: Setup, after: Setup, people: Population, now: I
     if (count(gained) + count(lost) === 0) continue;
     orInto(letIn, gained);
     orInto(shutOut, lost);
-    places.push({ page, block, in: named(gained), out: named(lost) });
+    const size = (bits: Bits | null) => (bits ? count(bits) : 0);
+    places.push({ page, block, now: size(old), after: size(next), in: named(gained), out: named(lost) });
   }
   const applying = people.standing('applicant') ?? people.none();
   const split = (bits: Bits) => {
@@ -83,6 +89,9 @@ export function impactOf(before: Setup, after: Setup, people: Population, now: I
     members: { in: ins.members, out: outs.members },
     applicants: { in: ins.applicants, out: outs.applicants },
     endingSoon: [...rowsIn(shutOut)].filter((row) => endsSoon(people, row, now)).map(people.idOf),
+    others:
+      new Set([...was.keys(), ...will.keys()].map((key) => key.split(' ')[0])).size -
+      new Set(places.map(({ page }) => page)).size,
     people: people.size,
   };
 }

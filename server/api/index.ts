@@ -24,6 +24,7 @@ import {
   type JoiningPorts,
 } from '../joining';
 import { hooksApi, type HooksPorts } from '../hooks';
+import { impactApi, type InsightPorts } from '../insight';
 import { membersApi, savedViewsApi, type MembersPorts, type SavedViewsPorts } from '../members';
 import { lettersApi, type LettersPorts } from '../messages';
 import { writeAudit } from '../platform/audit';
@@ -48,6 +49,7 @@ export type ApiPorts = AccountPorts &
   SentFormsPorts &
   InvitationsPorts &
   HooksPorts &
+  InsightPorts &
   MembersPorts &
   SavedViewsPorts &
   SetupPorts &
@@ -81,6 +83,7 @@ export const areasOf = (ports: ApiPorts) => ({
   pictures: picturesApi(ports),
   clock: clockApi(ports),
   setup: setupApi(ports),
+  insight: impactApi(ports),
 });
 export type Areas = ReturnType<typeof areasOf>;
 

@@ -132,12 +132,23 @@ export class MemberTopicRow {
 
 /** Everything doors may ask, ready to be read with the session in one look. */
 @Entity('member_facts')
+@Index('member_facts_changed', ['changedAt'])
 export class MemberFactsRow {
   @PrimaryId()
   member!: string;
 
   @JsonColumn()
   facts!: Facts;
+
+  /** By the database's own clock, so that whoever keeps a picture of all of them finds what has changed since. */
+  @Column({
+    name: 'changed_at',
+    type: 'datetime',
+    precision: 6,
+    default: () => 'CURRENT_TIMESTAMP(6)',
+    onUpdate: 'CURRENT_TIMESTAMP(6)',
+  })
+  changedAt!: Date;
 }
 
 /** The words a person can be found by. */

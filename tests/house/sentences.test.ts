@@ -11,7 +11,12 @@ const files = ['core', 'server', 'web'].flatMap((folder) =>
     .map((file) => join(folder, file)),
 );
 /** What an owner reads and changes is their own (the set-up that a new site begins with); reasons written for us. */
-const apart = ['server/setup/starter.ts', 'server/erasure.ts', 'core/kernel/sentences.ts'];
+const apart = [
+  // Words of a site that its owner goes on writing.
+  ...['starter', 'parts', 'community', 'course'].map((name) => `core/ready/${name}.ts`),
+  'server/erasure.ts',
+  'core/kernel/sentences.ts',
+];
 
 /** Several words that begin with a capital or end as a sentence does: what a person would read. */
 const isSentence = (text: string): boolean =>

@@ -5,6 +5,7 @@ import { clock } from '../../contract/clock';
 import { invitations } from '../../contract/invitations';
 import { letters } from '../../contract/letters';
 import { hooks } from '../../contract/hooks';
+import { insight } from '../../contract/insight';
 import { madeUp } from '../../contract/madeUp';
 import { savedViews } from '../../contract/savedViews';
 import { members } from '../../contract/members';
@@ -29,6 +30,7 @@ export const desk = {
   invitations,
   letters,
   hooks,
+  insight,
   madeUp,
   savedViews,
   members,

@@ -1,5 +1,5 @@
 /**
- * Purpose: views of the member list that are kept; calls to web hooks of forms.
+ * Purpose: views of the member list that are kept; calls to web hooks of forms; when the facts of somebody have changed.
  * How: each statement can be run again, so a run that broke half-way is resumed.
  */
 import type { MigrationInterface, QueryRunner } from 'typeorm';
@@ -34,6 +34,9 @@ export class Told9 implements MigrationInterface {
         INDEX hook_call_member (member),
         INDEX hook_call_created (created_at)
       ) ENGINE=InnoDB`,
+      `ALTER TABLE member_facts ADD COLUMN IF NOT EXISTS changed_at datetime(6) NOT NULL
+         DEFAULT CURRENT_TIMESTAMP(6) ON UPDATE CURRENT_TIMESTAMP(6)`,
+      'CREATE INDEX IF NOT EXISTS member_facts_changed ON member_facts (changed_at)',
       `ALTER TABLE job MODIFY lane enum ('work', 'mail', 'hooks') NOT NULL DEFAULT 'work'`,
     ])
       await runner.query(sql);

@@ -58,17 +58,15 @@ const items = computed(() => [
 </script>
 
 <template>
-  <MenuButton class="saved-views" :label="says.savedViews" :items="items">{{
-    shown?.name ?? says.savedViews
-  }}</MenuButton>
+  <MenuButton class="saved-views" :label="says.savedViews" :items="items"
+    ><span class="saved-views__name">{{ shown?.name ?? says.savedViews }}</span></MenuButton
+  >
   <NewItem v-model="naming" :title="says.keepView" :label="says.viewName" :action="says.keepIt" @make="keep" />
 </template>
 
 <style>
-.saved-views {
-  max-width: 220px;
-}
-.saved-views .v-btn__content {
+.saved-views__name {
+  max-width: 190px;
   overflow: hidden;
   text-overflow: ellipsis;
 }

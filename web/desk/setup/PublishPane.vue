@@ -13,6 +13,7 @@ import { reader } from '../reader';
 import { useSending } from '../sending';
 import { useFresh } from '../session';
 import ChangeList from './ChangeList.vue';
+import ImpactPart from './ImpactPart.vue';
 import { useDraft } from './draft.store';
 import { editorOf } from './places';
 import { setupSays } from './setup.sentences';
@@ -74,6 +75,7 @@ async function publish(): Promise<void> {
         <ChangeList :changes="draft.changes" can-put-back @put-back="draft.putBack($event)" />
       </div>
       <div class="publish__side">
+        <ImpactPart />
         <section>
           <div class="section-head section-head--thin">
             <h3>{{ says.people }}</h3>

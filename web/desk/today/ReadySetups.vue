@@ -41,7 +41,13 @@ async function put(): Promise<void> {
     </div>
     <VRadioGroup v-model="chosen" class="ready__choices" hide-details :aria-label="says.readySetups">
       <div v-for="name in readyNames" :key="name" class="ready__one" :class="{ 'ready__one--on': name === chosen }">
-        <span><VRadio :value="name" :label="says[name]" /></span>
+        <span
+          ><VRadio :value="name"
+            ><template #label
+              ><b class="ready__name">{{ says[name] }}</b></template
+            ></VRadio
+          ></span
+        >
         <span>{{ says[`${name}Is`] }}</span>
         <span class="quiet">{{ readyCounts(made.get(name)!) }}</span>
       </div>
@@ -81,10 +87,9 @@ async function put(): Promise<void> {
   background: var(--sheet);
   box-shadow: inset 4px 0 0 var(--ink);
 }
-.ready__one .v-label {
+.ready__name {
+  color: var(--ink);
   font: 560 17px/24px var(--display);
-  color: inherit;
-  opacity: 1;
 }
 .ready__summary {
   display: grid;

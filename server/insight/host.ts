@@ -1,0 +1,28 @@
+/** Purpose: who answers what is asked of everybody: a thread where the product is built, this very process elsewhere. */
+import { resolve } from 'node:path';
+import { pathToFileURL } from 'node:url';
+import type { Pool } from 'mysql2/promise';
+import type { Impact } from '../../core/insight';
+import type { Instant } from '../../core/kernel';
+import type { Setup } from '../../core/setup';
+import type { Config } from '../platform/config';
+import { Insight } from './insight';
+import { InsightThread } from './thread';
+
+export type AskInsight = {
+  impact(before: Setup, after: Setup, now: Instant): Promise<Impact>;
+  close(): Promise<void>;
+};
+
+/** Where the sources run as they are (in tests) there is no built worker to start. */
+const built = !import.meta.url.endsWith('.ts');
+
+export function insightFor({ db, dist }: Pick<Config, 'db' | 'dist'>, pool: Pool): AskInsight {
+  const { host, port, user, password, name } = db;
+  if (built) {
+    const file = pathToFileURL(resolve(dist, 'server/insight.js'));
+    return new InsightThread(file, { host, port, user, password, database: name });
+  }
+  const insight = new Insight(async (sql, params) => (await pool.query(sql, params as unknown[]))[0] as unknown[]);
+  return { impact: (before, after, now) => insight.impact(before, after, now), close: () => Promise.resolve() };
+}

@@ -1,0 +1,14 @@
+/** What a change means for everybody, in words. */
+import { sentences } from '../../core/kernel';
+
+export const insightSays = sentences({
+  blockOf: '{page}, {block}',
+  greeting: 'its greeting',
+  heading: 'a heading',
+  text: 'a text',
+  points: 'its points',
+  callToAction: 'a call to action',
+  calendar: 'its calendar',
+  card: 'the member’s card',
+  levels: 'the levels',
+});

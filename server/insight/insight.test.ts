@@ -1,0 +1,115 @@
+/** What publishing would mean for everybody, by a picture that follows the database. */
+import { afterAll, beforeAll, describe, expect, it } from 'vitest';
+import type { ImpactView } from '../../contract';
+import { doorsOf, ruleOf } from '../../core/doors';
+import { readFacts, type Facts } from '../../core/facts';
+import type { Setup } from '../../core/setup';
+import { Caller, makeStack, type Stack } from '../../tests/support/stack';
+import { Insight } from './insight';
+
+let stack: Stack;
+let odile: Caller;
+beforeAll(async () => {
+  stack = await makeStack({ members: 150 });
+  odile = await new Caller(stack.address).staffIn('odile@quillmoor.example');
+});
+afterAll(() => stack.stop());
+
+const impact = async (on?: string) => (await odile.get<ImpactView>(`/desk/setup/impact${on ? `?on=${on}` : ''}`)).body;
+/** Changes the door of Keepers and Patrons in the draft. */
+async function door(rule: object): Promise<void> {
+  const { setups } = stack.services;
+  const row = (await setups.draft()).rows.find(({ kind, id }) => kind === 'door' && id === 'keepers')!;
+  const saved = await setups.save('door', 'keepers', { id: 'keepers', title: 'Keepers', rule }, row.version);
+  expect(saved.ok).toBe(true);
+}
+const everybody = async () =>
+  (
+    await stack.query<{ facts: string }>(
+      `SELECT f.facts FROM member_facts f JOIN member m ON m.id = f.member WHERE m.shadow_of = ''`,
+    )
+  ).map(({ facts }) => readFacts(facts));
+const mayOpen = (setup: Setup, facts: Facts, now: number) => {
+  const doors = doorsOf(setup);
+  return doors.meets(ruleOf(setup.pages.get('winter-guide')!.door, setup))(doors.prepare(facts, now));
+};
+/** By asking the door of each person, one by one. */
+async function oneByOne(now = stack.services.clock.now()) {
+  const { live } = stack.services;
+  const draft = (await live.draft()).setup;
+  const all = await everybody();
+  const whose = (was: boolean, will: boolean) =>
+    all.filter((one) => mayOpen(live.must.setup, one, now) === was && mayOpen(draft, one, now) === will).length;
+  return { in: whose(false, true), out: whose(true, false) };
+}
+
+describe('impact of the draft', () => {
+  it('is nothing while nothing changes', async () => {
+    expect(await impact()).toMatchObject({ in: { count: 0, rows: [] }, out: { count: 0 }, places: [], others: 5 });
+  });
+
+  it('names whom the door lets in and shuts out, as the door itself would, each once', async () => {
+    await door({ fact: 'level', is: ['friend'], when: 'now' });
+    const told = await impact();
+    const expected = await oneByOne();
+    expect(expected.in).toBeGreaterThan(3);
+    expect(expected.out).toBeGreaterThan(20);
+    expect([told.in.count, told.out.count]).toEqual([expected.in, expected.out]);
+    const guide = told.places.find(({ title }) => title === 'Winter treatment guide');
+    expect(guide).toMatchObject({ title: 'Winter treatment guide', in: expected.in, out: expected.out });
+    expect(guide!.after - guide!.now).toBe(expected.in - expected.out);
+    expect(told.out.rows.every(({ name, standing }) => name !== '' && standing === 'admitted')).toBe(true);
+    expect(new Set(told.in.rows.map(({ id }) => id)).size).toBe(told.in.count);
+  });
+
+  it('is told of another day, by the terms that run then', async () => {
+    const later = stack.services.clock.now() + 200 * 86_400_000;
+    const on = new Date(later).toISOString().slice(0, 10);
+    const told = await impact(on);
+    const at =
+      Date.parse(`${on}T00:00Z`) -
+      (new Date(later).getUTCMonth() > 2 && new Date(later).getUTCMonth() < 9 ? 3_600_000 : 0);
+    expect([told.in.count, told.out.count]).toEqual(Object.values(await oneByOne(at)));
+    expect(told.out.count).not.toBe((await impact()).out.count);
+    expect((await odile.get('/desk/setup/impact?on=2026-02-30')).status).toBe(400);
+  });
+
+  it('follows whoever changes, comes and goes, without being read anew', async () => {
+    const before = await impact();
+    const [id] = before.out.rows.map((row) => row.id);
+    const { db } = stack.services;
+    const [row] = await stack.query<{ facts: string }>('SELECT facts FROM member_facts WHERE member = ?', [id]);
+    const facts = JSON.parse(row!.facts) as Facts;
+    await db.query('UPDATE member_facts SET facts = ? WHERE member = ?', [
+      JSON.stringify({ ...facts, terms: [], groups: [] }),
+      id,
+    ]);
+    expect((await impact()).out.count).toBe(before.out.count - 1);
+    const gone = before.out.rows[1]!.id;
+    await db.query('DELETE FROM member WHERE id = ?', [gone]);
+    await db.query('DELETE FROM member_facts WHERE member = ?', [gone]);
+    const after = await impact();
+    expect(after.out.count).toBe(before.out.count - 2);
+    expect(after.out.count).toBe((await oneByOne()).out);
+  });
+
+  it('reads only what has changed, once it knows everybody', async () => {
+    const asked: string[] = [];
+    const insight = new Insight(async (sql, params) => {
+      asked.push(sql);
+      return stack.services.db.query<unknown[]>(sql, params as unknown[]);
+    });
+    const { setup } = stack.services.live.must;
+    const { people } = await insight.impact(setup, setup, 0);
+    expect(people).toBe((await everybody()).length);
+    asked.length = 0;
+    await Promise.all([insight.impact(setup, setup, 0), insight.impact(setup, setup, 0)]);
+    expect(asked.filter((sql) => sql.includes('f.member >'))).toEqual([]);
+    expect(asked.filter((sql) => sql.includes('changed_at')).length).toBe(2);
+  });
+
+  it('is for those alone who may work on the draft', async () => {
+    const tamsin = await new Caller(stack.address).staffIn('tamsin@quillmoor.example');
+    expect((await tamsin.get('/desk/setup/impact')).status).toBe(403);
+  });
+});
