@@ -5,4 +5,4 @@ export * from './describe';
 export * from './explain';
 export * from './doors';
 export * from './ways';
-export { columnsOf, type Columns } from './columns';
+export { columnsOf } from './columns';

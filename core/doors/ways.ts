@@ -102,8 +102,9 @@ const withLevel = (facts: Facts, level: LevelId, now: Instant): Facts => ({
 /** The facts after a path's grants. A grant that hangs on an answer is given only where the answer is known. */
 export function granted(facts: Facts, grants: readonly Grant[], now: Instant, setup: Setup): Facts {
   const doors = doorsOf(setup);
+  const ready = grants.some(({ when }) => when) ? doors.prepare(facts, now) : null;
   return grants.reduce((next, grant) => {
-    if (grant.when && !doors.meets(grant.when)(doors.prepare(facts, now))) return next;
+    if (grant.when && ready && !doors.meets(grant.when)(ready)) return next;
     if ('group' in grant)
       return next.groups.includes(grant.group) ? next : { ...next, groups: [...next.groups, grant.group] };
     const until = grant.lasts ? addSpan(now, grant.lasts, setup.doc.site.zone) : null;

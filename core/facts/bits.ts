@@ -7,7 +7,6 @@ export type Bits = Uint32Array;
 
 export const wordsFor = (rows: number): number => (rows + 31) >>> 5;
 
-export const has = (bits: Bits, row: number): boolean => ((bits[row >>> 5]! >>> (row & 31)) & 1) === 1;
 export const add = (bits: Bits, row: number): void => void (bits[row >>> 5]! |= 1 << (row & 31));
 export const drop = (bits: Bits, row: number): void => void (bits[row >>> 5]! &= ~(1 << (row & 31)));
 

@@ -6,12 +6,12 @@
  */
 import { ok, refuse, type Instant, type Result } from '../kernel';
 import type { Setup } from '../setup';
-import type { Application, Step } from './application';
+import { inHand, type Application, type Step } from './application';
 import type { Effect, JoiningEvent, JoiningRefusal } from './events';
 import { meetsAnswers } from '../fields/answerRule';
 import { kindOf } from './gates';
 import { applyAgain, end, gateOf, givenOf, goOn, heldOf, noted, reopen, take, undoApproval } from './moves';
-import type { WalkedPath } from './path';
+import type { TurnOff, WalkedPath } from './path';
 import { withPlace } from './places';
 import { asksForProof, relocate } from './relocate';
 
@@ -59,9 +59,10 @@ function submit(
   setup: Setup,
 ): Result<Step, JoiningRefusal> {
   if (!path || application.history.length > 0) return refuse({ code: 'already-submitted' });
-  const sent: Application = { ...application, submittedAt: now, history: [{ at: now, what: 'submitted' }] };
-  const given = givenOf(sent);
-  const turn = path.turns?.find(({ when }) => meetsAnswers(when, given));
+  const sent = inHand(application);
+  sent.submittedAt = now;
+  sent.history = [{ at: now, what: 'submitted' }];
+  const turn = path.turns?.length ? turnFor(path.turns, sent) : undefined;
   const elsewhere = turn && 'to' in turn ? setup.paths.get(turn.to) : undefined;
   const way = elsewhere ? withPlace(elsewhere, sent.asksPlace ? setup.forms.get(sent.form) : undefined, setup) : path;
   const begins: Effect[] = [
@@ -83,6 +84,11 @@ function submit(
     : sent;
   const entered = goOn(way, onWay, now, setup);
   return step(entered.application, [...begins, ...entered.effects]);
+}
+
+function turnFor(turns: readonly TurnOff[], application: Application): TurnOff | undefined {
+  const given = givenOf(application);
+  return turns.find(({ when }) => meetsAnswers(when, given));
 }
 
 /** After the end only the clock may knock, and it finds nothing to do. */

@@ -9,12 +9,13 @@ import { granted } from '../doors/ways';
 import { addSpan } from '../kernel/calendar';
 import { MINUTE, ok, refuse, type Instant, type Result } from '../kernel';
 import type { Setup } from '../setup';
-import type { Application, Step } from './application';
+import { inHand, type Application, type Step } from './application';
 import type { ApplicationState, Effect, Happening, JoiningRefusal } from './events';
 import { kindOf, type GateItem, type Held, type Turn } from './gates';
 import type { WalkedPath } from './path';
 
-type Moved = Omit<Step, 'told'>;
+/** `given`: what an admission gives. */
+type Moved = Omit<Step, 'told'> & { readonly given?: Pick<Facts, 'terms' | 'groups'> };
 
 /** How long a yes can be taken back: its letter waits as long. */
 export const UNDO_LASTS = MINUTE;
@@ -58,16 +59,30 @@ export function goOn(path: WalkedPath, application: Application, now: Instant, s
     const here = { ...application, gate: gate.id, gateSince: now };
     return { application: end(here, atOnce.state, atOnce.happening), effects: atOnce.effects };
   }
-  const behind = { gate: gate.id, kind: gate.kind, at: now };
-  const passed = noted({ ...application, passed: [...application.passed, behind] }, atOnce.happening);
-  const moved = goOn(path, passed, now, setup);
-  return { application: moved.application, effects: [...(atOnce.effects ?? []), ...moved.effects] };
+  const moved = goOn(path, behind(gate, application, atOnce.happening, now), now, setup);
+  return { ...moved, effects: [...(atOnce.effects ?? []), ...moved.effects] };
+}
+
+/** With a gate left behind. */
+function behind(gate: GateItem, application: Application, happening: Happening, now: Instant): Application {
+  const next = inHand(application);
+  next.passed = [...application.passed, { gate: gate.id, kind: gate.kind, at: now }];
+  next.history = [...application.history, happening];
+  return next;
 }
 
 export function enterGate(gate: GateItem, application: Application, now: Instant, setup: Setup): Moved {
-  const { happening, effects, ...stand } = kindOf(gate).enter(gate, now, setup.doc.site.zone, application.history);
-  const entered = { ...application, ...stand, gate: gate.id, gateSince: now };
-  return { application: happening ? noted(entered, happening) : entered, effects };
+  const stand = kindOf(gate).enter(gate, now, setup.doc.site.zone, application.history);
+  const next = inHand(application);
+  next.gate = gate.id;
+  next.gateSince = now;
+  next.dueAt = stand.dueAt;
+  next.targetAt = stand.targetAt;
+  next.limitAt = stand.limitAt;
+  next.latestAt = stand.latestAt;
+  next.detail = stand.detail;
+  if (stand.happening) next.history = [...application.history, stand.happening];
+  return { application: next, effects: stand.effects };
 }
 
 /** Carries out what a gate has decided. */
@@ -83,10 +98,15 @@ export function take(
     case 'refuse':
       return refuse(turn.refusal);
     case 'stay': {
-      const changed: Application = { ...application, ...turn.change };
-      const timer = turn.change?.dueAt;
+      const next = inHand(application);
+      const { change = {} } = turn;
+      if (change.limitAt !== undefined) next.limitAt = change.limitAt;
+      if (change.dueAt !== undefined) next.dueAt = change.dueAt;
+      if (change.detail !== undefined) next.detail = change.detail;
+      if (turn.happening) next.history = [...application.history, turn.happening];
+      const timer = change.dueAt;
       return ok({
-        application: turn.happening ? noted(changed, turn.happening) : changed,
+        application: next,
         effects: [...(turn.effects ?? []), ...(timer ? [{ do: 'startTimer', at: timer } as const] : [])],
         told: turn.told ?? null,
       });
@@ -94,12 +114,10 @@ export function take(
     case 'end':
       return ok({ application: end(application, turn.state, turn.happening), effects: turn.effects, told: null });
     case 'pass': {
-      const behind = { gate: gate.id, kind: gate.kind, at: now };
-      const passed = noted({ ...application, passed: [...application.passed, behind] }, turn.happening);
-      const moved = goOn(path, passed, now, setup);
+      const moved = goOn(path, behind(gate, application, turn.happening, now), now, setup);
       const effects = [...(turn.effects ?? []), { do: 'cancelTimer' } as const, ...moved.effects];
-      const all: Moved = { application: moved.application, effects };
-      return ok({ ...(turn.by ? canBeUndone(all, path, application, now, setup) : all), told: null });
+      if (turn.by === undefined) return ok({ application: moved.application, effects, told: null });
+      return ok(canBeUndone(moved, effects, application, now));
     }
   }
 }
@@ -109,6 +127,7 @@ function admit(path: WalkedPath, application: Application, now: Instant, setup: 
   const after = grantsAt(path, application, now, setup);
   return {
     application: end(application, 'admitted', { at: now, what: 'admitted' }),
+    given: after,
     effects: [
       { do: 'setStanding', standing: 'admitted' },
       ...after.terms.map((term): Effect => ({ do: 'giveLevel', ...term })),
@@ -120,22 +139,22 @@ function admit(path: WalkedPath, application: Application, now: Instant, setup: 
 
 /** What joining by this path gives this person at that instant: terms and groups. */
 export function grantsAt(path: WalkedPath, application: Application, now: Instant, setup: Setup): Facts {
-  const facts: Facts = { ...visitorFacts, ...application.answers, member: application.member, terms: [], groups: [] };
+  const { name, mail, fields, topics } = application.answers;
+  const facts: Facts = { ...visitorFacts, member: application.member, name, mail, fields, topics };
   return granted(facts, path.grants, now, setup);
 }
 
 /** A reviewer's yes. What it changes is remembered, and an admission's letter held back, until it can stand. */
-function canBeUndone(moved: Moved, path: WalkedPath, before: Application, now: Instant, setup: Setup): Moved {
-  const admits = moved.application.state === 'admitted';
-  if (!admits) return { ...moved, application: { ...moved.application, undo: null } };
+function canBeUndone(moved: Moved, effects: readonly Effect[], before: Application, now: Instant): Step {
+  const next = inHand(moved.application);
+  next.undo = null;
+  if (!moved.given) return { application: next, effects, told: null };
   const until = now + UNDO_LASTS;
   const { gate, gateSince, dueAt, targetAt, limitAt, latestAt, detail } = before;
-  const { terms, groups } = grantsAt(path, before, now, setup);
-  const undo = { until, gate, gateSince, dueAt, targetAt, limitAt, latestAt, detail, terms, groups };
-  return {
-    application: { ...moved.application, undo },
-    effects: moved.effects.map((effect) => (effect.do === 'send' ? { ...effect, at: until } : effect)),
-  };
+  const { terms, groups } = moved.given;
+  next.undo = { until, gate, gateSince, dueAt, targetAt, limitAt, latestAt, detail, terms, groups };
+  const held = effects.map((effect) => (effect.do === 'send' ? { ...effect, at: until } : effect));
+  return { application: next, effects: held, told: null };
 }
 
 /** Takes a yes back while its letter waits: everything is as it was before, with the story of both. */
@@ -209,18 +228,20 @@ export function end(
   state: Exclude<ApplicationState, 'open'>,
   happening: Happening,
 ): Application {
-  return {
-    ...noted(application, happening),
-    state,
-    detail: null,
-    dueAt: null,
-    targetAt: null,
-    limitAt: null,
-    latestAt: null,
-    endedAt: happening.at,
-  };
+  const next = inHand(application);
+  next.history = [...application.history, happening];
+  next.state = state;
+  next.detail = null;
+  next.dueAt = null;
+  next.targetAt = null;
+  next.limitAt = null;
+  next.latestAt = null;
+  next.endedAt = happening.at;
+  return next;
 }
 
 export function noted(application: Application, happening: Happening): Application {
-  return { ...application, history: [...application.history, happening] };
+  const next = inHand(application);
+  next.history = [...application.history, happening];
+  return next;
 }

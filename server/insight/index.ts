@@ -1,2 +1,2 @@
 export { impactApi, type InsightPorts } from './insight.api';
-export { insightFor, type AskInsight } from './host';
+export { insightFor } from './host';
