@@ -101,6 +101,6 @@ function condition(item: Condition, layout: Layout, known: Known): Predicate {
     return any([...masks].map(([word, mask]) => hasAny(word, mask)));
   }
   const ready = kind.ready?.(item, known);
-  if (ready) return (person) => ready(person.facts, person.now);
+  if (ready) return ready;
   return (person) => kind.meets(item, person.facts, person.now, known);
 }

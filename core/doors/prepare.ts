@@ -3,7 +3,8 @@
  * Invariant: bits say exactly what `explain` reads from the same facts at the same instant.
  */
 import { standings, type Facts } from '../facts';
-import type { Instant } from '../kernel';
+import type { FieldId, Instant } from '../kernel';
+import { dayNumber } from '../kernel/calendar';
 
 /** Which bit stands for which fact, for one set-up. Bits are numbered from 0; 30 to a word stay small integers. */
 export type Layout = {
@@ -36,6 +37,10 @@ export type Prepared = {
   readonly bits: Int32Array;
   readonly facts: Facts;
   readonly now: Instant;
+  /** What some condition has needed of them already, kept for the next that does; see the functions below. */
+  domain: string | null | undefined;
+  admittedDay: number | undefined;
+  folded: Record<string, string> | null;
 };
 
 /** Makes `facts` ready at the instant `now` (milliseconds by the site clock). */
@@ -52,5 +57,43 @@ export function prepare(layout: Layout, facts: Facts, now: Instant): Prepared {
     if (term.until === null || term.until > now) set(layout.levelNow.get(term.level));
   }
   for (const group of facts.groups) set(layout.group.get(group));
-  return { first: bits[0]!, bits, facts, now };
+  return { first: bits[0]!, bits, facts, now, domain: undefined, admittedDay: undefined, folded: null };
+}
+
+/** What stands behind the @ of somebody's address, in small letters; null where there is none. */
+export function domainOf(person: Prepared): string | null {
+  if (person.domain === undefined) {
+    const { mail } = person.facts;
+    person.domain = mail === null ? null : mail.slice(mail.lastIndexOf('@') + 1).toLowerCase();
+  }
+  return person.domain;
+}
+
+/** The number of the day on which somebody was admitted; NaN for who was not, or not yet. */
+export function admittedDayOf(person: Prepared, zone: string): number {
+  if (person.admittedDay === undefined) {
+    const { admittedAt } = person.facts;
+    person.admittedDay = admittedAt === null || admittedAt > person.now ? NaN : dayNumber(admittedAt, zone);
+  }
+  return person.admittedDay;
+}
+
+/** A text answer in small letters; null where it is none. */
+export function foldedOf(person: Prepared, field: string): string | null {
+  const known = person.folded?.[field];
+  if (known !== undefined) return known;
+  const value = person.facts.fields[field as FieldId];
+  if (typeof value !== 'string') return null;
+  const folded = value.toLowerCase();
+  (person.folded ??= {})[field] = folded;
+  return folded;
+}
+
+/** The number of the day at an instant: nearly always the same one, asked again. */
+export function todayIn(zone: string): (now: Instant) => number {
+  let [at, day] = [NaN, 0];
+  return (now) => {
+    if (now !== at) [at, day] = [now, dayNumber(now, zone)];
+    return day;
+  };
 }

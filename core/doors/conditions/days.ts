@@ -7,6 +7,7 @@ import { andInto, within } from '../../facts';
 import { owners, sayShortDate, type Instant } from '../../kernel';
 import { addSpan, dayBegins, dayNumber, startOfDay } from '../../kernel/calendar';
 import { doorsSays } from '../doors.sentences';
+import { admittedDayOf, todayIn } from '../prepare';
 import type { ConditionKind } from './kind';
 
 /** The least of what a day of admission can be: none. */
@@ -20,6 +21,11 @@ export const admittedFor: ConditionKind<z.infer<typeof admittedForOf>> & { schem
   meets({ days }, { admittedAt }, now, { doc }) {
     if (admittedAt === null || admittedAt > now) return false;
     return dayNumber(now, doc.site.zone) - dayNumber(admittedAt, doc.site.zone) >= days;
+  },
+  ready({ days }, { doc }) {
+    const { zone } = doc.site;
+    const today = todayIn(zone);
+    return (person) => today(person.now) - admittedDayOf(person, zone) >= days;
   },
   column({ days }, people, now, { doc }) {
     const admission = people.admission;
@@ -68,7 +74,7 @@ export const date: ConditionKind<Of> & { schema: typeof dateOf } = {
   },
   ready(condition, { doc }) {
     const { from, until } = windowOf(condition, doc.site.zone);
-    return (_facts, now) => now >= from && now < until;
+    return ({ now }) => now >= from && now < until;
   },
   says: ({ from, until }, { doc }) => {
     const day = (text: string) => {

@@ -7,6 +7,7 @@ import type { FieldColumn } from '../../facts/population';
 import { showValue } from '../../fields/show';
 import { never } from '../../kernel';
 import { doorsSays } from '../doors.sentences';
+import { foldedOf } from '../prepare';
 import type { ConditionKind, Known } from './kind';
 import { missingName } from './phrases';
 
@@ -86,9 +87,27 @@ export const field: ConditionKind<Of> & { schema: typeof schema } = {
   bits: () => null,
   meets: (condition, facts, _now, { fields }) =>
     fields.has(condition.field) && meetsField(condition.test, facts.fields[condition.field]),
-  ready(condition, { fields }) {
-    if (!fields.has(condition.field)) return () => false;
-    return (facts) => meetsField(condition.test, facts.fields[condition.field]);
+  ready({ field: id, test }, { fields }) {
+    if (!fields.has(id)) return () => false;
+    switch (test.op) {
+      case 'atLeast':
+        return ({ facts }) => Number.isFinite(facts.fields[id]) && (facts.fields[id] as number) >= test.value;
+      case 'atMost':
+        return ({ facts }) => Number.isFinite(facts.fields[id]) && (facts.fields[id] as number) <= test.value;
+      case 'is':
+        return test.value === '' ? () => false : ({ facts }) => facts.fields[id] === test.value;
+      case 'startsWith': {
+        const begins = test.value.toLowerCase();
+        return (person) => foldedOf(person, id)?.startsWith(begins) ?? false;
+      }
+      case 'answered':
+      case 'includes':
+      case 'from':
+      case 'until':
+        return ({ facts }) => meetsField(test, facts.fields[id]);
+      default:
+        return never(test);
+    }
   },
   column({ field: id, test }, people, _now, { fields }) {
     const column = fields.has(id) ? people.field(id) : null;

@@ -3,7 +3,7 @@ import type { z } from 'zod';
 import type { Bits, Facts, Population } from '../../facts';
 import type { FieldItem } from '../../fields/items';
 import type { Instant, Place } from '../../kernel';
-import type { Layout } from '../prepare';
+import type { Layout, Prepared } from '../prepare';
 
 /** What conditions may name. A whole set-up is one. */
 export type Known = {
@@ -25,8 +25,8 @@ export type ConditionKind<C extends { fact: string }> = {
   meets(condition: C, facts: Facts, now: Instant, known: Known): boolean;
   /** Who of all meets it, by the names that exist. What is handed out may be shared, and is never written to. */
   column(condition: C, people: Population, now: Instant, known: Known): Bits;
-  /** A test made once for many people, where that is quicker than `meets`. */
-  ready?(condition: C, known: Known): (facts: Facts, now: Instant) => boolean;
+  /** A test made once for many people who were made ready, where that is quicker than `meets`. */
+  ready?(condition: C, known: Known): (person: Prepared) => boolean;
   /** As a clause: `Standing is Admitted`. */
   says(condition: C, known: Known): string;
   /** What was found, as a person would say it: `Lapsed, since 30 Sep 2026`. */

@@ -4,6 +4,7 @@ import { drop, lastTerm, orInto, rowsIn, type HeldTerm } from '../../facts';
 import { LevelId, listed, sayShortDate, type Instant } from '../../kernel';
 import { dayBegins, dayNumber } from '../../kernel/calendar';
 import { doorsSays } from '../doors.sentences';
+import { todayIn } from '../prepare';
 import type { ConditionKind, Known } from './kind';
 import { oneOf } from './phrases';
 
@@ -24,19 +25,17 @@ export function heldSince(
   levels: readonly string[],
   now: Instant,
 ): Instant | null {
-  const terms = facts.terms.filter((term) => levels.includes(term.level) && term.from <= now);
-  let since = terms.reduce<number | null>(
-    (least, term) => (isRunning(term, now) && (least === null || term.from < least) ? term.from : least),
-    null,
-  );
-  for (let moved = since !== null; moved;) {
+  let since: Instant | null = null;
+  for (const term of facts.terms)
+    if (levels.includes(term.level) && isRunning(term, now) && (since === null || term.from < since)) since = term.from;
+  if (since === null) return null;
+  for (let moved = true; moved;) {
     moved = false;
-    for (const term of terms) {
-      if (term.from < since! && term.until !== null && term.until >= since!) {
-        since = term.from;
+    for (const { level, from, until } of facts.terms)
+      if (from < since && until !== null && until >= since && levels.includes(level)) {
+        since = from;
         moved = true;
       }
-    }
   }
   return since;
 }
@@ -58,6 +57,17 @@ export const level: ConditionKind<Of> & { schema: typeof schema } = {
     if (since === null) return false;
     const { zone } = known.doc.site;
     return !condition.heldDays || dayNumber(now, zone) - dayNumber(since, zone) >= condition.heldDays;
+  },
+  ready({ is: named, heldDays }, known) {
+    const is = knownOf(named, known);
+    const { zone } = known.doc.site;
+    const today = todayIn(zone);
+    // Only what hangs on a span is asked here; all else is a matter of bits.
+    const span = heldDays ?? 0;
+    return ({ facts, now }) => {
+      const since = heldSince(facts, is, now);
+      return since !== null && today(now) - dayNumber(since, zone) >= span;
+    };
   },
   column(condition, people, now, known) {
     const is = knownOf(condition.is, known);

@@ -3,6 +3,7 @@ import { z } from 'zod';
 import { Standing, coded, orInto, sayStanding, type Bits, type Facts, type Population } from '../../facts';
 import { GroupId, listed, sayShortDate } from '../../kernel';
 import { doorsSays } from '../doors.sentences';
+import { domainOf } from '../prepare';
 import { oneOf } from './phrases';
 import type { ConditionKind } from './kind';
 
@@ -71,7 +72,7 @@ export const group: ConditionKind<z.infer<typeof groupOf>> & { schema: typeof gr
   marks: none,
 };
 
-export const domainOf = ({ mail }: Pick<Facts, 'mail'>): string | null =>
+const domainIn = ({ mail }: Pick<Facts, 'mail'>): string | null =>
   mail === null ? null : mail.slice(mail.lastIndexOf('@') + 1).toLowerCase();
 
 const mailDomainOf = z.strictObject({ fact: z.literal('mailDomain'), is: z.array(z.string().min(3)).min(1) });
@@ -80,7 +81,7 @@ export const mailDomain: ConditionKind<z.infer<typeof mailDomainOf>> & { schema:
   names: none,
   bits: () => null,
   meets({ is }, facts) {
-    const domain = domainOf(facts);
+    const domain = domainIn(facts);
     return domain !== null && is.some((wanted) => wanted.toLowerCase() === domain);
   },
   column({ is }, people) {
@@ -92,12 +93,12 @@ export const mailDomain: ConditionKind<z.infer<typeof mailDomainOf>> & { schema:
   },
   ready({ is }) {
     const wanted = new Set(is.map((domain) => domain.toLowerCase()));
-    return (facts) => {
-      const domain = domainOf(facts);
+    return (person) => {
+      const domain = domainOf(person);
       return domain !== null && wanted.has(domain);
     };
   },
   says: ({ is }, { doc }) => doorsSays(doc.site).mailDomain({ domains: { either: is.map((domain) => `@${domain}`) } }),
-  found: (_, facts, _now, { doc }) => (facts.mail ? `@${domainOf(facts)}` : doorsSays(doc.site).noAddress),
+  found: (_, facts, _now, { doc }) => (facts.mail ? `@${domainIn(facts)}` : doorsSays(doc.site).noAddress),
   marks: none,
 };
