@@ -28,6 +28,9 @@ const makeField = (doc: SetupDocument, id: string, source: string) =>
     seenBy: 'members',
     changedBy: 'nobody',
   } as never);
+const doorOf = (doc: SetupDocument, id: string) => doc.doors.find((door) => door.id === id)!;
+const pageOf = (doc: SetupDocument, id: string) => doc.pages.find((page) => page.id === id)!;
+const standing = (is: string) => ({ fact: 'standing', is: [is] }) as never;
 const messageOf = (doc: SetupDocument, id: string) => doc.messages.find((message) => message.id === id)!;
 const asks = (field: string, test: unknown) => ({ fact: 'field', field, test }) as never;
 const routedBy = (doc: SetupDocument, field: string, test: unknown) =>
@@ -132,6 +135,22 @@ const table: Record<
     at: 'path keeper-path grants.2',
     hole: (doc) => routedBy(doc, 'years-keeping', { op: 'atLeast', value: 91 }),
     mend: (doc) => doc.paths[0]!.grants.pop(),
+  },
+  nobodyPasses: {
+    at: 'door keepers rule',
+    hole: (doc) => (doorOf(doc, 'keepers').rule = { all: [standing('admitted'), standing('lapsed')] }),
+    mend: (doc) => (doorOf(doc, 'keepers').rule = { any: [standing('admitted'), standing('lapsed')] }),
+  },
+  everybodyPasses: {
+    at: 'page about door',
+    hole: (doc) =>
+      (pageOf(doc, 'about').door = { rule: { any: [{ fact: 'signedIn' }, { none: [{ fact: 'signedIn' }] }] } }),
+    mend: (doc) => (pageOf(doc, 'about').door = { everyone: true }),
+  },
+  blockUnseen: {
+    at: 'page my-bees blocks.0',
+    hole: (doc) => (pageOf(doc, 'my-bees').blocks[0]!.door = { rule: standing('lapsed') }),
+    mend: (doc) => (pageOf(doc, 'my-bees').blocks[0]!.door = { rule: standing('admitted') }),
   },
   unproven: {
     at: 'path keeper-path gates',

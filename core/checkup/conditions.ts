@@ -1,11 +1,12 @@
 /**
- * Purpose: conditions on answers that can never be met by the answers that are offered, or always are.
+ * Purpose: conditions on answers, on paths and forms, that can never be met by the answers that are offered, or always
+ * are. Doors are looked at as a whole (`doors.ts`).
  * How: three values. A condition on a field is *never* or *always* by what that field can hold; a rule by Kleene's
  * tables over its parts. What depends on anything else may be either.
  */
 import { checkupSays } from './checkup.sentences';
 import type { Check, Found } from './finding';
-import { childrenOf, describe, isCondition, type DoorUse, type FieldTest, type Rule } from '../doors';
+import { childrenOf, describe, isCondition, type FieldTest, type Rule } from '../doors';
 import { partKindOf, type FieldItem } from '../fields';
 import { rulesOfForm, rulesOfPath } from '../joining';
 import { never } from '../kernel';
@@ -87,7 +88,6 @@ export const neverOrAlways: Check = (setup) => {
         : { says: says.always(named), why: says.alwaysWhy(named), mend: says.alwaysMend };
     return [{ kind, id, at, grave: found === 'never' ? 'stops' : 'misleads', blocks: false, ...words }];
   };
-  const own = (door: DoorUse | undefined) => (door && 'rule' in door ? door.rule : undefined);
   return [
     ...setup.doc.paths.flatMap((path) =>
       rulesOfPath(path).flatMap(({ at, rule }) =>
@@ -103,12 +103,5 @@ export const neverOrAlways: Check = (setup) => {
         return look('form', id, `parts.${at}`, part.when, where);
       }),
     ),
-    ...setup.doc.doors.flatMap(({ id, title, rule }) => look('door', id, 'rule', rule, says.doorOf({ door: title }))),
-    ...setup.doc.pages.flatMap(({ id, title, door, blocks }) => [
-      ...look('page', id, 'door', own(door), says.doorOfPage({ page: title })),
-      ...blocks.flatMap((block, at) =>
-        look('page', id, `blocks.${at}`, own(block.door), says.doorOfBlock({ page: title })),
-      ),
-    ]),
   ];
 };

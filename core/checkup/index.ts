@@ -5,6 +5,7 @@
 import type { Setup } from '../setup';
 import { askedMade, madeOfNone, madeOver, madeShowsMore } from './computed';
 import { neverOrAlways } from './conditions';
+import { blockUnseen, everybodyPasses, nobodyPasses } from './doors';
 import { findingOf, graves, type Check, type Finding, type World } from './finding';
 import { agreementChanged, asksEnough, nobodySets, sameQuestion, unlinked, unrouted } from './forms';
 import { askedLater, setRefused } from './parts';
@@ -33,6 +34,9 @@ const checks = {
   madeOver,
   askedMade,
   neverOrAlways,
+  nobodyPasses,
+  everybodyPasses,
+  blockUnseen,
   unproven,
   unfinished,
   gateTwice,
@@ -45,9 +49,9 @@ const checks = {
 
 /** All that is found, the gravest first in the order of the document. Linear in the size of the set-up. */
 export function checkUp(setup: Setup, world: World): Finding[] {
-  const found = Object.entries(checks).flatMap(([name, check]) =>
-    check(setup, world).map((one) => findingOf(name, one)),
-  );
+  // Of this run alone: what checks work out for each other is kept by it.
+  const run = { ...world };
+  const found = Object.entries(checks).flatMap(([name, check]) => check(setup, run).map((one) => findingOf(name, one)));
   return graves.flatMap((grave) => found.filter((one) => one.grave === grave));
 }
 

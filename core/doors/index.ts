@@ -6,3 +6,4 @@ export * from './explain';
 export * from './doors';
 export * from './ways';
 export { columnsOf } from './columns';
+export { alwaysOrNever, covers, type Decided } from './decide';
