@@ -39,6 +39,28 @@ async function lookAs(on, name) {
   await on.getByRole('option', { name: new RegExp(name) }).click();
 }
 
+/** In the page: the guide for Keepers and swarm collectors, as a change of the draft. */
+async function narrowTheGuide() {
+  const { items } = await (await fetch('/api/desk/setup/draft')).json();
+  const { version, body } = items.find(({ kind, id }) => kind === 'door' && id === 'keepers');
+  const rule = {
+    all: [
+      { fact: 'standing', is: ['admitted'] },
+      {
+        any: [
+          { fact: 'level', is: ['keeper'], when: 'now' },
+          { fact: 'group', is: ['swarm-collectors'] },
+        ],
+      },
+    ],
+  };
+  await fetch('/api/desk/setup/items/door/keepers', {
+    method: 'POST',
+    headers: { 'content-type': 'application/json', 'idempotency-key': crypto.randomUUID() },
+    body: JSON.stringify({ version, body: { ...body, rule } }),
+  });
+}
+
 try {
   const visitor = await page();
   await visitor.goto(`${site}/`);
@@ -131,10 +153,17 @@ try {
   await shoot(wilf, 'desk-path');
   await wilf.getByRole('button', { name: 'Remove this gate' }).click();
   await wilf.getByRole('button', { name: 'Confirm email' }).click();
+  await wilf.getByText('Draft, 2 changes').waitFor();
+  await wilf.evaluate(narrowTheGuide);
+  await wilf.reload();
   await wilf.getByRole('button', { name: 'Publish…' }).click();
   await wilf.getByText('Anselm Pikard is admitted').waitFor();
+  await wilf.getByRole('heading', { name: /^Lets|^Shuts/ }).waitFor();
   await shoot(wilf, 'desk-publish');
-  await wilf.getByRole('button', { name: 'Put back' }).last().click();
+  for (const left of [2, 1]) {
+    await wilf.getByRole('button', { name: 'Put back' }).last().click();
+    await wilf.getByRole('button', { name: 'Put back' }).nth(left).waitFor({ state: 'detached' });
+  }
   await wilf.getByRole('button', { name: /^Close/ }).click();
   await wilf.goto(`${site}/desk/joining?field=heard-of-us`);
   await wilf.getByRole('button', { name: 'Retire this field' }).click();
