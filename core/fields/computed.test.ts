@@ -2,7 +2,7 @@ import fc from 'fast-check';
 import { describe, expect, it } from 'vitest';
 import { quillmoor, quillmoorDocument, setupOf } from '../../tests/support/quillmoor';
 import type { Words } from '../kernel';
-import { readForm, withComputed, computedBy, type RawForm } from './index';
+import { computedBy, readForm, readProfile, withComputed, type RawForm } from './index';
 
 const chip = (field: string, or = '') => ({ chip: `field:${field}` as const, or });
 /** Quillmoor with a field that is made of others, as one's name where it has that role. */
@@ -76,5 +76,20 @@ describe('a field that is made of others', () => {
       value: { name: 'Perrin Oake of QM4 7TB', fields: { 'talk-title': 'Perrin Oake', 'apiary-postcode': 'QM4 7TB' } },
     });
     expect(readForm(form, quillmoor, sent)).toMatchObject({ ok: true, value: { name: '' } });
+  });
+
+  it('is no name that reads as an address or is longer than an account can hold, told where it was typed', () => {
+    const setup = withMade([chip('talk-title'), ' ', chip('apiary-postcode')], 'name');
+    const form = { parts: [{ part: 'field', field: 'talk-title', required: true, half: false }] as never };
+    for (const wrong of ['https://moor.example', 'x'.repeat(121)]) {
+      const fault = { at: 'talk-title', label: 'Title of the talk', says: expect.any(String) };
+      expect(readForm(form, setup, { 'talk-title': wrong })).toEqual({ ok: false, refusal: [fault] });
+    }
+    const owner = { standing: 'admitted', terms: [], groups: [], fields: { 'apiary-postcode': 'QM4 7TB' } } as const;
+    expect(readProfile(setup, owner as never, { 'talk-title': 'moor.example/x' }, 'staff')).toMatchObject({
+      ok: false,
+      refusal: [{ at: 'talk-title' }],
+    });
+    expect(readProfile(setup, owner as never, { 'talk-title': 'Perrin Oake' }, 'staff')).toMatchObject({ ok: true });
   });
 });

@@ -9,6 +9,7 @@ import type { FieldId } from '../kernel/ids';
 import type { Reader } from '../kernel/sentences';
 import { chipsIn, type Words } from '../kernel/words';
 import { oneLine } from './clean';
+import { nameFault } from './faults';
 import type { FieldItem } from './items';
 import { showValue } from './show';
 
@@ -56,6 +57,24 @@ export function computedBy(
     else fields[id] = value;
   }
   return { name, fields };
+}
+
+/**
+ * What is wrong with a name that is made of answers, told of the first of them that was sent just now; null where it is
+ * right, or no name is made.
+ */
+export function madeNameFault(
+  answers: Values,
+  sent: readonly string[],
+  known: Known,
+): { readonly at: string; readonly label: string; readonly says: string } | null {
+  const holder = computedIn(known.fields).find(({ role }) => role === 'name');
+  const { name } = holder ? computedBy(answers, known) : { name: null };
+  const says = name ? nameFault(name, known.doc.site) : null;
+  if (!holder || !says) return null;
+  const sources = chipsIn(holder.of).flatMap((chip) => fieldOfChip(chip) ?? []);
+  const at = sent.find((id) => sources.includes(id as FieldId));
+  return at === undefined ? null : { at, label: known.fields.get(at)?.label ?? at, says };
 }
 
 /** The answers with all computed ones as they are by them. */

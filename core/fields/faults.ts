@@ -5,6 +5,8 @@ import { fieldsSays } from './fields.sentences';
 /** A password must have 10 to 128 characters and not be among those guessed first (NIST SP 800-63B, 3.1.1.2). */
 export const PASSWORD_LEAST = 10;
 export const PASSWORD_MOST = 128;
+/** The longest name that an account can hold. */
+export const NAME_MOST = 120;
 
 /** What is wrong with a password, before any list of known ones is asked. Counted in code points. */
 export function passwordFault(password: string, reader: Reader): string | null {
@@ -21,6 +23,7 @@ export function passwordFault(password: string, reader: Reader): string | null {
  * wherever its writer likes.
  */
 export function nameFault(name: string, reader: Reader): string | null {
+  if (name.length > NAME_MOST) return fieldsSays(reader).tooLong({ most: NAME_MOST, length: name.length });
   if (!/\p{L}.*\p{L}/u.test(name)) return fieldsSays(reader).nameLetters;
   if (/[/\\@]|:\S|\p{L}{2,}\.\p{L}{2,}/u.test(name)) return fieldsSays(reader).nameAddress;
   return null;

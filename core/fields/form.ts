@@ -5,7 +5,7 @@
 import type { FieldValue } from '../facts';
 import type { FieldId, TopicId } from '../kernel';
 import { ok, refuse, type Result } from '../kernel/result';
-import { computedBy } from './computed';
+import { computedBy, madeNameFault } from './computed';
 import type { AnyForm } from './formItem';
 import { partKindOf, type AnswerFault, type PartsKnown, type Reading } from './parts';
 import { following } from './question';
@@ -43,6 +43,8 @@ export function readForm(
   }
   const { name } = computedBy(into.fields, known);
   if (name) into.name = name;
+  const wrong = madeNameFault(into.fields, Object.keys(into.fields), known);
+  if (wrong && !into.faults.some(({ at }) => at === wrong.at)) into.faults.push(wrong);
   const { faults, ...read } = into;
   return faults.length ? refuse(faults) : ok(read);
 }

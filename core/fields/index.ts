@@ -5,7 +5,7 @@ export { AnswerRule, depthOf, fieldsAsked, type FieldTest } from './answerRule';
 export { answersOn, saidOn } from './said';
 export { questionsOf } from './questions';
 export { Question, shownBy } from './question';
-export { passwordFault } from './faults';
+export { nameFault, passwordFault } from './faults';
 export { FieldInput } from './input';
 export { fieldKindOf, PICTURE_BYTES, type ValueColumns } from './kinds';
 export { fieldsSays } from './fields.sentences';

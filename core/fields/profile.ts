@@ -8,13 +8,17 @@ import type { Facts, FieldValue } from '../facts';
 import type { FieldId } from '../kernel/ids';
 import { ok, refuse, type Result } from '../kernel/result';
 import type { Reader } from '../kernel/sentences';
+import { madeNameFault } from './computed';
 import { nameFault } from './faults';
 import type { AnswerFault, RawForm } from './form';
 import type { FieldItem } from './items';
 import { readAnswer } from './read';
 
-type Owner = Pick<Facts, 'standing' | 'terms' | 'groups'>;
-type Known = { readonly doc: { readonly site: Reader; readonly fields: readonly FieldItem[] } };
+type Owner = Pick<Facts, 'standing' | 'terms' | 'groups'> & { readonly fields?: Facts['fields'] };
+type Known = {
+  readonly fields: ReadonlyMap<string, FieldItem>;
+  readonly doc: { readonly site: Reader; readonly fields: readonly FieldItem[] };
+};
 export type OwnField = { readonly field: FieldItem; readonly mayChange: boolean };
 
 /** Standings in which somebody looks after their own profile; who still applies has sent a form that is being read. */
@@ -82,5 +86,8 @@ export function readProfile(
     else if (read.ok && isName) name = String(read.value);
     else if (read.ok) fields[field.id] = read.value;
   }
+  const whole = Object.entries({ ...facts.fields, ...fields }).filter(([, value]) => value !== null);
+  const made = madeNameFault(Object.fromEntries(whole) as Record<string, FieldValue>, Object.keys(fields), known);
+  if (made && !faults.some(({ at }) => at === made.at)) faults.push(made);
   return faults.length ? refuse(faults) : ok({ name, fields });
 }

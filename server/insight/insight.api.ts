@@ -31,7 +31,8 @@ export const impactApi = ({ db, insight, live, clock }: InsightPorts) => ({
     const draft = (await live.draft()).setup;
     const today = clock.now();
     const { site } = setup.doc;
-    const now = (input.on && startOfDay(input.on, site.zone)) || today;
+    // Of a day that is over the facts of today would tell nothing true.
+    const now = Math.max(today, (input.on && startOfDay(input.on, site.zone)) || today);
     const impact = await insight.impact(setup, draft, now);
     const { members, applicants, places, others } = impact;
     const named = (ids: readonly string[]) => namesOf(db, ids, impact);

@@ -13,7 +13,9 @@ export type Asked = {
   readonly after: SetupDocument;
   readonly now: Instant;
 };
-export type Answered = { readonly id: number; readonly impact?: Impact; readonly error?: string };
+export type Answered = { readonly id: number; readonly impact?: Impact; readonly error?: Told };
+/** An error as it comes out of a thread; the code says whether the database is away. */
+type Told = { readonly message: string; readonly code?: string | undefined };
 type Waiting = { readonly resolve: (impact: Impact) => void; readonly reject: (error: Error) => void };
 
 export class InsightThread {
@@ -44,7 +46,7 @@ export class InsightThread {
       const one = this.waiting.get(id);
       this.waiting.delete(id);
       if (impact) one?.resolve(impact);
-      else one?.reject(new Error(error));
+      else one?.reject(Object.assign(new Error(error?.message), { code: error?.code }));
     });
     worker.on('error', (error) => this.ended(error));
     worker.on('exit', () => this.ended(new Error('The thread ended.')));

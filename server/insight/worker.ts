@@ -21,6 +21,9 @@ parentPort?.on('message', ({ id, before, after, now }: Asked) => {
   const answer = (said: Omit<Answered, 'id'>) => parentPort?.postMessage({ id, ...said });
   insight.impact(setupOf(before), setupOf(after), now).then(
     (impact) => answer({ impact }),
-    (error: unknown) => answer({ error: error instanceof Error ? error.message : 'unknown' }),
+    (error: unknown) => {
+      const { message = 'unknown', code } = error as { message?: string; code?: string };
+      answer({ error: { message, code } });
+    },
   );
 });

@@ -4,7 +4,7 @@
  * Invariant: within a transaction. What is written as ready facts equals what the rows say (tested against them).
  */
 import type { EntityManager } from 'typeorm';
-import { computedBy, mailKey, withComputed } from '../../core/fields';
+import { computedBy, mailKey, nameFault, withComputed } from '../../core/fields';
 import { storedFacts, visitorFacts, type Facts, type FieldValue, type Standing } from '../../core/facts';
 import type { GroupId, Instant, LevelId, MemberId, TopicId } from '../../core/kernel';
 import type { Setup } from '../../core/setup';
@@ -182,7 +182,8 @@ export class PersonInHand {
     const made = computedBy(Object.fromEntries(given) as Record<string, FieldValue>, setup);
     const another = Object.entries(made.fields).filter(([field, value]) => (now[field] ?? null) !== value);
     const fields = { ...answers, ...Object.fromEntries(another) };
-    if (made.name) name = made.name;
+    // A name that is none is nobody's, however it came about.
+    if (made.name && nameFault(made.name, setup.doc.site) === null) name = made.name;
     for (const [field, value] of Object.entries(fields)) {
       if (value === null) {
         delete now[field];

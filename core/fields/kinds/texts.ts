@@ -5,12 +5,11 @@ import { ok, refuse } from '../../kernel/result';
 import { owners } from '../../kernel/sentences';
 import { fieldsSays } from '../fields.sentences';
 import { oneLine, visible } from '../clean';
+import { NAME_MOST } from '../faults';
 import { readMail } from '../mail';
 import { ShapePiece, hasShape } from '../shape';
 import { holdsNothing, shortTexts, textColumns, type FieldKindOf } from './kind';
 
-/** The longest name and address that an account can hold. */
-const NAME_LONGEST = 120;
 const WEB_LONGEST = 400;
 
 const shortTextOf = z.strictObject({
@@ -52,7 +51,7 @@ export const shortText: FieldKindOf<z.infer<typeof shortTextOf>> & { schema: typ
     const says = fieldsSays(reader);
     if (role === 'mail') return says.mailNeedsMailField;
     if (shape) return says.nameHasNoShape;
-    return longest > NAME_LONGEST ? says.nameTooLong({ most: NAME_LONGEST }) : null;
+    return longest > NAME_MOST ? says.nameTooLong({ most: NAME_MOST }) : null;
   },
 };
 
