@@ -10,7 +10,12 @@ export default defineConfig({
     sourcemap: true,
     target: 'node20',
     rolldownOptions: {
-      input: { main: 'server/main.ts', insight: 'server/insight/worker.ts', seed: 'demo/seed.ts', mail: 'standins/mail/main.ts' },
+      input: {
+        main: 'server/main.ts',
+        insight: 'server/insight/worker.ts',
+        seed: 'demo/seed.ts',
+        mail: 'standins/mail/main.ts',
+      },
     },
   },
 });
