@@ -51,6 +51,8 @@ const signs: Readonly<Record<string, Sign>> = {
 /** The signs of a kind of which no single answer can be named. */
 function signsOf({ of }: FieldItem): readonly string[] {
   if (of.kind === 'number') return ['>', '<'];
+  // By the version that was agreed to, so that those of an earlier one can be found and asked again.
+  if (of.kind === 'agreement') return ['!', '>', '<'];
   if (of.kind === 'date' || of.kind === 'dateRange') return ['+', '~', '!'];
   if (of.kind === 'country') return ['@', '!'];
   return ['!'];
