@@ -45,7 +45,8 @@ export function readyForm(name: ReadyFormName, named: Named, { doc }: Setup): An
         ...named,
         purpose: { is: 'followUp', audience: { fact: 'standing', is: ['admitted'] }, grants: [] },
         sendLabel: says.sendIt,
-        parts: parts(told.map((field) => ask(field, false))),
+        // As the profile has it: who sends it again mends it.
+        parts: parts(told.map((field) => ({ ...ask(field, false), start: { from: 'profile' } }) as PartOfForm)),
       };
     case 'blank':
       return { ...named, ...signup, parts: [heading] };

@@ -92,7 +92,13 @@ describe('a ready form', () => {
   it('followUp asks everybody inside what they may change', () => {
     expect(blockers('followUp')).toEqual([]);
     const form = readyForm('followUp', named, quillmoor);
-    expect(form.parts).toContainEqual({ part: 'field', field: 'hive-type', required: false, half: false });
+    expect(form.parts).toContainEqual({
+      part: 'field',
+      field: 'hive-type',
+      required: false,
+      half: false,
+      start: { from: 'profile' },
+    });
     expect(form.parts.some((part) => part.part === 'field' && part.field === 'rules')).toBe(false);
   });
 

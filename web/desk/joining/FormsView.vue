@@ -151,7 +151,7 @@ const mark = computed(() => {
               class="shelf__place"
               :aria-label="says.placeNamed({ name: field.label })"
               :disabled="!form"
-              @click="add({ part: 'field', field: field.id, required: false, half: false })"
+              @click="add({ part: 'field', field: field.id, required: field.of.kind === 'agreement', half: false })"
               >{{ says.placeIt }}</KitButton
             ></span
           >
