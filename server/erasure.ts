@@ -29,7 +29,7 @@ export const erasure: Readonly<Record<string, Erased | Kept>> = {
   },
   form_sending: { erased: 'member = ?', columns: 'id form member revision answers sent_at' },
   // What was told elsewhere stays there, with whoever was told; the call with the answers is gone here.
-  hook_call: { erased: 'member = ?', columns: 'id form member address generation body said created_at done_at' },
+  hook_call: { erased: 'member = ?', columns: 'id form member address generation body created_at done_at' },
   form_put_off: { erased: 'member = ?', columns: 'member form until_at' },
   // What they sent, and what staff were answered about them.
   sent_act: {

@@ -28,10 +28,6 @@ export class HookCallRow {
   @Column({ type: 'longtext', nullable: true })
   body!: string | null;
 
-  /** What was answered. */
-  @TextColumn(60, { default: '' })
-  said!: string;
-
   @InstantColumn({ name: 'created_at' })
   createdAt!: number;
 

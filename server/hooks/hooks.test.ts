@@ -69,7 +69,7 @@ describe('a web hook of a form', () => {
     expect(keys).toEqual([{ address, key: expect.stringMatching(/^whsec_[A-Za-z0-9+/]{43}=$/) }]);
     const told = new Webhook(keys[0]!.key).verify(call.body, call.headers as Record<string, string>) as Told;
     expect(told).toMatchObject({
-      type: 'form.sent',
+      type: 'sending.made',
       data: {
         form: { id: 'join-quillmoor', title: 'Join Quillmoor' },
         answers: {

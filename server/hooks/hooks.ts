@@ -32,7 +32,7 @@ const SHOWN = 20;
 const KEPT = 30 * DAY;
 
 const jobKey = (id: string) => `hook:${id}`;
-type Row = { id: HookCallId; address: string; said: string; created_at: Date; done_at: Date | null } & {
+type Row = { id: HookCallId; address: string; created_at: Date; done_at: Date | null } & {
   state: string | null;
   run_at: Date | null;
   attempts: number | null;
@@ -80,7 +80,7 @@ export class Hooks {
     for (const hook of form.hooks ?? []) {
       const id = this.random.id<string>();
       const body = JSON.stringify({
-        type: 'form.sent',
+        type: 'sending.made',
         timestamp: new Date(now).toISOString(),
         data: {
           form: { id: form.id, title: form.title },
@@ -96,7 +96,6 @@ export class Hooks {
         address,
         generation,
         body,
-        said: '',
         createdAt: now,
         doneAt: null,
       });
@@ -120,7 +119,7 @@ export class Hooks {
     const place = setup.doc.site;
     const says = hooksSay(place);
     const rows = (await this.db.query(
-      `SELECT h.id, h.address, h.said, h.created_at, h.done_at, j.state, j.run_at, j.attempts, j.last_error
+      `SELECT h.id, h.address, h.created_at, h.done_at, j.state, j.run_at, j.attempts, j.last_error
        FROM hook_call h LEFT JOIN job j ON j.job_key = CONCAT('hook:', h.id)
        WHERE h.form = ? ORDER BY h.created_at DESC, h.id DESC LIMIT ${SHOWN}`,
       [form],

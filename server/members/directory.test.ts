@@ -364,11 +364,8 @@ describe('views that are kept', () => {
   it('keep no words that were searched for, and are as many as a list can hold', async () => {
     const refused = await odile.post('/desk/saved-views', { name: 'Ida', asked: { ...keeper, q: 'Ida' } });
     expect(refused.status).toBe(400);
-    const all = await Promise.all(
-      Array.from({ length: 62 }, (_, n) => odile.post('/desk/saved-views', { name: `View ${n}`, asked: keeper })),
-    );
-    const statuses = all.map(({ status }) => status);
-    expect(statuses.filter((status) => status === 200).length).toBeLessThanOrEqual(62);
+    for (let n = 0; n < 60; n++)
+      expect((await odile.post('/desk/saved-views', { name: `View ${n}`, asked: keeper })).status).toBe(200);
     expect((await odile.post('/desk/saved-views', { name: 'One more', asked: keeper })).status).toBe(422);
     expect((await odile.post('/desk/saved-views', { name: 'View 3', asked: { sort: 'seen' } })).status).toBe(200);
   });

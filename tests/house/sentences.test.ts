@@ -106,7 +106,7 @@ describe('sentences', () => {
     expect(found.filter((text) => !/: (Esc|Admissa)$/.test(text))).toEqual([]);
   });
 
-  it('keep their distance: a blank at the start of an element or the end of a row is left out by the compiler', () => {
+  it('do not run into each other: a space where a tag begins or a line ends is left out by the compiler', () => {
     const blank = `&#${' '.charCodeAt(0)};`;
     const dropped = new RegExp(`<[a-z][^<>]*>${blank}\\s*[{]{2}|${blank}[ \\t]*$`, 'm');
     const templates = files.filter((file) => file.endsWith('.vue'));

@@ -27,7 +27,6 @@ export class Told9 implements MigrationInterface {
         address varchar(500) NOT NULL,
         generation int NOT NULL,
         body longtext NULL,
-        said varchar(60) NOT NULL DEFAULT '',
         created_at datetime(3) NOT NULL,
         done_at datetime(3) NULL,
         INDEX hook_call_form (form, created_at),

@@ -5,14 +5,13 @@ import { VCheckbox } from 'vuetify/components/VCheckbox';
 import type { AnyForm } from '../../../../core/fields';
 import KitButton from '../../../kit/KitButton.vue';
 import { handOver } from '../../download';
-import { useNotice } from '../../notice';
+import { useCopying } from '../../copying';
 import { reader } from '../../reader';
 import { shareSays } from './share.sentences';
 
 const says = shareSays(reader);
 const props = defineProps<{ form: AnyForm }>();
 const emit = defineEmits<{ change: [change: Partial<AnyForm>] }>();
-const notice = useNotice();
 
 const way = computed(() => (props.form.purpose.is === 'followUp' ? 'form' : 'join'));
 const address = computed(() => `${location.origin}/${way.value}/${props.form.address}`);
@@ -48,14 +47,7 @@ async function takePng(): Promise<void> {
   await toCanvas(canvas, address.value, { width: 1024, margin: 2, errorCorrectionLevel: 'M' });
   canvas.toBlob((blob) => blob && take(blob, 'png'));
 }
-async function copy(text: string): Promise<void> {
-  try {
-    await navigator.clipboard.writeText(text);
-    notice.tell(says.copied);
-  } catch {
-    notice.tell(says.copyByHand);
-  }
-}
+const copy = useCopying();
 </script>
 
 <template>

@@ -9,7 +9,7 @@ import KitTicks from '../../../kit/fields/KitTicks.vue';
 import KitButton from '../../../kit/KitButton.vue';
 import Trouble from '../../../kit/Trouble.vue';
 import { calls, desk } from '../../calls';
-import { useNotice } from '../../notice';
+import { useCopying } from '../../copying';
 import { reader } from '../../reader';
 import { useSending } from '../../sending';
 import { may, useMe } from '../../session';
@@ -23,7 +23,6 @@ const props = defineProps<{
   faultAt: (at: string) => string | null;
 }>();
 const emit = defineEmits<{ change: [change: Partial<AnyForm>] }>();
-const notice = useNotice();
 const draft = useDraft();
 const { data: me } = useMe();
 const mayRead = computed(() => Boolean(me.value && may(me.value, desk.hooks.calls)));
@@ -41,14 +40,7 @@ const { data, error, refetch } = useQuery({
   enabled: () => mayRead.value && hooks.value.length > 0,
 });
 const keyOf = (hook: HookOfForm) => data.value?.keys.find(({ address }) => address === hook.address)?.key ?? null;
-async function copy(text: string): Promise<void> {
-  try {
-    await navigator.clipboard.writeText(text);
-    notice.tell(says.copied);
-  } catch {
-    notice.tell(says.copyByHand);
-  }
-}
+const copy = useCopying();
 const { trouble, send } = useSending();
 async function again(id: string): Promise<void> {
   await send((context) => calls.hooks.again({ form: props.form.id, id }, context));

@@ -13,8 +13,6 @@ export const hooksSay = sentences({
   key: 'Key to check the signature with',
   keyLater: 'The key is there once this is saved.',
   copyKey: 'Copy the key',
-  copied: 'Copied.',
-  copyByHand: 'The browser does not let us copy; mark it and copy it yourself.',
   anotherKey: 'Another key',
   anotherKeyHelp: 'The old one ends when this is published.',
   takeOut: 'Take out',

@@ -6,8 +6,6 @@ export const shareSays = sentences({
   stays: 'It stays the same whatever becomes of the questions.',
   copy: 'Copy the address',
   copyCode: 'Copy this',
-  copied: 'Copied.',
-  copyByHand: 'The browser does not let us copy; mark it and copy it yourself.',
   asPng: 'Code as PNG',
   asSvg: 'Code as SVG',
   mayStand: 'May stand in pages of other sites',
