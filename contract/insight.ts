@@ -1,7 +1,9 @@
 /** What publishing would mean for everybody. */
 import { z } from 'zod';
+import { Rule } from '../core/doors';
 import { Standing } from '../core/facts';
-import { MemberId } from '../core/kernel';
+import { doorLists } from '../core/insight';
+import { BlockId, MemberId, PageId } from '../core/kernel';
 import { editors, endpoint } from './access';
 
 const text = z.string();
@@ -27,8 +29,39 @@ export const ImpactView = z.object({
 });
 export type ImpactView = z.infer<typeof ImpactView>;
 
+/** Whom one door of the draft lets in. */
+export const DoorView = z.object({
+  /** How many meet each of the parts asked about, in their order. */
+  parts: z.array(count),
+  inside: count,
+  outside: count,
+  levels: z.array(z.object({ title: text, count })),
+  /** Against the door that is live in that place: what it says, and whom publishing would let in and shut out. */
+  change: z.object({ says: text, before: count, letIn: count, shutOut: count }).nullable(),
+  /** Of the list that was asked for, some by name. */
+  people: People.nullable(),
+  day: text,
+});
+export type DoorView = z.infer<typeof DoorView>;
+
+const onDay = z.iso.date().optional();
+
 export const insight = {
   impact: endpoint(editors, 'GET', '/desk/setup/impact', 'Whom the draft lets in and shuts out, today or on a day')
-    .input(z.object({ on: z.iso.date().optional() }))
+    .input(z.object({ on: onDay }))
     .output(ImpactView),
+  door: endpoint(editors, 'POST', '/desk/setup/door', 'Whom a rule lets in: how many, by level, and by name')
+    .input(
+      z.object({
+        rule: Rule,
+        /** Counted each alone. */
+        parts: z.array(Rule).max(80).default([]),
+        /** Where it hangs, so that it can be held against the door that is live there. */
+        page: PageId.optional(),
+        block: BlockId.optional(),
+        list: z.enum(doorLists).optional(),
+        on: onDay,
+      }),
+    )
+    .output(DoorView),
 };

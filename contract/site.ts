@@ -1,12 +1,14 @@
 /** The public site: what an address shows to one viewer. */
 import { z } from 'zod';
-import { BlockView, MenuLink, PageView } from '../core/pages/view';
+import { RichView, type RunView } from '../core/pages/rich';
+import { BlockView, MenuLink, PageView, type MenuLeafView } from '../core/pages/view';
 import { endpoint } from './access';
 import { accountPlaces } from './account';
 import { NoticeView, formPlaces } from './forms';
 import { joiningPlaces } from './joining';
 
-export { BlockView, MenuLink, PageView };
+export { BlockView, MenuLink, PageView, RichView };
+export type { MenuLeafView, RunView };
 
 export const ShellView = z.object({
   siteName: z.string(),
@@ -14,9 +16,10 @@ export const ShellView = z.object({
   locale: z.string(),
   mark: z.object({ size: z.number(), stroke: z.number(), paths: z.array(z.string()) }).nullable(),
   menu: z.array(MenuLink),
+  foot: z.array(MenuLink),
   /** Who is signed in, or null. */
   viewer: z.object({ name: z.string(), note: z.string(), application: z.boolean() }).nullable(),
-  canJoin: MenuLink.nullable(),
+  canJoin: z.object({ label: z.string(), href: z.string() }).nullable(),
   /** A form that waits for them. */
   notice: NoticeView.nullable(),
 });

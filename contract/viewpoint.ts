@@ -1,8 +1,9 @@
 /** The viewpoint: what one person can open on one day. */
 import { z } from 'zod';
 import { Standing } from '../core/facts';
-import { MemberId } from '../core/kernel';
-import { anyStaff, endpoint } from './access';
+import { Rule } from '../core/doors';
+import { MemberId, PageId } from '../core/kernel';
+import { anyStaff, editors, endpoint } from './access';
 
 const text = z.string();
 
@@ -24,6 +25,20 @@ export const SightView = z.object({
 });
 export type SightView = z.infer<typeof SightView>;
 
+/** One door explained for one person on one day. */
+export const DoorSightView = z.object({
+  person: z.object({ id: z.string(), name: text }),
+  open: z.boolean(),
+  /** In one sentence, before the conditions. */
+  head: text,
+  because: TraceView,
+  /** What would open it to them; empty where it is open. */
+  ways: z.array(text),
+  /** What they see of the page in the draft; null where none was asked about. */
+  sees: text.nullable(),
+});
+export type DoorSightView = z.infer<typeof DoorSightView>;
+
 const person = z.union([z.literal('visitor'), MemberId]);
 const day = z.string().regex(/^\d{4}-\d{2}-\d{2}$/);
 
@@ -33,4 +48,7 @@ export const viewpoint = {
     // `draft`: through the draft instead of what is live.
     .input(z.object({ person, on: day.optional(), draft: z.literal('yes').optional() }))
     .output(SightView),
+  door: endpoint(editors, 'POST', '/desk/viewpoint/door', 'Why a door is open or shut for one person on one day')
+    .input(z.object({ person, on: day.optional(), rule: Rule, page: PageId.optional() }))
+    .output(DoorSightView),
 };

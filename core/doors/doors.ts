@@ -19,8 +19,9 @@ export type Doors = {
   prepare(facts: Facts, now: Instant): Prepared;
 };
 
-const nobody: Rule = { any: [] };
-const everyone: Rule = { all: [] };
+/** Whom it lets in is said by their shape. */
+export const nobody: Rule = { any: [] };
+export const everyone: Rule = { all: [] };
 
 /** The rule behind a door in use. */
 export function ruleOf(use: DoorUse, setup: Setup): Rule {

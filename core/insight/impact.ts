@@ -3,10 +3,10 @@
  * Invariant: by the very rules that pages are resolved by, over the same facts; what is told of a page is told of the
  * page itself and of each block with a door of its own, which opens to nobody who may not enter the page.
  */
-import { columnsOf, ruleOf, type DoorUse } from '../doors';
+import { columnsOf, ruleOf } from '../doors';
 import { andInto, count, minus, orInto, rowsIn, type Bits, type Population } from '../facts';
 import { DAY, type Instant } from '../kernel';
-import type { PageItem } from '../pages';
+import { ruleOfBlock } from '../pages';
 import type { Setup } from '../setup';
 
 /** One place: a page, or a block of it by its id. People are named by their ids. */
@@ -38,24 +38,15 @@ const SOON = 30 * DAY;
 /** What a set-up opens, place by place. */
 function opened(setup: Setup, people: Population, now: Instant): ReadonlyMap<string, Bits> {
   const columns = columnsOf(people, now, setup);
-  const who = (use: DoorUse) => columns.who(ruleOf(use, setup));
   const places = new Map<string, Bits>();
   for (const page of setup.doc.pages) {
     if (page.retired) continue;
-    const inside = who(page.door);
-    places.set(page.id, inside);
-    for (const block of page.blocks) {
-      if (!block.door) continue;
-      const seen = who(block.door);
-      // What stands outside too is seen by whoever meets its own door.
-      if (!(block.outsideToo && showsOutside(page))) andInto(seen, inside);
-      places.set(`${page.id} ${block.id}`, seen);
-    }
+    places.set(page.id, columns.who(ruleOf(page.door, setup)));
+    for (const block of page.blocks)
+      if (block.door) places.set(`${page.id} ${block.id}`, columns.who(ruleOfBlock(page, block, setup)));
   }
   return places;
 }
-
-const showsOutside = ({ outside }: PageItem): boolean => outside.view === 'openBlocks';
 
 /** @param before what is live; @param after what would be */
 export function impactOf(before: Setup, after: Setup, people: Population, now: Instant): Impact {

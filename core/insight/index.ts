@@ -1,1 +1,2 @@
 export * from './impact';
+export * from './who';

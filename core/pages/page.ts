@@ -2,7 +2,8 @@
 import { z } from 'zod';
 import { DoorUse } from '../doors/rule';
 import { Address, MenuId, PageId, Title, Words, kernelSays, never, owners } from '../kernel';
-import { Block, Target } from './blocks';
+import { Block } from './blocks';
+import { Target } from './target';
 
 import { pagesSays } from './pages.sentences';
 
@@ -85,17 +86,37 @@ export type PageItem = z.infer<typeof PageItem>;
 
 const twice = (id: string) => kernelSays(owners).usedTwice({ id });
 
-export const MenuItem = z.strictObject({
-  label: Title.optional(),
-  to: Target,
+/** Where a menu leads beside pages and forms: what signing in is about. */
+export const menuPlaces = ['signIn', 'account', 'signOut'] as const;
+export const MenuTarget = z.union([Target, z.strictObject({ place: z.enum(menuPlaces) })]);
+export type MenuTarget = z.infer<typeof MenuTarget>;
+
+const leaf = {
+  /** What it is called where that is not the title of what it leads to. */
+  label: Words.optional(),
+  to: MenuTarget,
   /** Without one, a page's item shows to those the page lets in, a form's to those not signed in. */
   door: DoorUse.optional(),
-});
+};
+/** One that stands within another. */
+export const MenuLeaf = z.strictObject(leaf);
+export type MenuLeaf = z.infer<typeof MenuLeaf>;
+export const MenuItem = z.strictObject({ ...leaf, items: z.array(MenuLeaf).min(1).max(20).optional() });
 export type MenuItem = z.infer<typeof MenuItem>;
 
 export const MenuListItem = z.strictObject({
   id: MenuId,
+  title: Title,
   items: z.array(MenuItem).max(20),
   retired: z.boolean().optional(),
 });
 export type MenuListItem = z.infer<typeof MenuListItem>;
+
+/** Every item of a menu, those within others too, each with its place. */
+export const itemsWithin = ({
+  items,
+}: Pick<MenuListItem, 'items'>): { readonly at: string; readonly item: MenuLeaf }[] =>
+  items.flatMap((item, at) => [
+    { at: `items.${at}`, item },
+    ...(item.items ?? []).map((inner, n) => ({ at: `items.${at}.items.${n}`, item: inner })),
+  ]);

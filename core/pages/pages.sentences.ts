@@ -24,5 +24,8 @@ export const pagesSays = sentences({
   ended: 'Your {level} membership ended on {date}. {renew}',
   writeAbout: 'Write to us about {level}',
   asLevel: 'Membership as {level} opens this page, {price}.',
+  myAccount: 'My account',
+  signOut: 'Sign out',
+  notALink: 'Write a whole address that begins with https://, mailto: or tel:.',
   ownAddress: 'That address is the product’s own. Choose another, such as one with a word before it.',
 });

@@ -15,7 +15,7 @@ import {
 } from '../../tests/support/quillmoor';
 import { doorsOf } from '../doors';
 import { standings, visitorFacts, type Facts } from '../facts';
-import { chipsOfPage, menuFor, pagesSeen, resolvePage, sightSentence, wordsFor } from './index';
+import { chipsOfPage, menuFor, menuOf, pagesSeen, resolvePage, sightSentence, wordsFor } from './index';
 
 const doors = doorsOf(quillmoor);
 const look = (page: string, facts: Facts, now = NOW) =>
@@ -107,7 +107,10 @@ describe('other outside views', () => {
 });
 
 describe('the menu', () => {
-  const labels = (facts: Facts) => menuFor(doors.prepare(facts, NOW), doors).map((link) => link.label);
+  const labels = (facts: Facts) =>
+    menuFor(menuOf('menu', quillmoor), doors.prepare(facts, NOW), wordsFor(facts, NOW, quillmoor), doors).map(
+      (link) => link.label,
+    );
   it('offers nobody a page they may not open', () => {
     expect(labels(visitorFacts)).toEqual(['Welcome', 'About', 'Join Quillmoor']);
     expect(labels(applicant)).toEqual(['Welcome', 'About']);

@@ -3,23 +3,20 @@
  * Invariant: a block reaches the view only through an open door; a shut page sends its marked blocks and the
  * ways in, and a page whose outside view is nothing is as absent as one that does not exist.
  */
-import { ruleOf, waysIn, type Doors, type Prepared, type WayIn } from '../doors';
-import { lastTerm, type Facts } from '../facts';
-import { chipsIn, never, say, sayDate, type ChipName, type PathId, type WordSource } from '../kernel';
+import { everyone, ruleOf, type Doors, type Prepared, type Rule } from '../doors';
+import { chipsIn, say, type ChipName, type PathId, type WordSource } from '../kernel';
 import { sayPrice } from '../levels';
-import { pagesSays } from './pages.sentences';
 import type { Setup } from '../setup';
-import { blockKindOf, type Block, type Shelf, type Target } from './blocks';
-import { outsideParts, type MenuItem, type PageItem } from './page';
-import type { MenuLink, PageView, WayView } from './view';
+import { hrefOfPage, targetHref } from './address';
+import { blockKindOf, type Block, type Shelf } from './blocks';
+import { outsideParts, type PageItem } from './page';
+import type { PageView } from './view';
+import { sayWays } from './ways';
 
 export type Resolved =
   | { readonly is: 'page'; readonly view: PageView }
   | { readonly is: 'elsewhere'; readonly address: string }
   | { readonly is: 'missing' };
-
-export const hrefOfPage = (page: PageItem, setup: Setup): string =>
-  page.id === setup.doc.site.home ? '/' : `/${page.address}`;
 
 /**
  * Resolves a page. `words` gives the personal words, normally those of the same person; `path` is the path that an
@@ -55,7 +52,12 @@ export function resolvePage(
       description: page.description,
       blocks: views(false),
       aside: views(true),
-      shut: open ? null : { note: say(note, words), ways: waysFor(page, person, setup, path) },
+      shut: open
+        ? null
+        : {
+            note: say(note, words),
+            ways: sayWays(ruleOf(page.door, setup), hrefOfPage(page, setup), person, setup, path),
+          },
     },
   };
 }
@@ -63,6 +65,15 @@ export function resolvePage(
 function blockShows(block: Block, page: PageItem, pageOpen: boolean, person: Prepared, doors: Doors): boolean {
   if (!pageOpen && !(page.outside.view === 'openBlocks' && block.outsideToo)) return false;
   return block.door === undefined || doors.predicate(block.door)(person);
+}
+
+/** What is asked in all of whoever sees a block: its own door, within the page's where it does not stand outside too. */
+export function ruleOfBlock(page: PageItem, block: Block, setup: Setup): Rule {
+  const own = block.door && ruleOf(block.door, setup);
+  const outside = page.outside.view === 'openBlocks' && block.outsideToo;
+  if (outside) return own ?? everyone;
+  const whole = ruleOf(page.door, setup);
+  return own ? { all: [whole, own] } : whole;
 }
 
 /** The chips a page can need, in the order met: the personal part of it. */
@@ -82,97 +93,3 @@ const shelfOf = (setup: Setup): Shelf => ({
       return level ? [{ level, price: sayPrice(level, setup.doc.site) }] : [];
     }),
 });
-
-function targetHref(to: Target, setup: Setup): string | null {
-  if ('form' in to) {
-    const form = setup.forms.get(to.form);
-    return form && !form.retired ? `/join/${form.address}` : null;
-  }
-  const page = setup.pages.get(to.page);
-  return page && !page.retired ? hrefOfPage(page, setup) : null;
-}
-
-/** The main menu for one person: never an item whose target they may not open. */
-export function menuFor(person: Prepared, doors: Doors): MenuLink[] {
-  const { setup } = doors;
-  return (setup.menus.get(setup.doc.site.menu ?? '')?.items ?? []).flatMap((item) => {
-    const href = targetHref(item.to, setup);
-    if (href === null || !menuItemShows(item, person, doors)) return [];
-    const title = 'page' in item.to ? setup.pages.get(item.to.page)?.title : setup.forms.get(item.to.form)?.title;
-    return [{ label: item.label ?? title ?? '', href }];
-  });
-}
-
-export function menuItemShows(item: MenuItem, person: Prepared, doors: Doors): boolean {
-  if (targetHref(item.to, doors.setup) === null) return false;
-  if (item.door && !doors.predicate(item.door)(person)) return false;
-  if ('form' in item.to) {
-    return person.facts.member === null;
-  }
-  const page = doors.setup.pages.get(item.to.page);
-  return page !== undefined && doors.predicate(page.door)(person);
-}
-
-/** The ways into a shut page, told to the person, of several levels the cheapest. The first is the one to offer largest. */
-function waysFor(page: PageItem, person: Prepared, setup: Setup, path: PathId | null): WayView[] {
-  const ways = waysIn(ruleOf(page.door, setup), person.facts, person.now, setup, path);
-  const next = encodeURIComponent(hrefOfPage(page, setup));
-  const cheapest = ways.find((way) => way.by === 'changeLevel');
-  return ways
-    .filter((way) => way.by !== 'changeLevel' || way === cheapest)
-    .map((way) => sayWay(way, person.facts, next, setup));
-}
-
-function sayWay(way: WayIn, facts: Facts, next: string, setup: Setup): WayView {
-  const site = setup.doc.site;
-  const says = pagesSays(site);
-  const level = (id: string) => setup.levels.get(id);
-  const write = `mailto:${site.replyTo}`;
-  switch (way.by) {
-    case 'signIn':
-      return {
-        label: says.signIn,
-        href: `/sign-in?next=${next}`,
-        says: says.signInToRead,
-      };
-    case 'join': {
-      const form = setup.forms.get(way.form)!;
-      const gives = way.level ? level(way.level) : undefined;
-      return {
-        label: form.title,
-        href: `/join/${form.address}`,
-        says: gives ? says.joiningAs({ level: gives.title, price: sayPrice(gives, site) }) : says.joining,
-      };
-    }
-    case 'finish':
-      return {
-        label: says.yourApplication,
-        href: '/joining',
-        says: says.onItsWay,
-      };
-    case 'wait':
-      return { label: says.writeToUs, href: write, says: says.opensOn({ date: sayDate(way.at, site) }) };
-    case 'ask':
-      return { label: says.writeToUs, href: write, says: says.ask };
-    case 'renew': {
-      const last = lastTerm(facts);
-      const item = level(way.level);
-      const renew = item ? says.renewFor({ price: sayPrice(item, site) }) : says.renew;
-      return {
-        label: says.writeToRenew,
-        href: write,
-        says: last?.until ? says.ended({ level: item?.title ?? '', date: sayDate(last.until, site), renew }) : renew,
-      };
-    }
-    case 'changeLevel': {
-      const item = level(way.level)!;
-      return {
-        label: says.writeAbout({ level: item.title }),
-        href: write,
-        says: says.asLevel({ level: item.title, price: sayPrice(item, site) }),
-      };
-    }
-    default:
-      return never(way);
-  }
-}

@@ -5,7 +5,7 @@ import { explain, ruleOf, type Doors, type Trace } from '../doors';
 import type { Facts } from '../facts';
 import type { Instant, Reader } from '../kernel';
 import { pagesSays } from './pages.sentences';
-import { hrefOfPage } from './resolve';
+import { hrefOfPage } from './address';
 
 export type PageSight = {
   readonly title: string;

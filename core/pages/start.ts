@@ -3,7 +3,7 @@ import { currentTerm, type Facts } from '../facts';
 import { explain, ruleOf } from '../doors';
 import type { Instant } from '../kernel';
 import type { Setup } from '../setup';
-import { hrefOfPage } from './resolve';
+import { hrefOfPage } from './address';
 
 /**
  * The first start page set up for a level they hold now or a group they are in, that lets them in.

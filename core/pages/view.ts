@@ -22,5 +22,7 @@ export const PageView = z.object({
 });
 export type PageView = z.infer<typeof PageView>;
 
-export const MenuLink = z.object({ label: line, href: line });
+export const MenuLeafView = z.object({ label: line, href: line, signsOut: z.boolean() });
+export type MenuLeafView = z.infer<typeof MenuLeafView>;
+export const MenuLink = MenuLeafView.extend({ items: z.array(MenuLeafView) });
 export type MenuLink = z.infer<typeof MenuLink>;

@@ -46,6 +46,7 @@ export function readySetup(name: ReadyName, doc: SetupDocument): Setup {
     menus: [
       {
         id: 'main',
+        title: 'Main',
         items: [...['welcome', ...parts.menu].map((page) => ({ to: { page } })), { to: { form: 'join' } }],
       },
     ],

@@ -50,7 +50,11 @@ export const agreement = (agree: string, text: readonly string[]) => ({
   changedBy: 'nobody',
 });
 
-export const text = (...paragraphs: unknown[]) => ({ kind: 'text', id: 'words', paragraphs });
+export const text = (...paragraphs: (string | unknown[])[]) => ({
+  kind: 'text',
+  id: 'words',
+  text: paragraphs.map((words) => ({ is: 'paragraph', runs: typeof words === 'string' ? [words] : words })),
+});
 
 /** Whoever is shut out is told what it is, and the ways in. */
 export const page = (id: string, title: string, description: string, door: object, blocks: readonly object[]) => ({

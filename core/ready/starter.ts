@@ -96,7 +96,7 @@ export function starterSetup(siteName: string, replyTo: string): unknown {
         ],
       },
     ],
-    menus: [{ id: 'main', items: [{ to: { page: 'welcome' } }, { to: { form: 'join' } }] }],
+    menus: [{ id: 'main', title: 'Main menu', items: [{ to: { page: 'welcome' } }, { to: { form: 'join' } }] }],
     messages: [
       {
         id: 'confirm-email',

@@ -7,7 +7,8 @@ import { sayPrice } from '../levels';
 import type { ItemKind, Setup, SetupDocument, listKinds } from '../setup';
 import { fieldLines } from './field.lines';
 import { formLines } from './form.lines';
-import { doorWords, line, order, sayings, titleIn, type Line } from './line';
+import { line, sayings, titleIn, type Line } from './line';
+import { menuLines } from './menu.lines';
 import { messageLines, pageLines } from './page.lines';
 import { pathLines } from './path.lines';
 
@@ -36,21 +37,7 @@ const tells: Tells = {
     ...line('rule', sayings(setup).rule, describe(rule, setup)),
   ],
   page: pageLines,
-  menu: ({ items }, setup) => {
-    const named = items.map(({ label, to, door }): [string, string, string] => {
-      const page = 'page' in to ? titleIn('pages', to.page, setup) : titleIn('forms', to.form, setup);
-      const name = label ?? page;
-      return [`${'page' in to ? to.page : to.form}`, name, door ? `${name}, ${doorWords(door, setup)}` : name];
-    });
-    return [
-      ...named.flatMap(([id, , says]) => line(`item ${id}`, sayings(setup).items, says)),
-      ...order(
-        'items',
-        named.map(([id, name]) => [id, name]),
-        setup,
-      ),
-    ];
-  },
+  menu: menuLines,
   message: messageLines,
   site: (site, setup) => {
     const says = sayings(setup);
@@ -64,6 +51,7 @@ const tells: Tells = {
       ...line('replyTo', says.replyTo, site.replyTo),
       ...line('home', says.home, titleIn('pages', site.home, setup)),
       ...line('menu', says.menu, site.menu && titleIn('menus', site.menu, setup)),
+      ...line('foot', says.foot, site.foot && titleIn('menus', site.foot, setup)),
       ...line('joinBy', says.joinBy, site.joinBy && titleIn('forms', site.joinBy, setup)),
       ...(site.starts ?? []).flatMap((start, at) =>
         line(

@@ -6,14 +6,25 @@ import { outsideParts, type PageItem } from '../pages/page';
 import type { Setup } from '../setup';
 import { doorWords, line, order, plainWords, sayings, titleIn, type Line } from './line';
 
-/** The words that stand in a block, whatever its kind. */
+type Loose = Readonly<Record<string, unknown>>;
+const isObject = (value: unknown): value is Loose => typeof value === 'object' && value !== null;
+/** A piece of a line: plain, a personal word, or formatted. */
+const isPiece = (value: unknown): boolean =>
+  typeof value === 'string' ||
+  (isObject(value) &&
+    ('chip' in value || ('text' in value && typeof value['text'] === 'string' && !('title' in value))));
+
+/** The words that stand in a block, whatever its kind: what is written in one line together. */
 function wordsIn(value: unknown, setup: Setup): string[] {
   if (typeof value === 'string') return [value];
   if (Array.isArray(value)) {
-    const isWords = value.some((piece) => typeof piece === 'object' && piece !== null && 'chip' in piece);
-    return isWords ? [plainWords(value as Words, setup)] : value.flatMap((one) => wordsIn(one, setup));
+    const line = value.length > 0 && value.every(isPiece) && value.some(isObject);
+    const pieces = (value as unknown[]).flatMap((one) => wordsIn(one, setup));
+    return line ? [pieces.join('')] : pieces;
   }
-  return typeof value === 'object' && value !== null ? Object.values(value).flatMap((one) => wordsIn(one, setup)) : [];
+  if (!isObject(value)) return [];
+  if ('chip' in value) return [plainWords([value as Exclude<Words[number], string>], setup)];
+  return Object.entries(value).flatMap(([key, one]) => (key === 'is' ? [] : wordsIn(one, setup)));
 }
 
 function blockLines(block: Block, setup: Setup): Line[] {

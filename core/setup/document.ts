@@ -12,8 +12,9 @@ import { kindOf } from '../joining/gates';
 import { within, type ChipName, type RefKind, type Reference, type Words, chipsIn, fieldOfChip } from '../kernel';
 import { LevelItem } from '../levels';
 import { AccountMessages, MessageItem, chipsOfMessage } from '../messages/message';
-import { blockKindOf, referencesOfTarget } from '../pages/blocks';
-import { MenuListItem, PageItem, outsideParts, type OutsideView } from '../pages/page';
+import { blockKindOf } from '../pages/blocks';
+import { MenuListItem, PageItem, itemsWithin, outsideParts, type OutsideView } from '../pages/page';
+import { referencesOfTarget } from '../pages/target';
 import { SiteItem } from '../site/site';
 
 type ListKind<T extends object, L extends RefKind> = {
@@ -135,8 +136,12 @@ export const listKinds = {
     ),
   ]),
   menu: listKind(MenuListItem, 'menus', (menu) =>
-    menu.items.flatMap((item, at) =>
-      within(`items.${at}`, [...referencesOfTarget(item.to), ...within('door', referencesOfDoor(item.door))]),
+    itemsWithin(menu).flatMap(({ at, item }) =>
+      within(at, [
+        ...('place' in item.to ? [] : referencesOfTarget(item.to)),
+        ...within('door', referencesOfDoor(item.door)),
+        ...wordRefs('label', item.label),
+      ]),
     ),
   ),
   message: listKind(MessageItem, 'messages', (message) => chipRefs(chipsOfMessage(message))),
@@ -150,6 +155,7 @@ export const singleKinds = {
     references: (site: SiteItem): Reference[] => [
       { at: 'home', kind: 'pages', id: site.home },
       ...(site.menu ? [{ at: 'menu', kind: 'menus', id: site.menu } as const] : []),
+      ...(site.foot ? [{ at: 'foot', kind: 'menus', id: site.foot } as const] : []),
       ...(site.joinBy ? [{ at: 'joinBy', kind: 'forms', id: site.joinBy } as const] : []),
       ...(site.starts ?? []).flatMap((start, at): Reference[] => [
         'level' in start
@@ -170,7 +176,7 @@ export const itemKinds = { ...singleKinds, ...listKinds } as const;
 export type ItemKind = keyof typeof itemKinds;
 
 /** The version of the format that this product writes. */
-export const FORMAT = 'admissa-setup/4';
+export const FORMAT = 'admissa-setup/5';
 
 const listOf = <T extends object>({ schema }: ListKind<T, RefKind>) => z.array(schema);
 

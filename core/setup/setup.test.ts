@@ -3,9 +3,9 @@ import { NOW, quillmoor, quillmoorDocument } from '../../tests/support/quillmoor
 import first from '../../tests/fixtures/setup.1.json';
 import second from '../../tests/fixtures/setup.2.json';
 import third from '../../tests/fixtures/setup.3.json';
+import fourth from '../../tests/fixtures/setup.4.json';
 import { documentOf, itemsOf, makeSetup, referencesOf, salvageSetup, upgradeDocument } from './index';
 import { checkUp } from '../checkup';
-import { contrast, siteColours } from '../site';
 import { sayPrice } from '../levels';
 
 type Loose = Record<string, never> & { [key: string]: unknown };
@@ -121,7 +121,7 @@ describe('a set-up that was live outlives a stricter schema', () => {
     const made = makeSetup(old);
     if (!made.ok) throw new Error(JSON.stringify(made.refusal));
     const { doc } = made.value;
-    expect(doc.format).toBe('admissa-setup/4');
+    expect(doc.format).toBe('admissa-setup/5');
     expect(doc.site).toMatchObject({ menu: 'main', joinBy: 'join' });
     expect(doc.fields.find(({ id }) => id === 'postcode')!.of).toEqual({
       kind: 'shortText',
@@ -139,6 +139,10 @@ describe('a set-up that was live outlives a stricter schema', () => {
     if (!agreed.ok) throw new Error(JSON.stringify(agreed.refusal));
     expect(agreed.value.fields.get('rules')).toEqual(quillmoor.fields.get('rules'));
     expect(agreed.value.doc.forms).toEqual(quillmoor.doc.forms);
+    const formatted = makeSetup(structuredClone(fourth));
+    if (!formatted.ok) throw new Error(JSON.stringify(formatted.refusal));
+    expect(formatted.value.doc.pages).toEqual(quillmoor.doc.pages);
+    expect(formatted.value.doc.menus).toEqual([{ ...quillmoor.doc.menus[0], title: 'Main' }]);
     expect(upgradeDocument(doc)).toBe(doc);
     expect(upgradeDocument('no document')).toBe('no document');
     expect(checkUp(made.value, { now: NOW, reviewers: null, live: null })).toEqual([]);
@@ -172,28 +176,5 @@ describe('prices in words', () => {
     ['apprentice', '£30.00 for 6 months'],
   ])('%s', (level, says) => {
     expect(sayPrice(quillmoor.levels.get(level)!, quillmoor.doc.site)).toBe(says);
-  });
-});
-
-describe('the site’s colours', () => {
-  it('measures contrast as WCAG does', () => {
-    expect(contrast('#000000', '#FFFFFF')).toBeCloseTo(21, 5);
-    expect(contrast('#56365F', '#FFFEFD')).toBeCloseTo(10, 0);
-    expect(contrast('#777777', '#FFFFFF')).toBeCloseTo(4.48, 2);
-  });
-
-  it('derives text that reads well on paper and tint', () => {
-    const colours = siteColours(quillmoor.doc.site.look);
-    for (const ground of [colours.paper, colours.tint]) {
-      expect(contrast(colours.text, ground)).toBeGreaterThan(7);
-      expect(contrast(colours.quiet, ground)).toBeGreaterThan(4.5);
-      expect(contrast(colours.edge, ground)).toBeGreaterThan(3);
-    }
-    expect(contrast(colours.onAccent, colours.accent)).toBeGreaterThan(4.5);
-  });
-
-  it('puts dark words on a light accent', () => {
-    const colours = siteColours({ ...quillmoor.doc.site.look, accent: '#E5C437' });
-    expect(colours.onAccent).not.toBe('#FFFFFF');
   });
 });

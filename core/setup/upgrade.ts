@@ -56,7 +56,28 @@ const upgrades: Record<number, Upgrade> = {
   }),
   /** What is agreed to became a profile field, which a form asks for as for any other. */
   3: agreementsAsFields,
+  /** Paragraphs and points became formatted text; a menu has a name. */
+  4: eachBody(({ kind, body }) => {
+    if (kind === 'menu') return { title: capital(String(body['id'])), ...body };
+    if (kind !== 'page' || !Array.isArray(body['blocks'])) return body;
+    return { ...body, blocks: body['blocks'].map((block: unknown) => (isObject(block) ? formatted(block) : block)) };
+  }),
 };
+
+const capital = (word: string): string => word.charAt(0).toUpperCase() + word.slice(1);
+
+function formatted(block: Loose): Loose {
+  const runs = (words: unknown) => (Array.isArray(words) ? (words as unknown[]) : [words]);
+  if (block['kind'] === 'text' && Array.isArray(block['paragraphs'])) {
+    const { paragraphs, ...rest } = block;
+    return { ...rest, text: paragraphs.map((words) => ({ is: 'paragraph', runs: runs(words) })) };
+  }
+  if (block['kind'] === 'points' && Array.isArray(block['points'])) {
+    const { points, ...rest } = block;
+    return { ...rest, kind: 'text', text: [{ is: 'bullets', items: points.map(runs) }] };
+  }
+  return block;
+}
 
 function agreementsAsFields<T extends Item>(items: readonly T[], make: Make<T>): T[] {
   const bodies = items.flatMap(({ kind, body }) => (kind === 'field' && isObject(body) ? [body] : []));
@@ -120,7 +141,13 @@ export const upgradeItems = <T extends Item>(items: readonly T[], from: number, 
     [...items],
   );
 
-const kindsOfLists: Record<string, string> = { menus: 'menu', forms: 'form', fields: 'field', site: 'site' };
+const kindsOfLists: Record<string, string> = {
+  menus: 'menu',
+  forms: 'form',
+  fields: 'field',
+  pages: 'page',
+  site: 'site',
+};
 
 /** A document of any version up to the present one; what is no document, or newer, is left as it is. */
 export function upgradeDocument(raw: unknown): unknown {

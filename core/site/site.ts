@@ -8,7 +8,7 @@ const says = siteSays(owners);
 const colour = z.string().regex(/^#[0-9A-Fa-f]{6}$/, says.colour);
 
 /** A drawn mark: stroked paths on a square of `size` units. Only path data, so it can carry no script. */
-const Mark = z.strictObject({
+export const Mark = z.strictObject({
   size: z.number().min(8).max(200),
   stroke: z.number().min(0.5).max(20),
   paths: z
@@ -16,6 +16,10 @@ const Mark = z.strictObject({
     .min(1)
     .max(12),
 });
+
+/** Headings and text in the book face or the plain one. */
+export const typefaces = ['bookPlain', 'allPlain', 'allBook'] as const;
+export type Typefaces = (typeof typefaces)[number];
 
 /** Where those of a level or in a group begin after signing in. */
 const Start = z.union([
@@ -33,11 +37,20 @@ export const SiteItem = z.strictObject({
   home: PageId,
   /** The menu at the head of every page. */
   menu: MenuId.optional(),
+  /** The menu at the foot of every page. */
+  foot: MenuId.optional(),
   /** The form that *Join* leads to. */
   joinBy: AnyFormId.optional(),
   /** The first that is somebody's and lets them in; who has none begins at home. */
   starts: z.array(Start).max(20).optional(),
-  look: z.strictObject({ accent: colour, tint: colour, paper: colour, mark: Mark.optional() }),
+  look: z.strictObject({
+    accent: colour,
+    tint: colour,
+    paper: colour,
+    mark: Mark.optional(),
+    /** Which of the typefaces that ship stand where; without it, the book face in headings and the plain one in text. */
+    typefaces: z.enum(typefaces).optional(),
+  }),
 });
 export type SiteItem = z.infer<typeof SiteItem>;
 

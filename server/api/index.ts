@@ -24,7 +24,7 @@ import {
   type JoiningPorts,
 } from '../joining';
 import { hooksApi, type HooksPorts } from '../hooks';
-import { impactApi, type InsightPorts } from '../insight';
+import { insightApi, type InsightPorts } from '../insight';
 import { membersApi, savedViewsApi, type MembersPorts, type SavedViewsPorts } from '../members';
 import { lettersApi, type LettersPorts } from '../messages';
 import { writeAudit } from '../platform/audit';
@@ -83,7 +83,7 @@ export const areasOf = (ports: ApiPorts) => ({
   pictures: picturesApi(ports),
   clock: clockApi(ports),
   setup: setupApi(ports),
-  insight: impactApi(ports),
+  insight: insightApi(ports),
 });
 export type Areas = ReturnType<typeof areasOf>;
 

@@ -118,7 +118,8 @@ const written: Record<string, string> = {
   'members.conversion pictures.forChoice letters.read letters.test madeUp.make madeUp.change madeUp.remove':
     'owner manager editor',
   'setup.draft setup.save setup.remove setup.order setup.replace': 'owner manager editor',
-  'insight.impact setup.people setup.publish setup.history setup.revision': 'owner manager editor',
+  'insight.impact insight.door viewpoint.door setup.people setup.publish setup.history setup.revision':
+    'owner manager editor',
 };
 
 it('every endpoint is declared for those it is written down for', () => {

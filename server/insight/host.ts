@@ -2,15 +2,16 @@
 import { resolve } from 'node:path';
 import { pathToFileURL } from 'node:url';
 import type { Pool } from 'mysql2/promise';
-import type { Impact } from '../../core/insight';
+import type { Impact, WhoGetsIn } from '../../core/insight';
 import type { Instant } from '../../core/kernel';
 import type { Setup } from '../../core/setup';
 import type { Config } from '../platform/config';
-import { Insight } from './insight';
+import { Insight, type DoorQuestion } from './insight';
 import { InsightThread } from './thread';
 
 export type AskInsight = {
   impact(before: Setup, after: Setup, now: Instant): Promise<Impact>;
+  door(question: DoorQuestion): Promise<WhoGetsIn>;
   close(): Promise<void>;
 };
 
@@ -24,5 +25,9 @@ export function insightFor({ db, dist }: Pick<Config, 'db' | 'dist'>, pool: Pool
     return new InsightThread(file, { host, port, user, password, database: name });
   }
   const insight = new Insight(async (sql, params) => (await pool.query(sql, params as unknown[]))[0] as unknown[]);
-  return { impact: (before, after, now) => insight.impact(before, after, now), close: () => Promise.resolve() };
+  return {
+    impact: (before, after, now) => insight.impact(before, after, now),
+    door: (question) => insight.door(question),
+    close: () => Promise.resolve(),
+  };
 }

@@ -1,2 +1,2 @@
-export { impactApi, type InsightPorts } from './insight.api';
+export { insightApi, type InsightPorts } from './insight.api';
 export { insightFor } from './host';

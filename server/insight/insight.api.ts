@@ -2,10 +2,12 @@
 import { implement } from '@orpc/server';
 import type { DataSource } from 'typeorm';
 import { insight as contract, type ImpactView } from '../../contract';
+import { describe, ruleOf, type Rule } from '../../core/doors';
 import type { Standing } from '../../core/facts';
-import type { Impact, PlaceImpact } from '../../core/insight';
-import { sayNearDate, type MemberId } from '../../core/kernel';
+import type { PlaceImpact } from '../../core/insight';
+import { sayNearDate, type Instant, type MemberId } from '../../core/kernel';
 import { startOfDay } from '../../core/kernel/calendar';
+import { ruleOfBlock } from '../../core/pages';
 import type { Setup } from '../../core/setup';
 import { guard, type Call } from '../callers';
 import type { SiteClock } from '../platform/clock';
@@ -25,17 +27,39 @@ export type InsightPorts = {
 /** So many are told by name. */
 const NAMED = 200;
 
-export const impactApi = ({ db, insight, live, clock }: InsightPorts) => ({
+export const insightApi = ({ db, insight, live, clock }: InsightPorts) => ({
+  door: api.door.handler(async ({ input }) => {
+    const { setup } = live.must;
+    const draft = (await live.draft()).setup;
+    const { site } = draft.doc;
+    const today = clock.now();
+    const now = dayAsked(input.on, today, setup);
+    const { rule, parts, page, block, list = null } = input;
+    const was = liveDoor(setup, page, block);
+    const before = was && { setup, rule: was };
+    const found = await insight.door({ door: { setup: draft, rule }, parts, before, list, now });
+    return {
+      parts: [...found.parts],
+      inside: found.inside,
+      outside: found.outside,
+      levels: found.levels.map(({ level, count }) => ({
+        title: levelOf(level, count, draft),
+        count,
+      })),
+      change: found.change && was && { says: describe(was, setup), ...found.change },
+      people: list && (await namesOf(db, found.listed, [])),
+      day: sayNearDate(now, today, site),
+    };
+  }),
   impact: api.impact.handler(async ({ input }) => {
     const { setup } = live.must;
     const draft = (await live.draft()).setup;
     const today = clock.now();
     const { site } = setup.doc;
-    // Of a day that is over the facts of today would tell nothing true.
-    const now = Math.max(today, (input.on && startOfDay(input.on, site.zone)) || today);
+    const now = dayAsked(input.on, today, setup);
     const impact = await insight.impact(setup, draft, now);
     const { members, applicants, places, others } = impact;
-    const named = (ids: readonly string[]) => namesOf(db, ids, impact);
+    const named = (ids: readonly string[]) => namesOf(db, ids, impact.endingSoon);
     return {
       in: await named(members.in),
       out: await named(members.out),
@@ -54,6 +78,27 @@ export const impactApi = ({ db, insight, live, clock }: InsightPorts) => ({
   }),
 });
 
+/** What those of a level are called, so many of them. */
+function levelOf(id: string | null, count: number, { doc, levels }: Setup): string {
+  if (id === null) return insightSays(doc.site).noLevel;
+  const level = levels.get(id);
+  return level ? (count === 1 ? level.title : level.plural) : id;
+}
+
+/** Of a day that is over the facts of today would tell nothing true. */
+const dayAsked = (on: string | undefined, today: Instant, { doc }: Setup): Instant =>
+  Math.max(today, (on && startOfDay(on, doc.site.zone)) || today);
+
+/** What is asked of whoever comes to a place as it is live; null where there is none. */
+function liveDoor(setup: Setup, pageId: string | undefined, blockId: string | undefined): Rule | null {
+  const page = setup.pages.get(pageId ?? '');
+  if (!page || page.retired) return null;
+  const own = ruleOf(page.door, setup);
+  if (blockId === undefined) return own;
+  const block = page.blocks.find(({ id }) => id === blockId);
+  return block ? ruleOfBlock(page, block, setup) : null;
+}
+
 function titleOf({ page: id, block: blockId }: PlaceImpact, draft: Setup, setup: Setup): string {
   const page = draft.pages.get(id) ?? setup.pages.get(id);
   const title = page?.title ?? id;
@@ -63,7 +108,11 @@ function titleOf({ page: id, block: blockId }: PlaceImpact, draft: Setup, setup:
   return says.blockOf({ page: title, block: block ? says[block.kind] : blockId });
 }
 
-async function namesOf(db: DataSource, ids: readonly string[], { endingSoon }: Impact): Promise<ImpactView['in']> {
+async function namesOf(
+  db: DataSource,
+  ids: readonly string[],
+  endingSoon: readonly string[],
+): Promise<ImpactView['in']> {
   const shown = ids.slice(0, NAMED);
   const soon = new Set(endingSoon);
   const rows = shown.length

@@ -1,6 +1,6 @@
 /** What publishing would mean for everybody, by a picture that follows the database. */
 import { afterAll, beforeAll, describe, expect, it } from 'vitest';
-import type { ImpactView } from '../../contract';
+import type { DoorView, ImpactView } from '../../contract';
 import { doorsOf, ruleOf } from '../../core/doors';
 import { readFacts, type Facts } from '../../core/facts';
 import type { Setup } from '../../core/setup';
@@ -111,5 +111,51 @@ describe('impact of the draft', () => {
   it('is for those alone who may work on the draft', async () => {
     const tamsin = await new Caller(stack.address).staffIn('tamsin@quillmoor.example');
     expect((await tamsin.get('/desk/setup/impact')).status).toBe(403);
+  });
+});
+
+describe('whom a door lets in, while it is built', () => {
+  const keepers = { fact: 'level', is: ['keeper'], when: 'now' };
+  const ask = (body: object) => odile.post<DoorView>('/desk/setup/door', body);
+
+  it('is counted, by level and condition by condition, and named on asking', async () => {
+    const rule = { all: [{ fact: 'standing', is: ['admitted'] }, keepers] };
+    const { body } = await ask({ rule, parts: rule.all, list: 'inside' });
+    const all = await everybody();
+    const { setup } = stack.services.live.must;
+    const now = stack.services.clock.now();
+    const doors = doorsOf(setup);
+    const meets = (one: object) => all.filter((facts) => doors.meets(one as never)(doors.prepare(facts, now))).length;
+    expect(body.parts).toEqual(rule.all.map(meets));
+    expect([body.inside, body.outside]).toEqual([meets(rule), all.length - meets(rule)]);
+    expect(body.inside).toBeGreaterThan(10);
+    expect(body.levels.reduce((sum, { count }) => sum + count, 0)).toBe(body.inside);
+    expect(body.levels.map(({ title }) => title)).toContain('Keepers');
+    expect(body.people!.count).toBe(body.inside);
+    expect(body.people!.rows.every(({ standing }) => standing === 'admitted')).toBe(true);
+    expect(body.change).toBeNull();
+  });
+
+  it('is held against the door that is live in its place, a block’s within its page’s', async () => {
+    const page = 'winter-guide';
+    const open = (await ask({ rule: { all: [] }, page })).body;
+    expect(open.outside).toBe(0);
+    expect(open.change!.letIn).toBe(open.inside - open.change!.before);
+    expect(open.change!.shutOut).toBe(0);
+    expect(open.change!.says).toContain('Keeper or Patron');
+    const block = (await ask({ rule: { any: [] }, page, block: 'mentors-note', list: 'shutOut' })).body;
+    expect(block.inside).toBe(0);
+    expect(block.change!.before).toBeLessThan(open.change!.before);
+    expect(block.people!.count).toBe(block.change!.shutOut);
+    for (const place of [{ page: 'no-such' }, { page, block: 'no-such' }])
+      expect((await ask({ rule: keepers, ...place })).body.change).toBeNull();
+  });
+
+  it('knows what names nothing as shut, and refuses what is no rule', async () => {
+    const none = await ask({ rule: { none: [{ fact: 'group', is: ['no-such'] }] } });
+    expect(none.body.inside).toBe(0);
+    expect((await ask({ rule: { fact: 'level', is: [], when: 'now' } })).status).toBe(400);
+    const wilf = await new Caller(stack.address).staffIn('bea@quillmoor.example');
+    expect((await wilf.post('/desk/setup/door', { rule: keepers })).status).toBe(403);
   });
 });

@@ -4,12 +4,22 @@
  * is a shadow is nobody here.
  */
 import { Population, readFacts } from '../../core/facts';
-import { impactOf, type Impact } from '../../core/insight';
+import { impactOf, whoGetsIn, type DoorAsked, type DoorList, type Impact, type WhoGetsIn } from '../../core/insight';
+import type { Rule } from '../../core/doors';
 import type { Instant } from '../../core/kernel';
 import type { Setup } from '../../core/setup';
 
 export type Query = (sql: string, params: readonly unknown[]) => Promise<unknown[]>;
 type Row = { readonly member: string; readonly facts: string };
+
+/** One door, with its parts, against the door before; see `whoGetsIn`. */
+export type DoorQuestion = {
+  readonly door: DoorAsked;
+  readonly parts: readonly Rule[];
+  readonly before: DoorAsked | null;
+  readonly list: DoorList | null;
+  readonly now: Instant;
+};
 
 /** Rows read in one go. */
 const BATCH = 5_000;
@@ -27,6 +37,12 @@ export class Insight {
 
   impact(before: Setup, after: Setup, now: Instant): Promise<Impact> {
     return this.inTurn(async () => impactOf(before, after, await this.refreshed(before.doc.site.zone), now));
+  }
+
+  door({ door, parts, before, list, now }: DoorQuestion): Promise<WhoGetsIn> {
+    return this.inTurn(async () =>
+      whoGetsIn(door, parts, before, list, await this.refreshed(door.setup.doc.site.zone), now),
+    );
   }
 
   private inTurn<T>(work: () => Promise<T>): Promise<T> {

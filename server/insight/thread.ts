@@ -3,20 +3,28 @@
  * it end.
  */
 import { Worker } from 'node:worker_threads';
-import type { Impact } from '../../core/insight';
+import type { Impact, WhoGetsIn } from '../../core/insight';
 import type { Instant } from '../../core/kernel';
 import type { Setup, SetupDocument } from '../../core/setup';
+import type { DoorQuestion } from './insight';
 
-export type Asked = {
-  readonly id: number;
-  readonly before: SetupDocument;
-  readonly after: SetupDocument;
-  readonly now: Instant;
+/** A set-up goes over as its document, for a thread shares no values. */
+type PlainDoor = { readonly setup: SetupDocument; readonly rule: DoorQuestion['door']['rule'] };
+type PlainQuestion = Omit<DoorQuestion, 'door' | 'before'> & {
+  readonly door: PlainDoor;
+  readonly before: PlainDoor | null;
 };
-export type Answered = { readonly id: number; readonly impact?: Impact; readonly error?: Told };
+
+export type Question =
+  | { readonly about: 'impact'; readonly before: SetupDocument; readonly after: SetupDocument; readonly now: Instant }
+  | ({ readonly about: 'door' } & PlainQuestion);
+type Answers = { readonly impact: Impact; readonly door: WhoGetsIn };
+
+export type Asked = { readonly id: number; readonly question: Question };
+export type Answered = { readonly id: number; readonly answer?: Answers[keyof Answers]; readonly error?: Told };
 /** An error as it comes out of a thread; the code says whether the database is away. */
 type Told = { readonly message: string; readonly code?: string | undefined };
-type Waiting = { readonly resolve: (impact: Impact) => void; readonly reject: (error: Error) => void };
+type Waiting = { readonly resolve: (answer: never) => void; readonly reject: (error: Error) => void };
 
 export class InsightThread {
   private worker: Worker | null = null;
@@ -30,11 +38,19 @@ export class InsightThread {
   ) {}
 
   impact(before: Setup, after: Setup, now: Instant): Promise<Impact> {
+    return this.ask<'impact'>({ about: 'impact', before: before.doc, after: after.doc, now });
+  }
+  door({ door, before, ...rest }: DoorQuestion): Promise<WhoGetsIn> {
+    const plain = ({ setup, rule }: DoorQuestion['door']) => ({ setup: setup.doc, rule });
+    return this.ask<'door'>({ about: 'door', door: plain(door), before: before && plain(before), ...rest });
+  }
+
+  private ask<K extends keyof Answers>(question: Question & { about: K }): Promise<Answers[K]> {
     this.worker ??= this.started();
     const id = ++this.next;
     return new Promise((resolve, reject) => {
       this.waiting.set(id, { resolve, reject });
-      this.worker?.postMessage({ id, before: before.doc, after: after.doc, now } satisfies Asked);
+      this.worker?.postMessage({ id, question } satisfies Asked);
     });
   }
 
@@ -42,10 +58,10 @@ export class InsightThread {
     const worker = new Worker(this.file, { workerData: this.database });
     // A process that has nothing else to do may end.
     worker.unref();
-    worker.on('message', ({ id, impact, error }: Answered) => {
+    worker.on('message', ({ id, answer, error }: Answered) => {
       const one = this.waiting.get(id);
       this.waiting.delete(id);
-      if (impact) one?.resolve(impact);
+      if (answer) one?.resolve(answer as never);
       else one?.reject(Object.assign(new Error(error?.message), { code: error?.code }));
     });
     worker.on('error', (error) => this.ended(error));

@@ -6,7 +6,7 @@ import { parentPort, workerData } from 'node:worker_threads';
 import { createPool, type PoolOptions } from 'mysql2/promise';
 import { makeSetup } from '../../core/setup';
 import { Insight } from './insight';
-import type { Asked, Answered } from './thread';
+import type { Asked, Answered, Question } from './thread';
 
 const pool = createPool({ ...(workerData as PoolOptions), connectionLimit: 1 });
 const insight = new Insight(async (sql, params) => (await pool.query(sql, params as unknown[]))[0] as unknown[]);
@@ -17,13 +17,24 @@ const setupOf = (doc: unknown) => {
   return made.value;
 };
 
-parentPort?.on('message', ({ id, before, after, now }: Asked) => {
+function answerTo(question: Question): Promise<Answered['answer']> {
+  if (question.about === 'impact')
+    return insight.impact(setupOf(question.before), setupOf(question.after), question.now);
+  const { door, before, ...rest } = question;
+  const read = ({ setup, rule }: typeof door) => ({ setup: setupOf(setup), rule });
+  return insight.door({ ...rest, door: read(door), before: before && read(before) });
+}
+
+parentPort?.on('message', ({ id, question }: Asked) => {
   const answer = (said: Omit<Answered, 'id'>) => parentPort?.postMessage({ id, ...said });
-  insight.impact(setupOf(before), setupOf(after), now).then(
-    (impact) => answer({ impact }),
-    (error: unknown) => {
-      const { message = 'unknown', code } = error as { message?: string; code?: string };
-      answer({ error: { message, code } });
-    },
-  );
+  // What is wrong with a question is told to whoever asked it, and ends nothing.
+  Promise.resolve()
+    .then(() => answerTo(question))
+    .then(
+      (found) => answer({ answer: found! }),
+      (error: unknown) => {
+        const { message = 'unknown', code } = error as { message?: string; code?: string };
+        answer({ error: { message, code } });
+      },
+    );
 });

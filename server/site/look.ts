@@ -7,7 +7,7 @@
 import { createHash } from 'node:crypto';
 
 import type { Live } from '../setup';
-import { siteColours } from '../../core/site';
+import { siteColours, type Typefaces } from '../../core/site';
 
 export type Look = {
   /** The sheet, colours and all. */
@@ -78,9 +78,15 @@ function iconSvg(live: Live): string {
   return `<svg xmlns="http://www.w3.org/2000/svg" viewBox="0 0 ${mark.size} ${mark.size}"><g fill="none" stroke="${look.accent}" stroke-width="${mark.stroke}">${paths}</g></svg>`;
 }
 
+/** The pair of typefaces as the sheet's two families; the more exact selector wins over the sheet's own. */
+const faces: Record<Typefaces, string> = {
+  bookPlain: '',
+  allPlain: ':root:root{--display:var(--sans)}',
+  allBook: ':root:root{--sans:var(--display)}',
+};
+
 function lookCss(live: Live): string {
-  const colours = siteColours(live.setup.doc.site.look);
-  return `:root{${Object.entries(colours)
-    .map(([name, hex]) => `--${name}:${hex}`)
-    .join(';')}}`;
+  const { look } = live.setup.doc.site;
+  const colours = Object.entries(siteColours(look)).map(([name, hex]) => `--${name}:${hex}`);
+  return `:root{${colours.join(';')}}${faces[look.typefaces ?? 'bookPlain']}`;
 }

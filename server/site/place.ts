@@ -6,7 +6,7 @@ import type { NoticeView, PlaceView, ShellView, SiteView } from '../../contract'
 import type { Prepared } from '../../core/doors';
 import { sayStanding } from '../../core/facts';
 import type { PathId, WordSource } from '../../core/kernel';
-import { menuFor, resolvePage, wordsFor } from '../../core/pages';
+import { menuFor, menuOf, resolvePage, wordsFor } from '../../core/pages';
 import type { Setup } from '../../core/setup';
 import type { PageItem } from '../../core/pages';
 import type { Looker } from '../callers';
@@ -60,7 +60,8 @@ export function shellFor(person: Prepared, words: WordSource, live: Live, notice
     siteName: site.name,
     locale: site.locale,
     mark: site.look.mark ? { ...site.look.mark, paths: [...site.look.mark.paths] } : null,
-    menu: menuFor(person, doors),
+    menu: menuFor(menuOf('menu', setup), person, words, doors),
+    foot: menuFor(menuOf('foot', setup), person, words, doors),
     viewer: facts.member
       ? {
           name: words('fullName') ?? '',

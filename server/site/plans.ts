@@ -8,7 +8,7 @@ import type { SiteView } from '../../contract';
 import type { Predicate, Prepared } from '../../core/doors';
 import { visitorFacts } from '../../core/facts';
 import { MINUTE, dayOf, type ChipName, type Instant, type WordSource } from '../../core/kernel';
-import { chipsOfPage, menuItemShows, resolvePage, wordsFor } from '../../core/pages';
+import { chipsOfMenu, chipsOfPage, itemsWithin, menuItemShows, menuOf, resolvePage, wordsFor } from '../../core/pages';
 
 import { makeReady, type Ready } from '../platform/squeeze';
 import type { Live } from '../setup';
@@ -112,11 +112,17 @@ export class Plans {
     if (!watch) {
       const { doors, setup } = this.live;
       const blocks = page.blocks.flatMap((block) => (block.door ? [doors.predicate(block.door)] : []));
-      const menu = (setup.menus.get(setup.doc.site.menu ?? '')?.items ?? []).map(
-        (item) => (person: Prepared) => menuItemShows(item, person, doors),
+      const menus = [menuOf('menu', setup), menuOf('foot', setup)];
+      const shown = menus.flatMap((menu) =>
+        (menu ? itemsWithin(menu) : []).map(
+          ({ item }) =>
+            (person: Prepared) =>
+              menuItemShows(item, person, doors),
+        ),
       );
+      const chips = [...new Set([...shellChips, ...menus.flatMap(chipsOfMenu), ...chipsOfPage(page)])];
       const open = doors.predicate(page.door);
-      watch = { open, doors: [open, ...blocks, ...menu], chips: [...new Set([...shellChips, ...chipsOfPage(page)])] };
+      watch = { open, doors: [open, ...blocks, ...shown], chips };
       this.watches.set(page, watch);
     }
     return watch;

@@ -1,11 +1,22 @@
 /** Purpose: the viewpoint: what one person, on one day, can open. */
 import type { DataSource } from 'typeorm';
-import type { SightView } from '../../contract';
+import type { DoorSightView, SightView, TraceView } from '../../contract';
+import { explain, type Rule, type Trace } from '../../core/doors';
 import { factsAsOf, sayStanding, visitorFacts, type Facts } from '../../core/facts';
 import { pathOf, waitsAt } from '../../core/joining';
-import { dayOf, sayDate, sayTime, type Instant, type MemberId } from '../../core/kernel';
+import {
+  begins,
+  dayOf,
+  firstNameOf,
+  never,
+  sayDate,
+  sayTime,
+  type Instant,
+  type MemberId,
+  type PathId,
+} from '../../core/kernel';
 import { daysBetween, startOfDay } from '../../core/kernel/calendar';
-import { pagesSeen, sightSentence } from '../../core/pages';
+import { hrefOfPage, pagesSeen, resolvePage, sayWays, sightSentence, wordsFor, type PageItem } from '../../core/pages';
 import type { Setup } from '../../core/setup';
 import { applicationOfMember } from '../joining';
 import { factsOf, isMember, levelNote, pastOf } from '../members';
@@ -82,11 +93,67 @@ export class Sight {
     };
   }
 
+  /** One door for one person, with what they see of a page. */
+  async door(view: Viewpoint, rule: Rule, pageId: string | undefined, live: Live): Promise<DoorSightView> {
+    const { setup, doors } = live;
+    const { facts, at } = view;
+    const page = setup.pages.get(pageId ?? '');
+    const words = viewpointSays(setup.doc.site);
+    const name = facts.name ? firstNameOf(facts.name) : words.aVisitor;
+    const { open, because } = explain(rule, facts, at, setup);
+    const stored =
+      facts.member && facts.standing === 'applicant'
+        ? await applicationOfMember(this.db.manager, facts.member, setup)
+        : null;
+    const path = stored?.application.path ?? null;
+    const person = doors.prepare(facts, at);
+    const back = page ? hrefOfPage(page, setup) : '/';
+    return {
+      person: { id: facts.member ?? 'visitor', name },
+      open,
+      head: begins(doorHead(because, name, setup), setup.doc.site),
+      because: because as TraceView,
+      ways: open ? [] : sayWays(rule, back, person, setup, path).map(({ says }) => says),
+      sees: page ? pageSentence(page, facts, at, live, path) : null,
+    };
+  }
+
   private async waiting(member: MemberId, at: Instant, setup: Setup): Promise<string> {
     const stored = await applicationOfMember(this.db.manager, member, setup);
     // Where an application stood on an earlier day is told by its own history alone.
     if (stored && stored.application.gateSince > at) return '';
     return stored ? waitsAt(pathOf(stored.application, setup), stored.application, at, setup.doc.site) : '';
+  }
+}
+
+/** What the door asks of them and what they miss, in one sentence. */
+function doorHead(because: Trace, name: string, setup: Setup): string {
+  const says = viewpointSays(setup.doc.site);
+  if (because.of === 'condition') return because.met ? says.meetsIt({ name }) : says.missesIt({ name });
+  if (because.parts.length === 0) return because.met ? says.openToAll : says.shutForAll;
+  const missed = because.parts.filter(({ met }) => !met).length;
+  if (because.of === 'all') return missed ? says.missesSome({ name, count: missed }) : says.meetsAll({ name });
+  const met = because.parts.length - missed;
+  if (because.of === 'any') return met ? says.meetsSome({ name, count: met }) : says.meetsNone({ name });
+  return because.met ? says.isNoneOf({ name }) : says.isSomeOf({ name, count: met });
+}
+
+/** How much of one page somebody sees. */
+function pageSentence(page: PageItem, facts: Facts, at: Instant, { setup, doors }: Live, path: PathId | null): string {
+  const says = viewpointSays(setup.doc.site);
+  const resolved = resolvePage(page, doors.prepare(facts, at), wordsFor(facts, at, setup), doors, path);
+  switch (resolved.is) {
+    case 'missing':
+      return says.seesNothing;
+    case 'elsewhere':
+      return says.seesOther({ address: resolved.address });
+    case 'page': {
+      const { blocks, aside, shut } = resolved.view;
+      const seen = { seen: blocks.length + aside.length, count: page.blocks.length };
+      return shut ? says.seesOutside(seen) : says.seesInside(seen);
+    }
+    default:
+      return never(resolved);
   }
 }
 

@@ -21,4 +21,10 @@ export const viewpointApi = ({ sight, clock, live: setups }: ViewpointPorts) => 
     if (!view) throw problem('not-found', { detail: viewpointSays(live.setup.doc.site).nobody });
     return sight.view(view, now, live);
   }),
+  door: api.door.handler(async ({ input }) => {
+    const draft = await setups.draft();
+    const view = await sight.of(input.person, input.on, clock.now(), draft.setup);
+    if (!view) throw problem('not-found', { detail: viewpointSays(draft.setup.doc.site).nobody });
+    return sight.door(view, input.rule, input.page, draft);
+  }),
 });

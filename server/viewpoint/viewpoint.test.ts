@@ -1,7 +1,7 @@
 import { afterAll, beforeAll, describe, expect, it } from 'vitest';
 import { NOW, place, quillmoor } from '../../tests/support/quillmoor';
 import { Caller, codeIn, makeStack, type Stack } from '../../tests/support/stack';
-import type { SightView } from '../../contract';
+import type { DoorSightView, SightView } from '../../contract';
 import { dayOf } from '../../core/kernel';
 import { instantOn } from './sight.service';
 
@@ -47,6 +47,62 @@ describe('what a person can open', () => {
 
   it('of nobody is a 404', async () => {
     expect((await wilf.get(`/desk/viewpoint?person=${'z'.repeat(20)}`)).status).toBe(404);
+  });
+});
+
+describe('a door that is being built', () => {
+  const why = async (name: string, rule: object, more: object = {}) =>
+    (
+      await wilf.post<DoorSightView>('/desk/viewpoint/door', {
+        person: name === 'visitor' ? name : await idOf(name),
+        rule,
+        page: 'winter-guide',
+        ...more,
+      })
+    ).body;
+  const admitted = { fact: 'standing', is: ['admitted'] };
+  const mentors = { fact: 'group', is: ['mentors'] };
+  const keepers = { fact: 'level', is: ['keeper'], when: 'now' };
+
+  it.each([
+    ['Tobias Wetherfold', { all: [admitted, keepers, mentors] }, 'Tobias must meet all of these and misses 3.'],
+    ['Ida Marrowby', { all: [admitted, mentors] }, 'Ida must meet all of these and misses one.'],
+    ['Ida Marrowby', { all: [admitted, keepers] }, 'Ida must meet all of these, and does.'],
+    ['Ida Marrowby', { any: [admitted, mentors] }, 'Ida must meet one of these, and does.'],
+    ['Ida Marrowby', { any: [mentors] }, 'Ida must meet one of these and meets none.'],
+    ['Ida Marrowby', { none: [mentors] }, 'Ida must meet none of these, and meets none.'],
+    ['Ida Marrowby', { none: [admitted, keepers] }, 'Ida must meet none of these and meets 2.'],
+    ['Ida Marrowby', mentors, 'Ida must meet this, and does not.'],
+    ['visitor', admitted, 'A visitor must meet this, and does not.'],
+    ['visitor', { all: [] }, 'This door is open to everybody.'],
+    ['visitor', { any: [] }, 'This door is shut for everybody.'],
+  ])('tells %s of %j in one sentence', async (name, rule, head) => {
+    const { open, because, ...told } = await why(name, rule);
+    expect(told.head).toBe(head);
+    expect(because.met).toBe(open);
+  });
+
+  it('tells what would open it, by the path an applicant is on, and what is seen of the page', async () => {
+    const tobias = await why('Tobias Wetherfold', { all: [admitted, keepers] });
+    expect(tobias.ways[0]).toMatch(
+      /^Your Keeper membership ended on .+ Renewing it, £48.00 a year, opens this page again/,
+    );
+    expect(tobias.sees).toBe('Shut out of this page. Sees 1 of 6 blocks and the note.');
+    const anselm = await why('Anselm Pikard', { all: [admitted, keepers] });
+    expect(anselm.ways).toEqual(['Your application is on its way. This page opens once you are admitted.']);
+    const ida = await why('Ida Marrowby', keepers);
+    expect(ida).toMatchObject({ open: true, ways: [], sees: 'Gets in. Sees 5 of 6 blocks.' });
+    expect((await why('visitor', keepers, { page: 'mentor-notes' })).sees).toBe(
+      'Shut out of this page. Sees no sign of it.',
+    );
+    expect((await why('Ida Marrowby', keepers, { on: day(800) })).open).toBe(false);
+  });
+
+  it('is asked by those who work on the draft, about somebody there is', async () => {
+    const rule = admitted;
+    expect((await wilf.post('/desk/viewpoint/door', { person: 'z'.repeat(20), rule })).status).toBe(404);
+    const bea = await new Caller(stack.address).staffIn('bea@quillmoor.example');
+    expect((await bea.post('/desk/viewpoint/door', { person: 'visitor', rule })).status).toBe(403);
   });
 });
 

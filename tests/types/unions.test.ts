@@ -170,7 +170,7 @@ const growths: readonly Growth[] = [
     file: 'core/doors/ways.ts',
     after: 'export type WayIn =',
     member: " | { readonly by: 'newWay' }",
-    breaks: ['core/pages/resolve.ts'],
+    breaks: ['core/pages/ways.ts'],
   },
   {
     union: 'prices',

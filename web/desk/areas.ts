@@ -8,9 +8,10 @@ import { joining } from './joining/area';
 import { members } from './members/area';
 import { may, type Me } from './session';
 import { settings } from './settings/area';
+import { site } from './site/area';
 import { today } from './today/area';
 
-export const areas: readonly Area[] = [today, members, joining, checkup, settings];
+export const areas: readonly Area[] = [today, members, joining, site, checkup, settings];
 
 /** The areas somebody works in. */
 export const areasFor = (me: Me): readonly Area[] => areas.filter(({ needs }) => !needs || may(me, needs));

@@ -4,6 +4,7 @@ import { computed, ref, watch } from 'vue';
 import { useRoute } from 'vue-router';
 import { call } from './calls';
 import SiteForm from './form/SiteForm.vue';
+import MenuLinkItem from './MenuLinkItem.vue';
 import SiteLink from './SiteLink.vue';
 import { useSite } from './store';
 import { useReader } from '../kit/reader';
@@ -91,9 +92,12 @@ async function signOut(): Promise<void> {
           </button>
           <ul class="menu__list">
             <li v-for="link in shell.menu" :key="link.href">
-              <SiteLink :to="link.href" :aria-current="link.href === path ? 'page' : undefined">{{
-                link.label
-              }}</SiteLink>
+              <MenuLinkItem :link="link" :path="path" @sign-out="signOut" />
+              <ul v-if="link.items.length" class="menu__within">
+                <li v-for="inner in link.items" :key="inner.href">
+                  <MenuLinkItem :link="inner" :path="path" @sign-out="signOut" />
+                </li>
+              </ul>
             </li>
           </ul>
         </div>
@@ -112,7 +116,18 @@ async function signOut(): Promise<void> {
       <RouterView :key="route.path" />
     </div>
     <footer class="foot">
-      <div class="wrap">{{ shell.siteName }}</div>
+      <div class="wrap foot__in">
+        <span>{{ shell.siteName }}</span>
+        <nav v-if="shell.foot.length" :aria-label="says.footMenu">
+          <ul>
+            <template v-for="link in shell.foot" :key="link.href">
+              <li v-for="one in [link, ...link.items]" :key="one.href">
+                <MenuLinkItem :link="one" :path="path" @sign-out="signOut" />
+              </li>
+            </template>
+          </ul>
+        </nav>
+      </div>
     </footer>
   </template>
 </template>

@@ -45,6 +45,8 @@ export const siteSays = sentences({
   signOut: 'Sign out',
   memberSignIn: 'Already a member? Sign in',
   mainMenu: 'Main menu',
+  watchAt: 'Watch it at {at}',
+  footMenu: 'More of this site',
   menu: 'Menu',
   closeTheMenu: 'Close the menu',
   membership: 'Your membership',

@@ -1,7 +1,8 @@
 /** Purpose: the block that leads on: a page or a form, and whom it is for. */
 import { z } from 'zod';
 import { Title, Words, chipsIn, say } from '../../kernel';
-import { Target, blockBase, referencesOfTarget, type BlockKind } from './kind';
+import { Target, referencesOfTarget } from '../target';
+import { blockBase, type BlockKind } from './kind';
 
 const schema = z.strictObject({
   kind: z.literal('callToAction'),

@@ -3,20 +3,37 @@ import { z } from 'zod';
 import { calendar } from './calendar';
 import { callToAction } from './callToAction';
 import type { BlockKind } from './kind';
+import { cards, video } from './links';
 import { card, levels } from './membership';
-import { greeting, heading, points, text } from './words';
+import { columns, questions, text } from './rich';
+import { greeting, heading } from './words';
 
-export { Target, referencesOfTarget, type Shelf } from './kind';
+export type { Shelf } from './kind';
 
-export const blockKinds = { greeting, heading, text, points, callToAction, calendar, card, levels } as const;
+export const blockKinds = {
+  greeting,
+  heading,
+  text,
+  columns,
+  cards,
+  callToAction,
+  questions,
+  calendar,
+  video,
+  card,
+  levels,
+} as const;
 
 export const Block = z.discriminatedUnion('kind', [
   greeting.schema,
   heading.schema,
   text.schema,
-  points.schema,
+  columns.schema,
+  cards.schema,
   callToAction.schema,
+  questions.schema,
   calendar.schema,
+  video.schema,
   card.schema,
   levels.schema,
 ]);
@@ -26,9 +43,12 @@ export const BlockView = z.discriminatedUnion('kind', [
   greeting.view,
   heading.view,
   text.view,
-  points.view,
+  columns.view,
+  cards.view,
   callToAction.view,
+  questions.view,
   calendar.view,
+  video.view,
   card.view,
   levels.view,
 ]);

@@ -1,8 +1,9 @@
 /** Purpose: what a kind of block is: everything the product has to know of it, in one place. */
 import { z } from 'zod';
 import { DoorUse } from '../../doors/rule';
-import { BlockId, PageId, AnyFormId, type ChipName, type Reader, type Reference, type WordSource } from '../../kernel';
+import { BlockId, type ChipName, type Reader, type Reference, type WordSource } from '../../kernel';
 import type { LevelItem } from '../../levels';
+import type { Target } from '../target';
 
 /** What every block has. */
 export const blockBase = {
@@ -14,14 +15,6 @@ export const blockBase = {
   /** Stands in the narrow column beside the others. */
   aside: z.boolean().default(false),
 };
-
-/** Where something leads. */
-export const Target = z.union([z.strictObject({ page: PageId }), z.strictObject({ form: AnyFormId })]);
-export type Target = z.infer<typeof Target>;
-
-export const referencesOfTarget = (to: Target): Reference[] => [
-  'page' in to ? { at: 'to', kind: 'pages', id: to.page } : { at: 'to', kind: 'forms', id: to.form },
-];
 
 /** What a block may look up while it is shown. */
 export type Shelf = {

@@ -1,4 +1,4 @@
-/** Purpose: the blocks that are words: greeting, heading, text, points. */
+/** Purpose: the blocks that are words: greeting and heading. */
 import { z } from 'zod';
 import { Words, chipsIn, say } from '../../kernel';
 import { blockBase, type BlockKind } from './kind';
@@ -30,30 +30,4 @@ export const heading: BlockKind<z.infer<typeof headingOf>, z.infer<typeof headin
   references: none,
   chips: ({ text }) => chipsIn(text),
   show: ({ id, text }, words) => ({ kind: 'heading', id, text: say(text, words) }),
-};
-
-const textOf = z.strictObject({ kind: z.literal('text'), ...blockBase, paragraphs: z.array(Words).min(1) });
-const textView = z.object({ kind: z.literal('text'), id: line, paragraphs: z.array(line) });
-export const text: BlockKind<z.infer<typeof textOf>, z.infer<typeof textView>> & {
-  schema: typeof textOf;
-  view: typeof textView;
-} = {
-  schema: textOf,
-  view: textView,
-  references: none,
-  chips: ({ paragraphs }) => paragraphs.flatMap(chipsIn),
-  show: ({ id, paragraphs }, words) => ({ kind: 'text', id, paragraphs: paragraphs.map((one) => say(one, words)) }),
-};
-
-const pointsOf = z.strictObject({ kind: z.literal('points'), ...blockBase, points: z.array(Words).min(1) });
-const pointsView = z.object({ kind: z.literal('points'), id: line, points: z.array(line) });
-export const points: BlockKind<z.infer<typeof pointsOf>, z.infer<typeof pointsView>> & {
-  schema: typeof pointsOf;
-  view: typeof pointsView;
-} = {
-  schema: pointsOf,
-  view: pointsView,
-  references: none,
-  chips: (block) => block.points.flatMap(chipsIn),
-  show: (block, words) => ({ kind: 'points', id: block.id, points: block.points.map((one) => say(one, words)) }),
 };

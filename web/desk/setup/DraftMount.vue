@@ -75,6 +75,7 @@ watch(
 <template>
   <VThemeProvider theme="mount">
     <aside class="mount-beside" :aria-label="title">
+      <slot name="before" />
       <header class="mount-beside__head">
         <h2>{{ title }}</h2>
         <span class="mount-beside__note">{{ note }}</span>

@@ -40,7 +40,7 @@ onBeforeUnmount(() => clearTimeout(timer));
 const sentence = computed(() => {
   if (late.value) return says.looking;
   if (sight.error.value) return troubleOf(sight.error.value).says;
-  return data.value?.sentence ?? '';
+  return viewpoint.about ?? data.value?.sentence ?? '';
 });
 </script>
 

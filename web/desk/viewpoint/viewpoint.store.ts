@@ -23,6 +23,8 @@ export const useViewpoint = defineStore('viewpoint', () => {
   /** The day shown last, from which one steps. */
   const shown = ref<string | null>(null);
   const open = ref(false);
+  /** What the one looked as sees of what is worked on, where something is; else of the whole site. */
+  const about = ref<string | null>(null);
   /** The page of the site that is looked at. */
   const page = ref(kept.page ?? '/');
   watch([person, day, page], () => {
@@ -47,5 +49,5 @@ export const useViewpoint = defineStore('viewpoint', () => {
     person.value = 'visitor';
     day.value = null;
   }
-  return { person, day, shown, open, page, step, lookAs, reset, toggle: () => (open.value = !open.value) };
+  return { person, day, shown, open, about, page, step, lookAs, reset, toggle: () => (open.value = !open.value) };
 });

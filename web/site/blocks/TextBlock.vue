@@ -1,12 +1,11 @@
 <script setup lang="ts">
-/** Paragraphs. */
+/** Formatted text. */
 import type { BlockView } from '../../../contract';
+import RichText from '../text/RichText.vue';
 
 defineProps<{ block: Extract<BlockView, { kind: 'text' }> }>();
 </script>
 
 <template>
-  <div class="text">
-    <p v-for="(text, at) in block.paragraphs" :key="at">{{ text }}</p>
-  </div>
+  <RichText :text="block.text" />
 </template>

@@ -4,19 +4,25 @@ import type { BlockView } from '../../../contract';
 import CalendarBlock from './CalendarBlock.vue';
 import CallBlock from './CallBlock.vue';
 import CardBlock from './CardBlock.vue';
+import CardsBlock from './CardsBlock.vue';
+import ColumnsBlock from './ColumnsBlock.vue';
 import GreetingBlock from './GreetingBlock.vue';
 import HeadingBlock from './HeadingBlock.vue';
 import LevelsBlock from './LevelsBlock.vue';
-import PointsBlock from './PointsBlock.vue';
+import QuestionsBlock from './QuestionsBlock.vue';
 import TextBlock from './TextBlock.vue';
+import VideoBlock from './VideoBlock.vue';
 
 export const blockParts = {
   greeting: GreetingBlock,
   heading: HeadingBlock,
   text: TextBlock,
-  points: PointsBlock,
+  columns: ColumnsBlock,
+  cards: CardsBlock,
   callToAction: CallBlock,
+  questions: QuestionsBlock,
   calendar: CalendarBlock,
+  video: VideoBlock,
   card: CardBlock,
   levels: LevelsBlock,
 } satisfies Record<BlockView['kind'], Component>;

@@ -17,7 +17,13 @@ const ways = computed(() => props.place.shut?.ways ?? []);
   <div class="page" :class="{ 'page--aside': place.aside.length }">
     <main>
       <h1 v-if="place.heading" tabindex="-1">{{ place.heading }}</h1>
-      <component :is="blockParts[block.kind]" v-for="block in place.blocks" :key="block.id" :block="block as never" />
+      <component
+        :is="blockParts[block.kind]"
+        v-for="block in place.blocks"
+        :id="`b-${block.id}`"
+        :key="block.id"
+        :block="block as never"
+      />
       <section v-if="place.shut" class="shut" aria-labelledby="shut-title">
         <h2 id="shut-title" class="shut__title">
           <svg class="arch" viewBox="0 0 16 16" aria-hidden="true">
@@ -35,7 +41,13 @@ const ways = computed(() => props.place.shut?.ways ?? []);
       </section>
     </main>
     <aside v-if="place.aside.length" :aria-label="says.besidePage">
-      <component :is="blockParts[block.kind]" v-for="block in place.aside" :key="block.id" :block="block as never" />
+      <component
+        :is="blockParts[block.kind]"
+        v-for="block in place.aside"
+        :id="`b-${block.id}`"
+        :key="block.id"
+        :block="block as never"
+      />
     </aside>
   </div>
 </template>

@@ -1,0 +1,19 @@
+/** Purpose: where pages and forms stand on the site. */
+import type { Setup } from '../setup';
+import type { PageItem } from './page';
+import type { Target } from './target';
+
+export const hrefOfPage = (page: PageItem, setup: Setup): string =>
+  page.id === setup.doc.site.home ? '/' : `/${page.address}`;
+
+/** Where something leads; null where it leads nowhere: what it names is gone or retired. */
+export function targetHref(to: Target, setup: Setup): string | null {
+  if ('form' in to) {
+    const form = setup.forms.get(to.form);
+    if (!form || form.retired) return null;
+    return `/${form.purpose.is === 'signup' ? 'join' : 'form'}/${form.address}`;
+  }
+  if ('address' in to) return to.address;
+  const page = setup.pages.get(to.page);
+  return page && !page.retired ? hrefOfPage(page, setup) : null;
+}

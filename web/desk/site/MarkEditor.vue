@@ -1,0 +1,71 @@
+<script setup lang="ts">
+/** The mark: the lines of a drawing, brought in from an SVG file, of which nothing but its lines is taken. */
+import { ref } from 'vue';
+import { Mark } from '../../../core/site';
+import type { SiteItem } from '../../../core/site';
+import KitFile from '../../kit/KitFile.vue';
+import KitButton from '../../kit/KitButton.vue';
+import { reader } from '../reader';
+import { markSays } from './mark.sentences';
+import { markFrom } from './mark';
+
+const says = markSays(reader);
+type Look = SiteItem['look'];
+defineProps<{ mark: Look['mark']; look: Look }>();
+const emit = defineEmits<{ change: [mark: Look['mark']] }>();
+const fault = ref<string | null>(null);
+async function take(file: File): Promise<void> {
+  const read = Mark.safeParse(markFrom(await file.text()));
+  fault.value = read.success ? null : says.noLines;
+  if (read.success) emit('change', read.data);
+}
+</script>
+
+<template>
+  <section :aria-label="says.logo">
+    <div class="section-head look__head">
+      <h2>{{ says.logo }}</h2>
+    </div>
+    <div class="mark">
+      <svg
+        v-if="mark"
+        class="mark__drawn"
+        :viewBox="`0 0 ${mark.size} ${mark.size}`"
+        width="64"
+        height="64"
+        :aria-label="says.logo"
+        role="img"
+      >
+        <rect :width="mark.size" :height="mark.size" :fill="look.tint" />
+        <path v-for="d in mark.paths" :key="d" :d="d" fill="none" :stroke="look.accent" :stroke-width="mark.stroke" />
+      </svg>
+      <div>
+        <p class="quiet">{{ mark ? says.bringHelp : says.noLogo }}</p>
+        <p v-if="fault" class="field__fault" role="alert">{{ fault }}</p>
+        <div class="mark__acts">
+          <KitFile accept="image/svg+xml,.svg" :label="mark ? says.replace : says.bring" @file="take" />
+          <KitButton v-if="mark" kind="link" @click="emit('change', undefined)">{{ says.takeAway }}</KitButton>
+        </div>
+      </div>
+    </div>
+  </section>
+</template>
+
+<style>
+.mark {
+  display: flex;
+  gap: 16px;
+  align-items: flex-start;
+  padding: 10px 0;
+}
+.mark__drawn {
+  flex: none;
+  border: 1px solid var(--rule);
+}
+.mark__acts {
+  display: flex;
+  gap: 16px;
+  align-items: center;
+  margin-top: 6px;
+}
+</style>

@@ -1,0 +1,150 @@
+/**
+ * Purpose: what each kind of block is written in, field by field, and how a new one begins. The compiler asks for each
+ * kind; the editor draws what stands here.
+ */
+import type { Block } from '../../../../core/pages';
+import type { LevelId } from '../../../../core/kernel';
+import { reader } from '../../reader';
+import { deskSiteSays } from '../site.sentences';
+
+const says = deskSiteSays(reader);
+
+type Named<At extends string> = { readonly at: At; readonly label: string; readonly optional?: boolean };
+/** `list`: several of a few fields each, such as the cards of a block. */
+export type BlockField<At extends string = string> =
+  | (Named<At> & { readonly as: 'line' | 'longLine' | 'words' | 'longWords' | 'rich' | 'target' | 'levels' })
+  | {
+      readonly at: At;
+      readonly as: 'list';
+      readonly what: string;
+      readonly of: readonly BlockField[];
+      readonly least: number;
+      readonly most: number;
+      readonly fresh: () => Readonly<Record<string, unknown>>;
+    }
+  | { readonly at: At; readonly as: 'calendar' };
+
+type Fields = { readonly [K in Block['kind']]: readonly BlockField<keyof Extract<Block, { kind: K }> & string>[] };
+
+const paragraph = (text: string) => [{ is: 'paragraph' as const, runs: [text] }];
+
+export const blockFields: Fields = {
+  greeting: [
+    { at: 'title', as: 'words', label: says.greetingTitle },
+    { at: 'text', as: 'longWords', label: says.theText },
+  ],
+  heading: [{ at: 'text', as: 'words', label: says.theHeading }],
+  text: [{ at: 'text', as: 'rich', label: says.theText }],
+  columns: [
+    {
+      at: 'columns',
+      as: 'list',
+      what: says.columnName,
+      of: [{ at: 'text', as: 'rich', label: says.theText }],
+      least: 2,
+      most: 3,
+      fresh: () => ({ text: paragraph(says.newText) }),
+    },
+  ],
+  cards: [
+    { at: 'title', as: 'line', label: says.theHeading, optional: true },
+    {
+      at: 'cards',
+      as: 'list',
+      what: says.cardName,
+      of: [
+        { at: 'title', as: 'line', label: says.cardTitle },
+        { at: 'text', as: 'longWords', label: says.theText },
+        { at: 'to', as: 'target', label: says.leadsTo({ title: '' }).trim(), optional: true },
+      ],
+      least: 1,
+      most: 24,
+      fresh: () => ({ title: says.newCard, text: says.newText }),
+    },
+  ],
+  callToAction: [
+    { at: 'forWhom', as: 'line', label: says.forWhom, optional: true },
+    { at: 'title', as: 'words', label: says.theHeading },
+    { at: 'text', as: 'longWords', label: says.theText },
+    { at: 'button', as: 'line', label: says.button },
+    { at: 'to', as: 'target', label: says.leadsTo({ title: '' }).trim() },
+  ],
+  questions: [
+    { at: 'title', as: 'line', label: says.theHeading, optional: true },
+    {
+      at: 'questions',
+      as: 'list',
+      what: says.questionName,
+      of: [
+        { at: 'question', as: 'line', label: says.question },
+        { at: 'answer', as: 'rich', label: says.answer },
+      ],
+      least: 1,
+      most: 60,
+      fresh: () => ({ question: says.newQuestion, answer: paragraph(says.newAnswer) }),
+    },
+  ],
+  calendar: [
+    { at: 'title', as: 'line', label: says.theHeading },
+    { at: 'rows', as: 'calendar' },
+  ],
+  video: [
+    { at: 'title', as: 'line', label: says.theHeading },
+    { at: 'address', as: 'line', label: says.filmAddress },
+    { at: 'note', as: 'longLine', label: says.filmNote, optional: true },
+  ],
+  card: [],
+  levels: [
+    { at: 'title', as: 'line', label: says.theHeading },
+    { at: 'levels', as: 'levels', label: says.levelsShown },
+  ],
+};
+
+type Own<B extends Block> = B extends Block ? Omit<B, 'id' | 'door' | 'outsideToo' | 'aside'> : never;
+
+/** How a new block begins: whole, so that it can be saved and seen at once. */
+export function freshBlock(kind: Block['kind'], home: string, levels: readonly LevelId[]): Own<Block> {
+  switch (kind) {
+    case 'greeting':
+      return { kind, title: says.newGreeting, text: says.newText };
+    case 'heading':
+      return { kind, text: says.newHeading };
+    case 'text':
+      return { kind, text: paragraph(says.newText) };
+    case 'columns':
+      return { kind, columns: [{ text: paragraph(says.newText) }, { text: paragraph(says.newText) }] };
+    case 'cards':
+      return { kind, cards: [{ title: says.newCard, text: says.newText }] };
+    case 'callToAction':
+      return { kind, title: says.newCall, text: says.newText, button: says.newButton, to: { page: home as never } };
+    case 'questions':
+      return { kind, questions: [{ question: says.newQuestion, answer: paragraph(says.newAnswer) }] };
+    case 'calendar':
+      return {
+        kind,
+        title: says.newCalendar,
+        months: says.theMonths.split(', '),
+        rows: [{ label: says.newRow, marked: [0] }],
+      };
+    case 'video':
+      return { kind, title: says.newFilm, address: 'https://' };
+    case 'card':
+      return { kind };
+    case 'levels':
+      return { kind, title: says.prices, levels: [...levels] };
+  }
+}
+
+export const blockNames: Record<Block['kind'], string> = {
+  greeting: says.greeting,
+  heading: says.headingBlock,
+  text: says.text,
+  columns: says.columns,
+  cards: says.cards,
+  callToAction: says.callToAction,
+  questions: says.questions,
+  calendar: says.calendar,
+  video: says.video,
+  card: says.card,
+  levels: says.levels,
+};
