@@ -11,6 +11,7 @@ import { letters } from './letters';
 import { madeUp } from './madeUp';
 import { members } from './members';
 import { generalProblems } from './problems';
+import { files, fileProblems } from './files';
 import { pictures, pictureProblems } from './pictures';
 import { review, reviewProblems } from './review';
 import { savedViews } from './savedViews';
@@ -34,6 +35,7 @@ export * from './joining';
 export * from './letters';
 export * from './madeUp';
 export * from './members';
+export * from './files';
 export * from './pictures';
 export * from './problems';
 export * from './review';
@@ -63,6 +65,7 @@ export const contract = {
   letters,
   madeUp,
   pictures,
+  files,
   clock,
   setup,
   insight,
@@ -77,5 +80,6 @@ export const problems = {
   ...setupProblems,
   ...teamProblems,
   ...pictureProblems,
+  ...fileProblems,
 };
 export type ProblemCode = keyof typeof problems;

@@ -7,6 +7,7 @@ import { makeLog } from '../server/platform/log';
 import { generate } from './generate';
 import { clear, load } from './load';
 import { PASSWORD, madeUp, staff } from './people';
+import { bringPictures } from './pictures';
 import document from './quillmoor.json';
 
 const SEED = 1911;
@@ -37,6 +38,7 @@ async function main(): Promise<void> {
     const count = await load(services.database.pool, people, made.value, passwordHash, (n) =>
       process.stdout.write(`${n.toLocaleString('en-GB')} of ${members.toLocaleString('en-GB')} members loaded\n`),
     );
+    await bringPictures(services.files);
     for (const person of staff) await services.staff.add({ ...person, passwordHash });
     for (const person of madeUp)
       await services.madeUp.make(

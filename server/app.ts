@@ -11,7 +11,7 @@ import { Door, accountForms } from './accounts';
 import { apiHandler, areasOf, openApi, ownHost, sameSite, sendProblem, type ApiPorts } from './api';
 import { joiningForms } from './joining';
 import { EMBED } from './site';
-import { bodies } from './platform/bodies';
+import { MOST_BROUGHT, MOST_UPLOADED, bodies } from './platform/bodies';
 import type { Config } from './platform/config';
 import { isUnreachable, type Database } from './platform/database';
 import { ownAddresses } from './platform/hosts';
@@ -19,6 +19,7 @@ import { pathPattern, type Log } from './platform/log';
 import { squeeze } from './platform/squeeze';
 import { Site, loadTemplate, plainForms, sitePolicy } from './site';
 import type { LiveSetup } from './setup';
+import { fileRoute } from './files';
 import { pictureRoute, picturesInForms } from './pictures';
 import { letterRoute, viewpointRoute } from './viewpoint';
 import { platformSays as says } from './platform/platform.sentences';
@@ -28,6 +29,7 @@ const plainForm =
   /^\/(join|embed|form|confirm|reset)\/[^/]+$|^\/(sign-in|sign-out|forgotten|joining|account)$|^\/desk\/(sign-in|first-run|forgotten|reset\/[^/]+)$/;
 
 /** Where pictures may come along. */
+const brought = /^\/api\/desk\/files$/;
 const pictured = /^\/(join|embed|form)\/[^/]+$|^\/(joining|account)$|^\/api\/(site|desk)\/pictures$/;
 
 export type AppPorts = ApiPorts & { readonly config: Config; readonly database: Database };
@@ -61,7 +63,7 @@ export async function makeApp(ports: AppPorts, log: Log): Promise<Express> {
     bodies(
       sendProblem,
       (path) => plainForm.test(path),
-      (path) => pictured.test(path),
+      (path) => (brought.test(path) ? MOST_BROUGHT : pictured.test(path) ? MOST_UPLOADED : 0),
     ),
     squeeze(),
   );
@@ -90,6 +92,7 @@ export async function makeApp(ports: AppPorts, log: Log): Promise<Express> {
   app.post(plainForm, sameSite(own, log), picturesInForms(areas.pictures));
   app.post(plainForm, plainForms({ site, live, viewers, forms, failed: noted }));
   app.get(/^\/picture\//, pictureRoute(ports));
+  app.get(/^\/files\//, fileRoute(ports));
   app.get(/^\/viewpoint\/letter\//, letterRoute({ viewers, reading: ports.reading }));
   app.get(/^\/viewpoint\//, viewpointRoute({ live, viewers, clock, sight, site, sources }));
   app.get(/^\/desk\/(forgotten|reset\/[^/]+)$/, door.show);

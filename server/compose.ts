@@ -23,6 +23,7 @@ import {
   noticesOf,
 } from './joining';
 import { Hooks } from './hooks';
+import { Files } from './files';
 import { insightFor } from './insight';
 import { Conversions, Directory, SavedViews, memberUses } from './members';
 import { Outbox, StuckLetters } from './messages';
@@ -40,6 +41,7 @@ import { LiveSetup, SetupStore } from './setup';
 import type { PlaceSources } from './site';
 import { Today } from './today';
 import { Pictures } from './pictures';
+import { blobsFor } from './platform/blobs';
 import { LetterReading, MadeUpPeople, Sight } from './viewpoint';
 
 /** Everything the product is made of, built once. */
@@ -132,6 +134,7 @@ export async function buildServices(config: Config, log: Log): Promise<{ service
     savedViews: new SavedViews(db, acts, random),
     conversions: new Conversions(db, live, jobs, setups),
     pictures: new Pictures(db, clock, random),
+    files: new Files(db, acts, blobsFor(config), random, clock),
     sight,
     reading: new LetterReading(acts, live, sight, outbox, limits, clock, address),
     sources,

@@ -22,6 +22,7 @@ import { JobRow } from './platform/job.entity';
 import { HookCallRow } from './hooks/hook.call.entity';
 import { SavedViewRow } from './members/saved.view.entity';
 import { MadeUpRow } from './viewpoint/made.up.entity';
+import { FileRow } from './files/file.entity';
 import { PictureRow } from './pictures/picture.entity';
 import { SetupItemRow, SetupRevisionRow } from './setup/setup.entities';
 
@@ -50,6 +51,7 @@ export const entities = [
   SavedViewRow,
   HookCallRow,
   PictureRow,
+  FileRow,
   OutgoingRow,
   JobRow,
   ClockRow,

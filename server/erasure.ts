@@ -83,6 +83,10 @@ export const erasure: Readonly<Record<string, Erased | Kept>> = {
     kept: 'What is asked of a list, never whom it found; who kept it is staff.',
     columns: 'id name_key name asked kept_by kept_at',
   },
+  site_file: {
+    kept: 'What the owner shows, of nobody in particular; who brought it in is staff.',
+    columns: 'id name type bytes picture brought_by created_at',
+  },
   form_place: { kept: 'Names nobody.', columns: 'form' },
   site_clock: { kept: 'Names nobody.', columns: 'id offset_ms' },
   site_secret: { kept: 'Names nobody.', columns: 'id value' },

@@ -2,12 +2,12 @@
 import { z } from 'zod';
 import { DoorUse } from '../doors/rule';
 import { Address, MenuId, PageId, Title, Words, kernelSays, never, owners } from '../kernel';
-import { Block } from './blocks';
+import { Block, PictureUse } from './blocks';
 import { Target } from './target';
 
 import { pagesSays } from './pages.sentences';
 
-export { Block };
+export { Block, PictureUse };
 
 export const OutsideView = z.discriminatedUnion('view', [
   z.strictObject({ view: z.literal('nothing') }),
@@ -71,6 +71,8 @@ export const PageItem = z
     /** The heading shown on the page, where it differs from the title. */
     heading: Words.optional(),
     description: z.string().max(300),
+    /** Shown where the page is shared. */
+    picture: PictureUse.optional(),
     door: DoorUse,
     outside: OutsideView,
     blocks: z.array(Block).max(100),

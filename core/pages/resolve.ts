@@ -8,7 +8,7 @@ import { chipsIn, say, type ChipName, type PathId, type WordSource } from '../ke
 import { sayPrice } from '../levels';
 import type { Setup } from '../setup';
 import { hrefOfPage, targetHref } from './address';
-import { blockKindOf, type Block, type Shelf } from './blocks';
+import { blockKindOf, showPicture, type Block, type Shelf } from './blocks';
 import { outsideParts, type PageItem } from './page';
 import type { PageView } from './view';
 import { sayWays } from './ways';
@@ -50,6 +50,7 @@ export function resolvePage(
       heading:
         page.blocks.some((block) => block.kind === 'greeting') && open ? null : say(page.heading ?? page.title, words),
       description: page.description,
+      picture: page.picture && 'everyone' in page.door ? showPicture(page.picture).src : null,
       blocks: views(false),
       aside: views(true),
       shut: open

@@ -3,9 +3,9 @@
  * Invariant: a view holds results only: no rule, no closed block, no chip.
  */
 import { z } from 'zod';
-import { BlockView } from './blocks';
+import { BlockView, PictureView, addressOfFile, addressOfPicture } from './blocks';
 
-export { BlockView };
+export { BlockView, PictureView, addressOfFile, addressOfPicture };
 
 const line = z.string();
 /** One way in, told to the viewer: a sentence and where it leads. */
@@ -16,6 +16,8 @@ export const PageView = z.object({
   title: line,
   heading: line.nullable(),
   description: line,
+  /** Shown where it is shared; null where there is none, or not everybody may see it. */
+  picture: line.nullable(),
   blocks: z.array(BlockView),
   aside: z.array(BlockView),
   shut: z.object({ note: line, ways: z.array(WayView) }).nullable(),

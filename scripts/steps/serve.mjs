@@ -60,6 +60,7 @@ export async function serve(root, options, extra) {
       ADMISSA_DB_PASSWORD: database.password,
       ADMISSA_SMTP_PORT: String(options.smtp),
       ADMISSA_MAIL_PAGE: `http://127.0.0.1:${options.mailPage}`,
+      ADMISSA_FILES: process.env.ADMISSA_FILES ?? join(folder, 'files'),
       ADMISSA_DIST: join(root, 'dist'),
       ADMISSA_DEMO: extra.demo ? '1' : '0',
       STANDIN_SMTP_PORT: String(options.smtp),

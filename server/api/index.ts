@@ -24,6 +24,7 @@ import {
   type JoiningPorts,
 } from '../joining';
 import { hooksApi, type HooksPorts } from '../hooks';
+import { filesApi, type FilesPorts } from '../files';
 import { insightApi, type InsightPorts } from '../insight';
 import { membersApi, savedViewsApi, type MembersPorts, type SavedViewsPorts } from '../members';
 import { lettersApi, type LettersPorts } from '../messages';
@@ -55,7 +56,8 @@ export type ApiPorts = AccountPorts &
   SetupPorts &
   LettersPorts &
   MadeUpPorts &
-  PicturesPorts & {
+  PicturesPorts &
+  FilesPorts & {
     readonly sources: PlaceSources;
     readonly today: Today;
     readonly sight: Sight;
@@ -81,6 +83,7 @@ export const areasOf = (ports: ApiPorts) => ({
   letters: lettersApi(ports),
   madeUp: madeUpApi(ports),
   pictures: picturesApi(ports),
+  files: filesApi(ports),
   clock: clockApi(ports),
   setup: setupApi(ports),
   insight: insightApi(ports),

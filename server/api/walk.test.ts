@@ -10,6 +10,7 @@ import {
   generalProblems,
   joiningProblems,
   pictureProblems,
+  fileProblems,
   problems,
   reviewProblems,
   setupProblems,
@@ -115,7 +116,7 @@ const written: Record<string, string> = {
     'owner manager reviewer editor bookkeeper',
   'review.approve review.decline review.ask review.undoApproval review.reopen': 'owner manager reviewer',
   'letters.retry clock.move': 'owner manager',
-  'members.conversion pictures.forChoice letters.read letters.test madeUp.make madeUp.change madeUp.remove':
+  'files.list files.bring files.remove members.conversion pictures.forChoice letters.read letters.test madeUp.make madeUp.change madeUp.remove':
     'owner manager editor',
   'setup.draft setup.save setup.remove setup.order setup.replace': 'owner manager editor',
   'insight.impact insight.door viewpoint.door setup.people setup.publish setup.history setup.revision':
@@ -141,6 +142,7 @@ it('a refusal’s code stands for one thing', () => {
     setupProblems,
     teamProblems,
     pictureProblems,
+    fileProblems,
   ].flatMap((list) => Object.keys(list));
   expect([...codes].sort()).toEqual(Object.keys(problems).sort());
 });

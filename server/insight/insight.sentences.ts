@@ -6,6 +6,8 @@ export const insightSays = sentences({
   greeting: 'its greeting',
   heading: 'a heading',
   text: 'a text',
+  picture: 'a picture',
+  file: 'a file',
   columns: 'its columns',
   cards: 'its cards',
   questions: 'its questions',

@@ -44,6 +44,25 @@ export const forProfile = (file: Buffer): Promise<{ small: Buffer; large: Buffer
     large: await webp(image().resize(LARGE, LARGE, { fit: 'inside', withoutEnlargement: true }), 82),
   }));
 
+/** The widths, in points, that a picture on a page is made in, as far as it has them. */
+const WIDTHS = [480, 960, 1_600];
+export type ForPage = {
+  readonly width: number;
+  readonly height: number;
+  readonly made: readonly { readonly width: number; readonly bytes: Buffer }[];
+};
+
+/** In each width a page may want, and never wider than it is. @throws TooBusy when too many wait */
+export const forPage = (file: Buffer): Promise<ForPage | null> =>
+  decoded(file, async (image) => {
+    const { width, height } = (await image().toBuffer({ resolveWithObject: true })).info;
+    const largest = Math.min(width, WIDTHS.at(-1)!);
+    const widths = [...new Set([...WIDTHS.filter((one) => one < largest), largest])];
+    const made: { width: number; bytes: Buffer }[] = [];
+    for (const one of widths) made.push({ width: one, bytes: await webp(image().resize(one), 80) });
+    return { width: largest, height: Math.max(1, Math.round((height * largest) / width)), made };
+  });
+
 /** One small enough to lie in the set-up, as its address. @throws TooBusy when too many wait */
 export async function forChoice(file: Buffer): Promise<string | null> {
   const made = await decoded(file, async (image) => {

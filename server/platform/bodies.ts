@@ -10,6 +10,8 @@ import { platformSays as says } from './platform.sentences';
 export const MOST_BYTES = 256 * 1024;
 /** Pictures with the answers beside them. */
 export const MOST_UPLOADED = 9 * 1024 * 1024;
+/** A file of the site. */
+export const MOST_BROUGHT = 11 * 1024 * 1024;
 /** So many uploads at once. */
 const AT_ONCE = 8;
 /** What a refused sender may still send before the line is cut: enough for most to read the answer. */
@@ -21,14 +23,14 @@ type Refuse = (res: Response, code: ProblemCode, detail: string) => void;
 /**
  * @param refuse answers with a problem
  * @param forms whether a plain form may be sent to this path
- * @param pictures whether pictures may be sent to this path
+ * @param uploads how many bytes with files among them may be sent to this path; 0 for none
  */
 export function bodies(
   refuse: Refuse,
   forms: (path: string) => boolean,
-  pictures: (path: string) => boolean,
+  uploads: (path: string) => number,
 ): RequestHandler[] {
-  let uploads = 0;
+  let under = 0;
   const gate: RequestHandler = (req, res, next) => {
     const length = Number(req.headers['content-length'] ?? 0);
     const chunked = req.headers['transfer-encoding'] !== undefined;
@@ -37,18 +39,20 @@ export function bodies(
       hearOut(req);
       refuse(res, code, detail);
     };
-    const uploaded = pictures(req.path) && Boolean(req.is('multipart/form-data'));
-    const most = uploaded ? MOST_UPLOADED : MOST_BYTES;
-    if (length > most) return no('too-large', uploaded ? says.pictureTooLarge : says.tooLarge);
+    const room = uploads(req.path);
+    const uploaded = room > 0 && Boolean(req.is('multipart/form-data'));
+    const most = uploaded ? room : MOST_BYTES;
+    const tooLarge = says.uploadTooLarge({ size: Math.floor(room / 1024 / 1024) - 1 });
+    if (length > most) return no('too-large', uploaded ? tooLarge : says.tooLarge);
     const packed = req.headers['content-encoding'];
     if (packed !== undefined && packed !== 'identity') return no('wrong-type', says.unpacked);
     if (req.method === 'GET' || req.method === 'HEAD') return no('bad-input', says.noBody);
     if (uploaded) {
       // They lie in memory until they are made anew.
-      if (uploads >= AT_ONCE) return no('busy', says.busy);
-      uploads++;
-      res.once('close', () => void uploads--);
-      if (chunked) watch(req, most, () => no('too-large', says.pictureTooLarge));
+      if (under >= AT_ONCE) return no('busy', says.busy);
+      under++;
+      res.once('close', () => void under--);
+      if (chunked) watch(req, most, () => no('too-large', tooLarge));
       return next();
     }
     const wanted = forms(req.path) ? 'application/x-www-form-urlencoded' : 'application/json';

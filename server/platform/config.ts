@@ -46,6 +46,13 @@ const Config = z.object({
   /** Behind a proxy that sets X-Forwarded-For and -Proto. */
   ADMISSA_PROXY: flag,
   ADMISSA_LOG: z.enum(['debug', 'info', 'warn', 'error', 'silent']).default('info'),
+  /** The folder in which the site’s files lie. */
+  ADMISSA_FILES: z.string().min(1).default('.data/files'),
+  /** A bucket that speaks S3, in the place of the folder: `https://store.quillmoor.example/bucket`. */
+  ADMISSA_S3_URL: z.url().optional(),
+  ADMISSA_S3_REGION: z.string().default('auto'),
+  ADMISSA_S3_KEY: z.string().default(''),
+  ADMISSA_S3_SECRET: z.string().default(''),
   ADMISSA_DIST: z.string().default('dist'),
 });
 
@@ -70,6 +77,10 @@ export type Config = {
   readonly worker: boolean;
   readonly proxy: boolean;
   readonly log: string;
+  readonly files: {
+    readonly folder: string;
+    readonly s3: { url: string; region: string; key: string; secret: string } | null;
+  };
   readonly dist: string;
 };
 
@@ -116,6 +127,17 @@ export function readConfig(env: NodeJS.ProcessEnv): Config {
     worker: c.ADMISSA_WORKER,
     proxy: c.ADMISSA_PROXY,
     log: c.ADMISSA_LOG,
+    files: {
+      folder: c.ADMISSA_FILES,
+      s3: c.ADMISSA_S3_URL
+        ? {
+            url: c.ADMISSA_S3_URL.replace(/\/$/, ''),
+            region: c.ADMISSA_S3_REGION,
+            key: c.ADMISSA_S3_KEY,
+            secret: c.ADMISSA_S3_SECRET,
+          }
+        : null,
+    },
     dist: c.ADMISSA_DIST,
   };
 }

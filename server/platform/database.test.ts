@@ -36,6 +36,7 @@ describe('migrations', () => {
       { name: 'Tried1700000000007' },
       { name: 'Agreed1700000000008' },
       { name: 'Told1700000000009' },
+      { name: 'Shown1700000000010' },
     ]);
     for (const other of others) await other.close();
   });

@@ -1,6 +1,8 @@
 /** A product of its own for each journey: database, mail stand-in, loaded Quillmoor, server; as real processes. */
 import { spawn, type ChildProcess } from 'node:child_process';
-import { resolve } from 'node:path';
+import { mkdtemp, rm } from 'node:fs/promises';
+import { tmpdir } from 'node:os';
+import { join, resolve } from 'node:path';
 import AxeBuilder from '@axe-core/playwright';
 import { test as base, expect, type Locator, type Page } from '@playwright/test';
 import { createConnection } from 'mysql2/promise';
@@ -36,6 +38,7 @@ export const test = base.extend<{ product: Product }>({
     const name = `admissa_j_${randomBytes(6).toString('hex')}`;
     const connection = await createConnection(database);
     await connection.query(`CREATE DATABASE ${name}`);
+    const files = await mkdtemp(join(tmpdir(), 'admissa-files-'));
     const [mailPort, smtp] = [await freePort(), await freePort()];
     const mailPage = `http://127.0.0.1:${mailPort}`;
     const env = (port: number) => ({
@@ -50,6 +53,7 @@ export const test = base.extend<{ product: Product }>({
       ADMISSA_MAIL_PAGE: mailPage,
       ADMISSA_DEMO: '1',
       ADMISSA_LOG: 'error',
+      ADMISSA_FILES: files,
       STANDIN_SMTP_PORT: String(smtp),
       STANDIN_MAIL_PAGE_PORT: String(mailPort),
     });
@@ -92,6 +96,7 @@ export const test = base.extend<{ product: Product }>({
     for (const child of children) child.kill('SIGKILL');
     await connection.query(`DROP DATABASE ${name}`);
     await connection.end();
+    await rm(files, { recursive: true, force: true });
   },
 });
 

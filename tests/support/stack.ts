@@ -3,7 +3,10 @@
  * server. Needs ADMISSA_TEST_DB_PORT and ADMISSA_TEST_DB_PASSWORD, which `npm test` sets.
  */
 import { randomBytes, randomUUID } from 'node:crypto';
+import { rm } from 'node:fs/promises';
 import type { AddressInfo } from 'node:net';
+import { tmpdir } from 'node:os';
+import { join } from 'node:path';
 import { createConnection } from 'mysql2/promise';
 import { generate } from '../../demo/generate';
 import { load } from '../../demo/load';
@@ -76,6 +79,7 @@ export function configFor(database: string, port: number, smtp: number, more: Re
     ADMISSA_SMTP_PORT: String(smtp),
     ADMISSA_DEMO: '1',
     ADMISSA_LOG: 'silent',
+    ADMISSA_FILES: join(tmpdir(), `admissa-files-${database}`),
     ...more,
   });
 }
@@ -146,6 +150,7 @@ export async function makeStack(options: { members?: number; env?: Record<string
       for (const one of running) await one.stop();
       await new Promise<void>((done) => smtp.close(() => done()));
       await dropDatabase(database);
+      await rm(config.files.folder, { recursive: true, force: true });
     },
   };
 }

@@ -4,6 +4,7 @@ import { answers } from '../../contract/answers';
 import { clock } from '../../contract/clock';
 import { invitations } from '../../contract/invitations';
 import { letters } from '../../contract/letters';
+import { files } from '../../contract/files';
 import { hooks } from '../../contract/hooks';
 import { insight } from '../../contract/insight';
 import { madeUp } from '../../contract/madeUp';
@@ -29,6 +30,7 @@ export const desk = {
   clock,
   invitations,
   letters,
+  files,
   hooks,
   insight,
   madeUp,

@@ -45,6 +45,8 @@ export const siteSays = sentences({
   signOut: 'Sign out',
   memberSignIn: 'Already a member? Sign in',
   mainMenu: 'Main menu',
+  kilobytes: '{size} kB',
+  megabytes: '{size} MB',
   watchAt: 'Watch it at {at}',
   footMenu: 'More of this site',
   menu: 'Menu',

@@ -2,24 +2,28 @@
 import { z } from 'zod';
 import { calendar } from './calendar';
 import { callToAction } from './callToAction';
+import { file, picture } from './files';
 import type { BlockKind } from './kind';
 import { cards, video } from './links';
 import { card, levels } from './membership';
 import { columns, questions, text } from './rich';
 import { greeting, heading } from './words';
 
+export { PictureUse, PictureView, addressOfFile, addressOfPicture, showPicture } from './files';
 export type { Shelf } from './kind';
 
 export const blockKinds = {
   greeting,
   heading,
   text,
+  picture,
   columns,
   cards,
   callToAction,
   questions,
   calendar,
   video,
+  file,
   card,
   levels,
 } as const;
@@ -28,12 +32,14 @@ export const Block = z.discriminatedUnion('kind', [
   greeting.schema,
   heading.schema,
   text.schema,
+  picture.schema,
   columns.schema,
   cards.schema,
   callToAction.schema,
   questions.schema,
   calendar.schema,
   video.schema,
+  file.schema,
   card.schema,
   levels.schema,
 ]);
@@ -43,12 +49,14 @@ export const BlockView = z.discriminatedUnion('kind', [
   greeting.view,
   heading.view,
   text.view,
+  picture.view,
   columns.view,
   cards.view,
   callToAction.view,
   questions.view,
   calendar.view,
   video.view,
+  file.view,
   card.view,
   levels.view,
 ]);

@@ -1,7 +1,7 @@
 /** Purpose: what a kind of block is: everything the product has to know of it, in one place. */
 import { z } from 'zod';
 import { DoorUse } from '../../doors/rule';
-import { BlockId, type ChipName, type Reader, type Reference, type WordSource } from '../../kernel';
+import { BlockId, type FileId, type ChipName, type Reader, type Reference, type WordSource } from '../../kernel';
 import type { LevelItem } from '../../levels';
 import type { Target } from '../target';
 
@@ -30,6 +30,8 @@ export type BlockKind<B extends { kind: string }, V extends { kind: string }> = 
   /** What is sent of it to one viewer: results only. */
   readonly view: z.ZodType<V>;
   references(block: B): readonly Reference[];
+  /** The files it shows. */
+  files?(block: B): readonly FileId[];
   chips(block: B): readonly ChipName[];
   /** Null where it shows nothing to this person. */
   show(block: B, words: WordSource, shelf: Shelf): V | null;

@@ -1,7 +1,8 @@
 <script setup lang="ts">
 /** The blocks of a page in order, each with who sees it; the chosen one is written in its place. */
-import { computed, nextTick } from 'vue';
+import { computed, nextTick, ref } from 'vue';
 import { VCheckbox } from 'vuetify/components/VCheckbox';
+import type { FileView } from '../../../contract';
 import type { BlockId, LevelId } from '../../../core/kernel';
 import { chipNames } from '../../../core/messages';
 import type { Block, PageItem } from '../../../core/pages';
@@ -11,10 +12,11 @@ import KitOrder from '../../kit/KitOrder.vue';
 import MenuButton from '../../kit/MenuButton.vue';
 import DoorMark from '../doors/DoorMark.vue';
 import { opensTo } from '../doors/uses';
+import FilePicker from '../files/FilePicker.vue';
 import { reader } from '../reader';
 import { useDraft } from '../setup/draft.store';
 import BlockFields from './blocks/BlockFields.vue';
-import { blockFields, blockNames, freshBlock } from './blocks/fields';
+import { blockFields, blockNames, broughtBlock, freshBlock, isBrought, type BroughtKind } from './blocks/fields';
 import { deskSiteSays } from './site.sentences';
 import { seenBy, wordsOfBlock } from './words';
 
@@ -49,6 +51,14 @@ function added(block: Omit<Block, 'id'>, behind: string | null): void {
   open.value = id;
   void nextTick(() => document.getElementById(`block-${id}`)?.focus());
 }
+const add = (block: object) => added({ ...block, outsideToo: false, aside: false } as Omit<Block, 'id'>, open.value);
+/** What is chosen first, for the block that will show it. */
+const bringing = ref<BroughtKind | null>(null);
+function brought(file: FileView): void {
+  const block = bringing.value && broughtBlock(bringing.value, file);
+  bringing.value = null;
+  if (block) add(block);
+}
 const kinds = computed(() => {
   const { site, levels } = props.setup.doc;
   const ids = levels.filter(({ retired }) => !retired).map(({ id }) => id as LevelId);
@@ -56,11 +66,10 @@ const kinds = computed(() => {
     .filter((kind) => kind !== 'levels' || ids.length > 0)
     .map((kind) => ({
       title: blockNames[kind],
-      act: () =>
-        added(
-          { ...freshBlock(kind, site.home, ids), outsideToo: false, aside: false } as Omit<Block, 'id'>,
-          open.value,
-        ),
+      act: () => {
+        if (isBrought(kind)) bringing.value = kind;
+        else add(freshBlock(kind, site.home, ids));
+      },
     }));
 });
 function copy(block: Block): void {
@@ -131,6 +140,12 @@ const at = (block: Block) => props.page.blocks.indexOf(block);
     </KitOrder>
   </div>
   <MenuButton :label="says.addBlock" :items="kinds" :disabled="draft.view === null">{{ says.addBlock }}</MenuButton>
+  <FilePicker
+    :model-value="bringing !== null"
+    :pictures="bringing === 'picture'"
+    @update:model-value="$event || (bringing = null)"
+    @choose="brought"
+  />
 </template>
 
 <style>

@@ -5,6 +5,7 @@ import { chipNames } from '../../../core/messages';
 import type { PageItem } from '../../../core/pages';
 import KitField from '../../kit/fields/KitField.vue';
 import KitButton from '../../kit/KitButton.vue';
+import PictureField from '../files/PictureField.vue';
 import WordsField from '../letters/WordsField.vue';
 import { reader } from '../reader';
 import { useDraft } from '../setup/draft.store';
@@ -56,6 +57,7 @@ const isHome = computed(() => draft.setup?.doc.site.home === props.id);
       :fault="faultAt('description')"
       @update:model-value="set({ description: $event })"
     />
+    <PictureField :label="says.sharing" optional :picture="page.picture" @change="set({ picture: $event })" />
     <div class="fieldset__foot">
       <span class="fieldset__end">
         <KitButton @click="$emit('done')">{{ says.done }}</KitButton>

@@ -20,6 +20,10 @@ export function wordsOfBlock(block: Block, setup: Setup): string {
       return plain(block.text);
     case 'text':
       return plainRich(block.text, chip);
+    case 'picture':
+      return block.alt;
+    case 'file':
+      return `${block.title}\n${block.name}`;
     case 'columns':
       return block.columns.map(({ text }) => plainRich(text, chip)).join('\n');
     case 'cards':

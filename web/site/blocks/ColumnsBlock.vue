@@ -1,7 +1,7 @@
 <script setup lang="ts">
 /** Texts beside each other, one under the other where there is no room. */
 import type { BlockView } from '../../../contract';
-import RichText from '../text/RichText.vue';
+import RichText from '../text/RichText';
 
 defineProps<{ block: Extract<BlockView, { kind: 'columns' }> }>();
 </script>

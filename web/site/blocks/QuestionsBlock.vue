@@ -1,7 +1,7 @@
 <script setup lang="ts">
 /** Questions, each opening its answer, without script too. */
 import type { BlockView } from '../../../contract';
-import RichText from '../text/RichText.vue';
+import RichText from '../text/RichText';
 
 defineProps<{ block: Extract<BlockView, { kind: 'questions' }> }>();
 </script>

@@ -1,7 +1,7 @@
 <script setup lang="ts">
 /** Formatted text. */
 import type { BlockView } from '../../../contract';
-import RichText from '../text/RichText.vue';
+import RichText from '../text/RichText';
 
 defineProps<{ block: Extract<BlockView, { kind: 'text' }> }>();
 </script>

@@ -6,9 +6,11 @@ import CallBlock from './CallBlock.vue';
 import CardBlock from './CardBlock.vue';
 import CardsBlock from './CardsBlock.vue';
 import ColumnsBlock from './ColumnsBlock.vue';
+import FileBlock from './FileBlock.vue';
 import GreetingBlock from './GreetingBlock.vue';
 import HeadingBlock from './HeadingBlock.vue';
 import LevelsBlock from './LevelsBlock.vue';
+import PictureBlock from './PictureBlock.vue';
 import QuestionsBlock from './QuestionsBlock.vue';
 import TextBlock from './TextBlock.vue';
 import VideoBlock from './VideoBlock.vue';
@@ -17,12 +19,14 @@ export const blockParts = {
   greeting: GreetingBlock,
   heading: HeadingBlock,
   text: TextBlock,
+  picture: PictureBlock,
   columns: ColumnsBlock,
   cards: CardsBlock,
   callToAction: CallBlock,
   questions: QuestionsBlock,
   calendar: CalendarBlock,
   video: VideoBlock,
+  file: FileBlock,
   card: CardBlock,
   levels: LevelsBlock,
 } satisfies Record<BlockView['kind'], Component>;

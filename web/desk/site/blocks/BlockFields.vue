@@ -12,6 +12,8 @@ import { reader } from '../../reader';
 import { useDraft } from '../../setup/draft.store';
 import TargetField from '../../text/TargetField.vue';
 import { deskSiteSays } from '../site.sentences';
+import FileField from '../../files/FileField.vue';
+import PictureField from '../../files/PictureField.vue';
 import CalendarFields from './CalendarFields.vue';
 import type { BlockField } from './fields';
 
@@ -58,7 +60,7 @@ const put = (at: string, n: number, one: Body) => set({ [at]: list(at).map((old,
         :label="field.label"
         :names="names"
         :fault="faultAt(field.at)"
-        @change="set({ [field.at]: $event })"
+        @change="set({ [field.at]: field.optional && $event.length === 0 ? undefined : $event })"
       />
       <RichField
         v-else-if="field.as === 'rich'"
@@ -84,6 +86,17 @@ const put = (at: string, n: number, one: Body) => set({ [at]: list(at).map((old,
         :items="levels"
         :fault="faultAt(field.at)"
         @update:model-value="set({ [field.at]: $event })"
+      />
+      <PictureField
+        v-else-if="field.as === 'picture'"
+        :picture="body[field.at] as never"
+        @change="set({ [field.at]: $event })"
+      />
+      <FileField
+        v-else-if="field.as === 'file'"
+        :file="text(field.at)"
+        :name="text('name')"
+        @change="set({ file: $event.id, name: $event.name, bytes: $event.bytes })"
       />
       <CalendarFields v-else-if="field.as === 'calendar'" :id="id" :body="body" :fault-at="faultAt" @change="set" />
       <template v-else-if="field.as === 'list'">

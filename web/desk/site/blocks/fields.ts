@@ -3,6 +3,7 @@
  * kind; the editor draws what stands here.
  */
 import type { Block } from '../../../../core/pages';
+import type { FileView } from '../../../../contract';
 import type { LevelId } from '../../../../core/kernel';
 import { reader } from '../../reader';
 import { deskSiteSays } from '../site.sentences';
@@ -22,7 +23,7 @@ export type BlockField<At extends string = string> =
       readonly most: number;
       readonly fresh: () => Readonly<Record<string, unknown>>;
     }
-  | { readonly at: At; readonly as: 'calendar' };
+  | { readonly at: At; readonly as: 'calendar' | 'picture' | 'file' };
 
 type Fields = { readonly [K in Block['kind']]: readonly BlockField<keyof Extract<Block, { kind: K }> & string>[] };
 
@@ -35,6 +36,16 @@ export const blockFields: Fields = {
   ],
   heading: [{ at: 'text', as: 'words', label: says.theHeading }],
   text: [{ at: 'text', as: 'rich', label: says.theText }],
+  picture: [
+    { at: 'picture', as: 'picture' },
+    { at: 'alt', as: 'line', label: says.altText },
+    { at: 'caption', as: 'words', label: says.caption, optional: true },
+  ],
+  file: [
+    { at: 'file', as: 'file' },
+    { at: 'title', as: 'line', label: says.fileTitle },
+    { at: 'note', as: 'longLine', label: says.filmNote, optional: true },
+  ],
   columns: [
     {
       at: 'columns',
@@ -102,8 +113,22 @@ export const blockFields: Fields = {
 
 type Own<B extends Block> = B extends Block ? Omit<B, 'id' | 'door' | 'outsideToo' | 'aside'> : never;
 
+/** What is brought in first, before there is a block that shows it. */
+export type BroughtKind = 'picture' | 'file';
+export const isBrought = (kind: Block['kind']): kind is BroughtKind => kind === 'picture' || kind === 'file';
+
+/** A block that shows what was brought in; null for a picture that is none. */
+export function broughtBlock(kind: BroughtKind, { id, name, bytes, picture }: FileView): Own<Block> | null {
+  if (kind === 'file') return { kind, file: id, title: name.replace(/\.\w+$/, '').slice(0, 120) || name, name, bytes };
+  return picture && { kind, picture: { file: id, ...picture }, alt: '' };
+}
+
 /** How a new block begins: whole, so that it can be saved and seen at once. */
-export function freshBlock(kind: Block['kind'], home: string, levels: readonly LevelId[]): Own<Block> {
+export function freshBlock(
+  kind: Exclude<Block['kind'], BroughtKind>,
+  home: string,
+  levels: readonly LevelId[],
+): Own<Block> {
   switch (kind) {
     case 'greeting':
       return { kind, title: says.newGreeting, text: says.newText };
@@ -139,12 +164,14 @@ export const blockNames: Record<Block['kind'], string> = {
   greeting: says.greeting,
   heading: says.headingBlock,
   text: says.text,
+  picture: says.picture,
   columns: says.columns,
   cards: says.cards,
   callToAction: says.callToAction,
   questions: says.questions,
   calendar: says.calendar,
   video: says.video,
+  file: says.file,
   card: says.card,
   levels: says.levels,
 };
