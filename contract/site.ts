@@ -6,6 +6,7 @@ import { endpoint } from './access';
 import { accountPlaces } from './account';
 import { NoticeView, formPlaces } from './forms';
 import { joiningPlaces } from './joining';
+import { searchPlaces } from './search';
 
 export { BlockView, MenuLink, PageView, RichView };
 export type { MenuLeafView, RunView };
@@ -31,6 +32,7 @@ export const PlaceView = z.discriminatedUnion('kind', [
   ...joiningPlaces,
   ...formPlaces,
   ...accountPlaces,
+  ...searchPlaces,
   z.object({ kind: z.literal('missing'), title: z.string() }),
 ]);
 export type PlaceView = z.infer<typeof PlaceView>;

@@ -71,6 +71,7 @@ export async function makeApp(ports: AppPorts, log: Log): Promise<Express> {
   app.get(/^\/icon-\w+\.svg$/, site.icon);
   app.get('/favicon.ico', site.favicon);
   app.get('/robots.txt', site.robots);
+  app.get('/sitemap.xml', site.sitemap);
   app.get('/embed.js', embedScript);
   for (const part of ['site', 'desk']) app.use(`/assets/${part}`, builtFiles(join(config.dist, part)));
 

@@ -38,7 +38,7 @@ import type { Log } from './platform/log';
 import { smtpTransport } from './platform/mail';
 import { siteSecret } from './platform/secret';
 import { LiveSetup, SetupStore } from './setup';
-import type { PlaceSources } from './site';
+import { searchPlaces, type PlaceSources } from './site';
 import { Today } from './today';
 import { Pictures } from './pictures';
 import { blobsFor } from './platform/blobs';
@@ -89,7 +89,12 @@ export async function buildServices(config: Config, log: Log): Promise<{ service
   const joining = new Joining(db, live, acts, clock, effects, setups);
   const followUps = new FollowUps(db, live, acts, effects);
   const sources: PlaceSources = {
-    places: { ...joiningPlaces(joining), ...formsPlaces(followUps), ...accountPlaces(accounts, viewers) },
+    places: {
+      ...searchPlaces,
+      ...joiningPlaces(joining),
+      ...formsPlaces(followUps),
+      ...accountPlaces(accounts, viewers),
+    },
     pathOf: async ({ facts }, { setup }) =>
       (await joining.applicationOf(facts.member as MemberId, setup))?.path ?? null,
     notice: noticesOf(followUps),

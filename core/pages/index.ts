@@ -6,6 +6,7 @@ export * from './words';
 export * from './address';
 export * from './resolve';
 export * from './menu';
+export * from './search';
 export * from './files';
 export * from './ways';
 export * from './sight';

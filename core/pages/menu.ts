@@ -32,7 +32,7 @@ const signsOut = ({ to }: MenuLeaf): boolean => 'place' in to && to.place === 's
 
 function hrefOf(to: MenuTarget, setup: Setup): string | null {
   if (!('place' in to)) return targetHref(to, setup);
-  return { signIn: '/sign-in', account: '/account', signOut: '/sign-out' }[to.place];
+  return { signIn: '/sign-in', account: '/account', signOut: '/sign-out', search: '/search' }[to.place];
 }
 
 function labelOf({ label, to }: MenuLeaf, words: WordSource, setup: Setup): string {
@@ -48,6 +48,8 @@ function labelOf({ label, to }: MenuLeaf, words: WordSource, setup: Setup): stri
       return says.myAccount;
     case 'signOut':
       return says.signOut;
+    case 'search':
+      return says.search;
     default:
       return never(to.place);
   }
@@ -58,7 +60,7 @@ export function menuItemShows(item: MenuLeaf, person: Prepared, doors: Doors): b
   if (hrefOf(to, doors.setup) === null) return false;
   if (door && !doors.predicate(door)(person)) return false;
   const signedIn = person.facts.member !== null;
-  if ('place' in to) return signedIn === (to.place !== 'signIn');
+  if ('place' in to) return to.place === 'search' || signedIn === (to.place !== 'signIn');
   if ('form' in to) return !signedIn;
   if ('address' in to) return true;
   const page = doors.setup.pages.get(to.page);

@@ -2,12 +2,12 @@
 import { z } from 'zod';
 import { DoorUse } from '../doors/rule';
 import { Address, MenuId, PageId, Title, Words, kernelSays, never, owners } from '../kernel';
-import { Block, PictureUse } from './blocks';
+import { Block, PictureUse, blockKindOf } from './blocks';
 import { Target } from './target';
 
 import { pagesSays } from './pages.sentences';
 
-export { Block, PictureUse };
+export { Block, PictureUse, blockKindOf };
 
 export const OutsideView = z.discriminatedUnion('view', [
   z.strictObject({ view: z.literal('nothing') }),
@@ -52,6 +52,7 @@ export const reservedAddresses: ReadonlySet<string> = new Set([
   'problems',
   'reset',
   'robots',
+  'search',
   'sign-in',
   'sign-out',
   'sitemap',
@@ -88,8 +89,8 @@ export type PageItem = z.infer<typeof PageItem>;
 
 const twice = (id: string) => kernelSays(owners).usedTwice({ id });
 
-/** Where a menu leads beside pages and forms: what signing in is about. */
-export const menuPlaces = ['signIn', 'account', 'signOut'] as const;
+/** Where a menu leads beside pages and forms: what signing in is about, and searching. */
+export const menuPlaces = ['signIn', 'account', 'signOut', 'search'] as const;
 export const MenuTarget = z.union([Target, z.strictObject({ place: z.enum(menuPlaces) })]);
 export type MenuTarget = z.infer<typeof MenuTarget>;
 

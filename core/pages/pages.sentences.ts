@@ -26,6 +26,7 @@ export const pagesSays = sentences({
   asLevel: 'Membership as {level} opens this page, {price}.',
   myAccount: 'My account',
   signOut: 'Sign out',
+  search: 'Search',
   notALink: 'Write a whole address that begins with https://, mailto: or tel:.',
   ownAddress: 'That address is the product’s own. Choose another, such as one with a word before it.',
 });

@@ -63,7 +63,8 @@ export function resolvePage(
   };
 }
 
-function blockShows(block: Block, page: PageItem, pageOpen: boolean, person: Prepared, doors: Doors): boolean {
+/** Whether somebody sees a block; `pageOpen` says whether they may enter its page. */
+export function blockShows(block: Block, page: PageItem, pageOpen: boolean, person: Prepared, doors: Doors): boolean {
   if (!pageOpen && !(page.outside.view === 'openBlocks' && block.outsideToo)) return false;
   return block.door === undefined || doors.predicate(block.door)(person);
 }

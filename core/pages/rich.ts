@@ -75,16 +75,14 @@ export function sayRich(rich: Rich, words: WordSource, hrefOf: (to: Target) => s
   );
 }
 
-/** What is read of it, without its marks; `chip` gives what stands for a personal word. */
-export const plainRich = (rich: Rich, chip: WordSource): string =>
+/** What is read of it, line by line, without its marks; `chip` gives what stands for a personal word. */
+export const plainRich = (rich: Rich, chip: WordSource): string[] =>
   rich
-    .map((part) => ('runs' in part ? [part.runs] : part.items))
-    .flat()
+    .flatMap((part) => ('runs' in part ? [part.runs] : part.items))
     .map((list) =>
       list
         .map((run) =>
           typeof run === 'string' ? run : 'chip' in run ? say([{ chip: run.chip, or: run.or }], chip) : run.text,
         )
         .join(''),
-    )
-    .join('\n');
+    );

@@ -138,6 +138,7 @@ export const linesSay = sentences({
   toSignIn: 'signing in',
   toAccount: 'the own account',
   toSignOut: 'signing out',
+  toSearch: 'searching',
   leadsTo: '{name}, to {title}',
   subject: 'Subject',
   body: 'Body',

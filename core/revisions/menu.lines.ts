@@ -17,6 +17,8 @@ function targetOf(to: MenuTarget, setup: Setup): { readonly key: string; readonl
       return { key: to.place, title: says.toAccount };
     case 'signOut':
       return { key: to.place, title: says.toSignOut };
+    case 'search':
+      return { key: to.place, title: says.toSearch };
     default:
       return never(to.place);
   }

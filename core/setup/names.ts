@@ -1,16 +1,5 @@
 /** Purpose: the id of a new item, from what it is called. */
-
-/** The letters of most of Europe's languages in plain ones; what has none is left out. */
-const plainLetters: Readonly<Record<string, string>> = {
-  ß: 'ss',
-  æ: 'ae',
-  œ: 'oe',
-  ø: 'o',
-  ł: 'l',
-  đ: 'd',
-  þ: 'th',
-  ð: 'd',
-};
+import { foldWord } from '../kernel/fold';
 
 const LONGEST = 40;
 
@@ -20,11 +9,7 @@ const LONGEST = 40;
  * @param otherwise what it begins with where nothing of the name is left
  */
 export function idFrom(name: string, taken: Iterable<string>, otherwise: string): string {
-  const plain = name
-    .toLowerCase()
-    .replace(/[^\x00-\x7f]/g, (letter) => plainLetters[letter] ?? letter)
-    .normalize('NFKD')
-    .replace(/\p{M}+/gu, '')
+  const plain = foldWord(name)
     .replace(/[^a-z0-9]+/g, '-')
     .slice(0, LONGEST)
     .replace(/^-+|-+$/g, '');

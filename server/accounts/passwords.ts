@@ -6,7 +6,7 @@
 import { availableParallelism } from 'node:os';
 import { hash, verify } from '@node-rs/argon2';
 import { passwordFault } from '../../core/fields';
-import { foldWord } from '../platform/fold';
+import { foldWord } from '../../core/kernel/fold';
 import { Gate } from '../platform/gate';
 import type { Reader } from '../../core/kernel';
 import { accountsSays } from './accounts.sentences';

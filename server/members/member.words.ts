@@ -1,7 +1,7 @@
 /** Purpose: how a person is found and how values lie in typed columns. Pure, shared by the store and bulk loading. */
 import type { Facts, FieldValue } from '../../core/facts';
 import { fieldKindOf, type FieldItem, type ValueColumns } from '../../core/fields';
-import { foldWord } from '../platform/fold';
+import { foldWord } from '../../core/kernel/fold';
 
 type Fields = { readonly fields: ReadonlyMap<string, FieldItem> };
 

@@ -6,7 +6,7 @@ import type { DataSource } from 'typeorm';
 import type { SavedFilter, SavedView } from '../../contract';
 import { ok, refuse, sayMoment, type SavedViewId, type Instant, type Place, type Result } from '../../core/kernel';
 import type { Acts, AlreadySent, Envelope } from '../platform/acts';
-import { foldWord } from '../platform/fold';
+import { foldWord } from '../../core/kernel/fold';
 import type { Randomness } from '../platform/ids';
 import { membersSays } from './members.sentences';
 import { SavedViewRow } from './saved.view.entity';

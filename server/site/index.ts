@@ -13,6 +13,7 @@ export {
 } from './places';
 export { plainForms } from './plain';
 export { oneOf, plainAnswer, plainSend, type PlainBody, type PlainForms, type PlainSend } from './plain.forms';
+export { searchPlaces } from './search.places';
 export { siteApi } from './site.api';
 export { Site } from './site.routes';
 export { loadTemplate } from './template';

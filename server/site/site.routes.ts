@@ -2,7 +2,9 @@
  * Purpose: the public site over HTTP: complete HTML for each viewer at the first answer.
  */
 import type { Request, Response } from 'express';
-import { wordsFor } from '../../core/pages';
+import { visitorFacts } from '../../core/facts';
+import { escapeHtml } from '../../core/messages';
+import { hrefOfPage, wordsFor } from '../../core/pages';
 import type { Attempt, SiteView } from '../../contract';
 import { lookerOf, type Looker, type Viewers } from '../callers';
 import type { SiteClock } from '../platform/clock';
@@ -12,6 +14,7 @@ import { isEmbedded } from './embed';
 import { Looks, type Look } from './look';
 import { mixesSecrets, pageAt, placeFor, type PlaceSources } from './place';
 import { Plans } from './plans';
+import { structuredOf } from './structured';
 import { safeJson, type Template } from './template';
 import { platformSays } from '../platform/platform.sentences';
 
@@ -149,16 +152,24 @@ export class Site {
   async document(view: SiteView, live: Live): Promise<string> {
     const { template, address } = this.ports;
     const { place } = view;
-    const page = place.kind === 'page';
+    const page = place.kind === 'page' ? place : null;
+    // What is shut shows its name and the way in: nothing to be found by or to be shared.
+    const open = page !== null && (page.shut === null || page.blocks.length > 0);
     return template.page({
       html: await template.render(view),
       state: safeJson(view),
       title: `${place.title} · ${view.shell.siteName}`,
-      description: page ? place.description : '',
+      description: page?.description ?? '',
       canonical: `${address}${view.path === '/' ? '/' : view.path}`,
+      shared:
+        page && open
+          ? { siteName: view.shell.siteName, title: page.title, picture: page.picture && `${address}${page.picture}` }
+          : null,
+      // Machines are nobody who is signed in.
+      structured: page && view.shell.viewer === null ? structuredOf(page) : '',
       lang: live.setup.doc.site.locale,
       ...this.look(live),
-      robots: (page || place.kind === 'join') && !isEmbedded(view.path),
+      robots: (open || place.kind === 'join') && !isEmbedded(view.path),
     });
   }
 
@@ -204,9 +215,33 @@ export class Site {
       '/reset',
       '/forgotten',
       '/sign-in',
+      '/search',
     ];
     res.setHeader('Cache-Control', 'public, max-age=3600');
-    res.type('text/plain').end(`User-agent: *\n${shut.map((path) => `Disallow: ${path}`).join('\n')}\n`);
+    const lines = [
+      'User-agent: *',
+      ...shut.map((path) => `Disallow: ${path}`),
+      `Sitemap: ${this.ports.address}/sitemap.xml`,
+    ];
+    res.type('text/plain').end(`${lines.join('\n')}\n`);
+  };
+
+  /** The pages that are open to everybody (sitemaps.org, protocol 0.9). */
+  readonly sitemap = (_req: Request, res: Response): void => {
+    const live = this.ports.live.current;
+    const person = live?.doors.prepare(visitorFacts, this.ports.clock.now());
+    const open = (live?.setup.doc.pages ?? []).filter(
+      (page) => !page.retired && live!.doors.predicate(page.door)(person!),
+    );
+    const urls = open.map(
+      (page) => `<url><loc>${escapeHtml(this.ports.address + hrefOfPage(page, live!.setup))}</loc></url>`,
+    );
+    res.setHeader('Cache-Control', 'public, max-age=3600');
+    res
+      .type('application/xml')
+      .end(
+        `<?xml version="1.0" encoding="UTF-8"?><urlset xmlns="http://www.sitemaps.org/schemas/sitemap/0.9">${urls.join('')}</urlset>`,
+      );
   };
 
   private send(res: Response, status: number, body: Buffer | string, live: Live, embedded = false): void {

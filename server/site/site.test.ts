@@ -62,6 +62,13 @@ describe('a visitor', () => {
     expect(html).toContain('<meta name="description" content="Who we are, where we meet');
     expect(html).toContain(`<link rel="canonical" href="${stack.address}/about">`);
     expect(html.match(/id="view"/g)).toHaveLength(1);
+    expect(html).toContain('<meta property="og:title" content="About">');
+    expect(html).toContain(`<meta property="og:url" content="${stack.address}/about">`);
+    // What is shut but for its name and the ways in is nothing to be found by, or to be shared.
+    const shut = await who().html('/my-bees');
+    expect(shut).toContain('<meta name="robots" content="noindex">');
+    expect(shut).not.toContain('og:');
+    expect(await who().html('/winter-treatment-guide')).toContain('og:title');
     expect(await who().html('/sign-in')).toContain('<meta name="robots" content="noindex">');
   });
 

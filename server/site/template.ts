@@ -21,6 +21,10 @@ export type Template = {
     title: string;
     description: string;
     canonical: string;
+    /** What stands for the page where it is shared; null for what is nobody else's to see. */
+    shared: { siteName: string; title: string; picture: string | null } | null;
+    /** What the page is, for machines that read it: JSON already safe inside a script element; '' for nothing. */
+    structured: string;
     lang: string;
     /** The style sheet, which stands in the page. */
     style: string;
@@ -74,10 +78,12 @@ export async function loadTemplate(dist: string): Promise<Template> {
     css,
     typefaces: typefaces('(width>600px)'),
     allTypefaces: typefaces(),
-    page: ({ html, state, title, description, canonical, lang, style, icon, robots }) =>
+    page: ({ html, state, title, description, canonical, shared, structured, lang, style, icon, robots }) =>
       `<!doctype html><html lang="${escapeHtml(lang)}"><head><meta charset="utf-8">` +
       `<meta name="viewport" content="width=device-width,initial-scale=1"><title>${escapeHtml(title)}</title>` +
       (description ? `<meta name="description" content="${escapeHtml(description)}">` : '') +
+      (shared ? sharing(shared, description, canonical) : '') +
+      (structured ? `<script type="application/ld+json">${structured}</script>` : '') +
       (robots ? `<link rel="canonical" href="${escapeHtml(canonical)}">` : '<meta name="robots" content="noindex">') +
       `<link rel="icon" href="${icon}"><style>${style}</style>${links}</head><body><div id="site">${html}</div>` +
       `<script type="application/json" id="view">${state}</script></body></html>`,
@@ -86,3 +92,22 @@ export async function loadTemplate(dist: string): Promise<Template> {
 
 /** JSON that cannot end a script element. */
 export const safeJson = (value: unknown): string => JSON.stringify(value).replace(/</g, '\\u003c');
+
+/** The Open Graph protocol (ogp.me): how a page is shown where somebody shares it. */
+function sharing(
+  { siteName, title, picture }: { siteName: string; title: string; picture: string | null },
+  description: string,
+  canonical: string,
+): string {
+  const told = {
+    'og:type': 'website',
+    'og:site_name': siteName,
+    'og:title': title,
+    'og:url': canonical,
+    ...(description ? { 'og:description': description } : {}),
+    ...(picture ? { 'og:image': picture } : {}),
+  };
+  return Object.entries(told)
+    .map(([property, content]) => `<meta property="${property}" content="${escapeHtml(content)}">`)
+    .join('');
+}

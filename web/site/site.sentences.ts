@@ -47,6 +47,8 @@ export const siteSays = sentences({
   mainMenu: 'Main menu',
   kilobytes: '{size} kB',
   megabytes: '{size} MB',
+  search: 'Search',
+  searchFor: 'Words to look for',
   watchAt: 'Watch it at {at}',
   footMenu: 'More of this site',
   menu: 'Menu',

@@ -27,6 +27,7 @@ export const calendar: BlockKind<z.infer<typeof schema>, z.infer<typeof view>> &
   view,
   references: () => [],
   chips: () => [],
+  plain: ({ title, rows }) => [title, ...rows.map(({ label }) => label)],
   show: ({ id, title, months, rows }) => ({
     kind: 'calendar',
     id,

@@ -32,6 +32,7 @@ export const callToAction: BlockKind<z.infer<typeof schema>, z.infer<typeof view
   view,
   references: ({ to }) => referencesOfTarget(to),
   chips: ({ title, text }) => [...chipsIn(title), ...chipsIn(text)],
+  plain: ({ title, text }, chip) => [say(title, chip), say(text, chip)],
   show({ id, title, text, button, to, forWhom }, words, shelf) {
     const href = shelf.hrefOf(to);
     if (href === null) return null;

@@ -60,6 +60,7 @@ export const picture: BlockKind<z.infer<typeof pictureOf>, z.infer<typeof pictur
   references: () => [],
   files: (block) => [block.picture.file],
   chips: ({ caption }) => (caption === undefined ? [] : chipsIn(caption)),
+  plain: ({ alt, caption }, chip) => [alt, ...(caption === undefined ? [] : [say(caption, chip)])],
   show: (block, words) => ({
     kind: 'picture',
     id: block.id,
@@ -97,6 +98,7 @@ export const file: BlockKind<z.infer<typeof fileOf>, z.infer<typeof fileView>> &
   references: () => [],
   files: (block) => [block.file],
   chips: () => [],
+  plain: ({ title, note, name }) => [title, ...(note ? [note] : []), name],
   show: ({ id, title, note, file: named, name, bytes }) => ({
     kind: 'file',
     id,

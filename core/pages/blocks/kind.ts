@@ -33,6 +33,8 @@ export type BlockKind<B extends { kind: string }, V extends { kind: string }> = 
   /** The files it shows. */
   files?(block: B): readonly FileId[];
   chips(block: B): readonly ChipName[];
+  /** What is read of it, line by line; `chip` gives what stands for a personal word. */
+  plain(block: B, chip: WordSource): readonly string[];
   /** Null where it shows nothing to this person. */
   show(block: B, words: WordSource, shelf: Shelf): V | null;
 };

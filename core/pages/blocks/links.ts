@@ -29,6 +29,10 @@ export const cards: BlockKind<z.infer<typeof cardsOf>, z.infer<typeof cardsView>
   view: cardsView,
   references: (block) => block.cards.flatMap(({ to }) => (to ? referencesOfTarget(to) : [])),
   chips: (block) => block.cards.flatMap((card) => chipsIn(card.text)),
+  plain: ({ title, cards: all }, chip) => [
+    ...(title ? [title] : []),
+    ...all.flatMap((card) => [card.title, say(card.text, chip)]),
+  ],
   show: (block, words, shelf) => ({
     kind: 'cards',
     id: block.id,
@@ -65,6 +69,7 @@ export const video: BlockKind<z.infer<typeof videoOf>, z.infer<typeof videoView>
   view: videoView,
   references: () => [],
   chips: () => [],
+  plain: ({ title, note }) => [title, ...(note ? [note] : [])],
   show: ({ id, title, note, address }) => ({
     kind: 'video',
     id,

@@ -27,6 +27,8 @@ export const card: BlockKind<z.infer<typeof cardOf>, z.infer<typeof cardView>> &
   view: cardView,
   references: () => [],
   chips: () => onCard,
+  // It is of whoever looks, and of nobody in particular.
+  plain: () => [],
   show({ id }, words, { reader }) {
     const level = words('level');
     const name = words('fullName');
@@ -65,6 +67,7 @@ export const levels: BlockKind<z.infer<typeof levelsOf>, z.infer<typeof levelsVi
   view: levelsView,
   references: (block) => block.levels.map((id) => ({ at: 'levels', kind: 'levels', id })),
   chips: () => [],
+  plain: ({ title }) => [title],
   show: (block, _words, shelf) => ({
     kind: 'levels',
     id: block.id,

@@ -1,7 +1,7 @@
 /** Purpose: the blocks of formatted text: one text, several beside each other, questions with their answers. */
 import { z } from 'zod';
 import { Title } from '../../kernel';
-import { Rich, RichView, chipsOfRich, referencesOfRich, sayRich } from '../rich';
+import { Rich, RichView, chipsOfRich, plainRich, referencesOfRich, sayRich } from '../rich';
 import { blockBase, type BlockKind } from './kind';
 
 const line = z.string();
@@ -16,6 +16,7 @@ export const text: BlockKind<z.infer<typeof textOf>, z.infer<typeof textView>> &
   view: textView,
   references: (block) => referencesOfRich(block.text),
   chips: (block) => chipsOfRich(block.text),
+  plain: (block, chip) => plainRich(block.text, chip),
   show: (block, words, shelf) => ({
     kind: 'text',
     id: block.id,
@@ -40,6 +41,7 @@ export const columns: BlockKind<z.infer<typeof columnsOf>, z.infer<typeof column
   view: columnsView,
   references: (block) => block.columns.flatMap((one) => referencesOfRich(one.text)),
   chips: (block) => block.columns.flatMap((one) => chipsOfRich(one.text)),
+  plain: (block, chip) => block.columns.flatMap((one) => plainRich(one.text, chip)),
   show: (block, words, shelf) => ({
     kind: 'columns',
     id: block.id,
@@ -70,6 +72,10 @@ export const questions: BlockKind<z.infer<typeof questionsOf>, z.infer<typeof qu
   view: questionsView,
   references: (block) => block.questions.flatMap((one) => referencesOfRich(one.answer)),
   chips: (block) => block.questions.flatMap((one) => chipsOfRich(one.answer)),
+  plain: (block, chip) => [
+    ...(block.title ? [block.title] : []),
+    ...block.questions.flatMap(({ question, answer }) => [question, ...plainRich(answer, chip)]),
+  ],
   show: (block, words, shelf) => ({
     kind: 'questions',
     id: block.id,

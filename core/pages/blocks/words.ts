@@ -16,6 +16,7 @@ export const greeting: BlockKind<z.infer<typeof greetingOf>, z.infer<typeof gree
   view: greetingView,
   references: none,
   chips: ({ title, text }) => [...chipsIn(title), ...chipsIn(text)],
+  plain: ({ title, text }, chip) => [say(title, chip), say(text, chip)],
   show: ({ id, title, text }, words) => ({ kind: 'greeting', id, title: say(title, words), text: say(text, words) }),
 };
 
@@ -29,5 +30,6 @@ export const heading: BlockKind<z.infer<typeof headingOf>, z.infer<typeof headin
   view: headingView,
   references: none,
   chips: ({ text }) => chipsIn(text),
+  plain: ({ text }, chip) => [say(text, chip)],
   show: ({ id, text }, words) => ({ kind: 'heading', id, text: say(text, words) }),
 };

@@ -4,7 +4,7 @@
  * How: each statement can be run again, so a run that broke half-way is resumed.
  */
 import type { MigrationInterface, QueryRunner } from 'typeorm';
-import { foldWord } from '../fold';
+import { foldWord } from '../../../core/kernel/fold';
 
 const id = 'char(20) CHARACTER SET ascii COLLATE ascii_bin';
 const bytes = 'CHARACTER SET utf8mb4 COLLATE utf8mb4_nopad_bin';

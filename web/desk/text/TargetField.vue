@@ -2,7 +2,7 @@
 /** Where something leads: a page, a form, an address elsewhere, and what signing in is about where that is offered. */
 import { computed, ref, watch } from 'vue';
 import type { AnyFormId, PageId } from '../../../core/kernel';
-import type { MenuTarget } from '../../../core/pages';
+import { menuPlaces, type MenuTarget } from '../../../core/pages';
 import KitChoice from '../../kit/fields/KitChoice.vue';
 import KitField from '../../kit/fields/KitField.vue';
 import { reader } from '../reader';
@@ -37,9 +37,7 @@ const items = computed(() => {
     ...(props.optional ? [{ title: says.nowhere, value: NOWHERE }] : []),
     ...draft.offered('page').map(({ title, value }) => ({ title: says.toPage({ title }), value: `page ${value}` })),
     ...draft.offered('form').map(({ title, value }) => ({ title: says.toForm({ title }), value: `form ${value}` })),
-    ...(props.places
-      ? (['signIn', 'account', 'signOut'] as const).map((place) => ({ title: says[place], value: `place ${place}` }))
-      : []),
+    ...(props.places ? menuPlaces.map((place) => ({ title: says[place], value: `place ${place}` })) : []),
     { title: says.elsewhere, value: ELSEWHERE },
   ];
   // What is retired or gone stays to be seen until another is chosen.

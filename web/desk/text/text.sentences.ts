@@ -25,4 +25,5 @@ export const textSays = sentences({
   signIn: 'Signing in',
   account: 'The own account',
   signOut: 'Signing out',
+  search: 'Searching the site',
 });

@@ -11,6 +11,7 @@ import NoticePlace from './NoticePlace.vue';
 import PagePlace from './PagePlace.vue';
 import PlainPlace from './PlainPlace.vue';
 import ResetPlace from './ResetPlace.vue';
+import SearchPlace from './SearchPlace.vue';
 import SignInPlace from './SignInPlace.vue';
 
 export const placeParts = {
@@ -24,6 +25,7 @@ export const placeParts = {
   forgotten: ForgottenPlace,
   reset: ResetPlace,
   account: AccountPlace,
+  search: SearchPlace,
   alreadyIn: PlainPlace,
   withdrawn: PlainPlace,
   missing: PlainPlace,
