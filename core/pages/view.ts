@@ -3,9 +3,9 @@
  * Invariant: a view holds results only: no rule, no closed block, no chip.
  */
 import { z } from 'zod';
-import { BlockView, PictureView, addressOfFile, addressOfPicture } from './blocks';
+import { BlockView, addressOfFile, addressOfPicture } from './blocks';
 
-export { BlockView, PictureView, addressOfFile, addressOfPicture };
+export { BlockView, addressOfFile, addressOfPicture };
 
 const line = z.string();
 /** One way in, told to the viewer: a sentence and where it leads. */

@@ -9,7 +9,7 @@ import { card, levels } from './membership';
 import { columns, questions, text } from './rich';
 import { greeting, heading } from './words';
 
-export { PictureUse, PictureView, addressOfFile, addressOfPicture, showPicture } from './files';
+export { PictureUse, addressOfFile, addressOfPicture, showPicture } from './files';
 export type { Shelf } from './kind';
 
 export const blockKinds = {

@@ -7,7 +7,7 @@ import { buffer } from 'node:stream/consumers';
 import { afterAll, beforeAll, describe, expect, it } from 'vitest';
 import { FolderBlobs } from './folder';
 import { S3Blobs } from './s3';
-import type { Blobs } from './index';
+import type { Blobs } from './blobs';
 
 /** A bucket as little as the product needs: it keeps what is put under signed requests, and gives parts of it. */
 class Bucket {

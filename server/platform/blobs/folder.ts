@@ -3,7 +3,7 @@ import { createReadStream } from 'node:fs';
 import { mkdir, open, rename, rm } from 'node:fs/promises';
 import { dirname, join, resolve } from 'node:path';
 import type { Readable } from 'node:stream';
-import type { Blobs, Part } from './index';
+import type { Blobs, Part } from './blobs';
 
 export class FolderBlobs implements Blobs {
   private readonly folder: string;

@@ -1,21 +1,10 @@
 /** Purpose: where files lie: beside the database, in a folder or in a store that speaks S3, behind one interface. */
-import type { Readable } from 'node:stream';
 import type { Config } from '../config';
+import type { Blobs } from './blobs';
 import { FolderBlobs } from './folder';
 import { S3Blobs } from './s3';
 
-/** Both ends belong to it. */
-export type Part = { readonly start: number; readonly end: number };
-
-/** Keys are small letters, digits, hyphens, points and strokes, made by the product alone. */
-export interface Blobs {
-  /** Whole or not at all: what is read under a key is what one `put` wrote. */
-  put(key: string, bytes: Buffer): Promise<void>;
-  /** Null where nothing lies under the key. `part` must lie within what is there. */
-  get(key: string, part?: Part): Promise<Readable | null>;
-  /** Nothing happens where nothing lies there. */
-  remove(key: string): Promise<void>;
-}
+export type { Blobs, Part } from './blobs';
 
 export const blobsFor = ({ files }: Pick<Config, 'files'>): Blobs =>
   files.s3 ? new S3Blobs(files.s3) : new FolderBlobs(files.folder);

@@ -2,7 +2,7 @@
 import { Readable } from 'node:stream';
 import type { ReadableStream } from 'node:stream/web';
 import { AwsClient } from 'aws4fetch';
-import type { Blobs, Part } from './index';
+import type { Blobs, Part } from './blobs';
 
 export type S3Place = {
   /** The bucket's address, path-style: `https://store.quillmoor.example/bucket`. */
