@@ -2,6 +2,7 @@ import { describe, expect, it } from 'vitest';
 import { NOW, quillmoor, quillmoorDocument, setupOf } from '../../tests/support/quillmoor';
 import { starterSetup } from '../ready';
 import { referencesOf, type SetupDocument } from '../setup';
+import { nearest } from '../site';
 import { holds } from './conditions';
 import { checkUp, whereOf, type World } from './index';
 
@@ -30,6 +31,13 @@ const makeField = (doc: SetupDocument, id: string, source: string) =>
   } as never);
 const doorOf = (doc: SetupDocument, id: string) => doc.doors.find((door) => door.id === id)!;
 const pageOf = (doc: SetupDocument, id: string) => doc.pages.find((page) => page.id === id)!;
+const text = (runs: readonly unknown[]) => ({
+  kind: 'text',
+  id: 'added',
+  text: [{ is: 'paragraph', runs }],
+  outsideToo: false,
+  aside: false,
+});
 const standing = (is: string) => ({ fact: 'standing', is: [is] }) as never;
 const messageOf = (doc: SetupDocument, id: string) => doc.messages.find((message) => message.id === id)!;
 const asks = (field: string, test: unknown) => ({ fact: 'field', field, test }) as never;
@@ -146,6 +154,55 @@ const table: Record<
     hole: (doc) =>
       (pageOf(doc, 'about').door = { rule: { any: [{ fact: 'signedIn' }, { none: [{ fact: 'signedIn' }] }] } }),
     mend: (doc) => (pageOf(doc, 'about').door = { everyone: true }),
+  },
+  ledNowhere: {
+    at: 'page mentor-notes outside',
+    hole: (doc) => (pageOf(doc, 'mentor-notes').outside = { view: 'otherPage', page: 'committee' as never }),
+    mend: (doc) => (pageOf(doc, 'mentor-notes').outside = { view: 'otherPage', page: 'kit' as never }),
+  },
+  pageUnlinked: {
+    at: 'page spring address',
+    hole: (doc) => doc.pages.push({ ...pageOf(doc, 'about'), id: 'spring', address: 'spring' } as never),
+    mend: (doc) => pageOf(doc, 'about').blocks.push(text([{ text: 'In spring', to: { page: 'spring' } }]) as never),
+  },
+  itemForNobody: {
+    at: 'menu main items.1.items.0',
+    hole: (doc) => {
+      pageOf(doc, 'first-season').door = { rule: standing('admitted') };
+      doc.menus[0]!.items[1]!.items![0]!.door = { rule: standing('applicant') };
+    },
+    mend: (doc) => (doc.menus[0]!.items[1]!.items![0]!.door = { rule: standing('admitted') }),
+  },
+  opensNothing: {
+    at: 'group bakers',
+    hole: (doc) => doc.groups.push({ id: 'bakers', title: 'Bakers' } as never),
+    mend: (doc) => (pageOf(doc, 'kit').door = { rule: { fact: 'group', is: ['bakers'] } as never }),
+  },
+  wordUnsaid: {
+    at: 'page about blocks.4',
+    hole: (doc) => pageOf(doc, 'about').blocks.push(text([{ chip: 'firstName', or: '' }]) as never),
+    mend: (doc) => (pageOf(doc, 'about').blocks[4]!.door = { rule: standing('admitted') }),
+  },
+  undescribed: {
+    at: 'page questions description',
+    hole: (doc) => (pageOf(doc, 'questions').description = ' '),
+    mend: (doc) => (pageOf(doc, 'questions').description = 'What people ask.'),
+  },
+  pictureUnsaid: {
+    at: 'page about blocks.0',
+    hole: (doc) => Object.assign(pageOf(doc, 'about').blocks[0]!, { alt: '' }),
+    mend: (doc) => Object.assign(pageOf(doc, 'about').blocks[0]!, { decorates: true }),
+  },
+  headingSkipped: {
+    at: 'page about blocks.0',
+    hole: (doc) =>
+      pageOf(doc, 'about').blocks.unshift({ ...text(['x']), text: [{ is: 'heading', runs: ['Below'] }] } as never),
+    mend: (doc) => pageOf(doc, 'about').blocks.push(pageOf(doc, 'about').blocks.shift()!),
+  },
+  coloursPale: {
+    at: 'site site look',
+    hole: (doc) => (doc.site.look.accent = '#9A6FA6'),
+    mend: (doc) => (doc.site.look.accent = nearest('accent', doc.site.look)!),
   },
   blockUnseen: {
     at: 'page my-bees blocks.0',

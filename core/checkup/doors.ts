@@ -11,6 +11,7 @@ import {
   type DoorUse,
   type Rule,
 } from '../doors';
+import { itemsWithin } from '../pages';
 import type { ItemKind, Setup } from '../setup';
 import { checkupSays } from './checkup.sentences';
 import type { Check, Found, World } from './finding';
@@ -57,9 +58,9 @@ function everyRule(setup: Setup): Hung[] {
     ...setup.doc.menus.flatMap(({ id, items, retired }): Hung[] =>
       retired
         ? []
-        : items.flatMap((item, at): Hung[] => {
+        : itemsWithin({ items }).flatMap(({ at, item }): Hung[] => {
             const rule = own(item.door);
-            return rule ? [{ kind: 'menu', id, at: `items.${at}`, rule, where: says.doorOfItem }] : [];
+            return rule ? [{ kind: 'menu', id, at, rule, where: says.doorOfItem }] : [];
           }),
     ),
   ];

@@ -1,6 +1,7 @@
 /** Purpose: what is wrong with profile fields and signup forms. */
 import { checkupSays } from './checkup.sentences';
 import type { Check, Found } from './finding';
+import { formsLedTo } from './pages';
 import { conditionsOf } from '../doors';
 import { nameOfPart, sourcesOf, type AnyForm } from '../fields';
 import { rulesOfForm, rulesOfPath } from '../joining';
@@ -105,13 +106,7 @@ export const unrouted: Check = (setup) => {
 /** A form that no menu, block or Join button leads to. */
 export const unlinked: Check = (setup) => {
   const says = checkupSays(setup.doc.site);
-  const { site, menus, pages } = setup.doc;
-  const targets = [
-    ...menus.flatMap((menu) => (menu.retired ? [] : menu.items.map(({ to }) => to))),
-    ...pages.flatMap((page) => (page.retired ? [] : page.blocks.flatMap((block) => ('to' in block ? [block.to] : [])))),
-  ];
-  const linked = new Set<string>(targets.flatMap((to) => ('form' in to ? [to.form] : [])));
-  if (site.joinBy) linked.add(site.joinBy);
+  const linked = new Set([...formsLedTo(setup), ...(setup.doc.site.joinBy ? [setup.doc.site.joinBy as string] : [])]);
   return live(setup).flatMap(({ id, title, purpose, invited }): Found[] => {
     // A follow-up is put to its audience, a step by its gate, an invitation is a link of its own.
     if (purpose.is !== 'signup' || invited || linked.has(id)) return [];

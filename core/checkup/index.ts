@@ -11,6 +11,17 @@ import { agreementChanged, asksEnough, nobodySets, sameQuestion, unlinked, unrou
 import { askedLater, setRefused } from './parts';
 import { chipWithoutSource, neededOff } from './letters';
 import { gateTwice, landingShut, nobodyReviews, targetAfterLimit, unfinished, unproven } from './paths';
+import {
+  coloursPale,
+  headingSkipped,
+  itemForNobody,
+  ledNowhere,
+  opensNothing,
+  pageUnlinked,
+  pictureUnsaid,
+  undescribed,
+  wordUnsaid,
+} from './pages';
 import { nothingThere, oneAddress, retiredInUse } from './references';
 
 export { firstSteps, isUntouched, type FirstStep } from './firstSteps';
@@ -37,6 +48,15 @@ const checks = {
   nobodyPasses,
   everybodyPasses,
   blockUnseen,
+  ledNowhere,
+  pageUnlinked,
+  itemForNobody,
+  opensNothing,
+  wordUnsaid,
+  undescribed,
+  pictureUnsaid,
+  headingSkipped,
+  coloursPale,
   unproven,
   unfinished,
   gateTwice,

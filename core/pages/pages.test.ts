@@ -35,7 +35,15 @@ const ids = (page: string, facts: Facts) => viewOf(page, facts).blocks.map((bloc
 
 describe('the winter guide', () => {
   it('shows a Keeper everything but what is for mentors', () => {
-    expect(ids('winter-guide', keeper)).toEqual(['wait', 'good-to-see-you', 'months', 'how-much-heading', 'how-much']);
+    expect(ids('winter-guide', keeper)).toEqual([
+      'wait',
+      'winter-apiary',
+      'good-to-see-you',
+      'months',
+      'how-much-heading',
+      'how-much',
+      'sheet',
+    ]);
     expect(viewOf('winter-guide', keeper).shut).toBeNull();
     expect(JSON.stringify(viewOf('winter-guide', keeper))).toContain('Good to see you here, Ida.');
   });
@@ -46,7 +54,7 @@ describe('the winter guide', () => {
 
   it('shows a visitor its marked block and the ways in, and nothing of the rest', () => {
     const view = viewOf('winter-guide', visitorFacts);
-    expect(view.blocks.map((block) => block.id)).toEqual(['wait']);
+    expect(view.blocks.map((block) => block.id)).toEqual(['wait', 'winter-apiary']);
     expect(view.shut).toEqual({
       note: 'The rest of the guide is for Keepers, Patrons and Mentors.',
       ways: [
@@ -155,17 +163,15 @@ describe('personal words', () => {
 describe('what a person sees of the site', () => {
   const sentence = (facts: Facts, waiting = '') => sightSentence(pagesSeen(facts, NOW, doors), waiting, place);
   it('is one sentence', () => {
-    expect(sentence(visitorFacts)).toBe('Opens 2 of 5 pages: Welcome and About.');
-    expect(sentence(keeper)).toBe('Opens 4 of 5 pages, all but Mentor notes.');
-    expect(sentence(mentor)).toBe('Opens 5 of 5 pages.');
+    expect(sentence(visitorFacts)).toBe('Opens 5 of 10 pages.');
+    expect(sentence(keeper)).toBe('Opens 8 of 10 pages, all but Mentor notes and Committee papers.');
+    expect(sentence(mentor)).toBe('Opens 9 of 10 pages, all but Committee papers.');
     expect(sentence(applicant, 'Waits at gate 2 of 2, Review. 10 days left.')).toBe(
-      'Opens 2 of 5 pages: Welcome and About. Waits at gate 2 of 2, Review. 10 days left.',
+      'Opens 5 of 10 pages. Waits at gate 2 of 2, Review. 10 days left.',
     );
   });
   it('changes with the day', () => {
-    expect(sightSentence(pagesSeen(keeper, Date.UTC(2027, 2, 2), doors), '', place)).toBe(
-      'Opens 3 of 5 pages: Welcome, About and My bees.',
-    );
+    expect(sightSentence(pagesSeen(keeper, Date.UTC(2027, 2, 2), doors), '', place)).toBe('Opens 7 of 10 pages.');
   });
 });
 

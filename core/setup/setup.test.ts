@@ -6,6 +6,7 @@ import third from '../../tests/fixtures/setup.3.json';
 import fourth from '../../tests/fixtures/setup.4.json';
 import { documentOf, itemsOf, makeSetup, referencesOf, salvageSetup, upgradeDocument } from './index';
 import { checkUp } from '../checkup';
+import type { PageItem } from '../pages';
 import { sayPrice } from '../levels';
 
 type Loose = Record<string, never> & { [key: string]: unknown };
@@ -22,7 +23,7 @@ const faultsAfter = (change: Change) => {
 };
 describe('Quillmoor', () => {
   it('is complete and cannot be changed', () => {
-    expect(quillmoor.pages.size).toBe(5);
+    expect(quillmoor.pages.size).toBe(10);
     expect(() => void ((quillmoor.doc.site as unknown as Loose)['name'] = 'x' as never)).toThrow();
     expect(() => (quillmoor.doc.pages[0]!.blocks as unknown[]).push({})).toThrow();
   });
@@ -111,7 +112,7 @@ describe('a set-up that was live outlives a stricter schema', () => {
     const made = salvageSetup(doc);
     if (!made.ok) throw new Error(JSON.stringify(made.refusal));
     expect(made.value.setup.pages.has('about')).toBe(false);
-    expect(made.value.setup.pages.size).toBe(4);
+    expect(made.value.setup.pages.size).toBe(9);
     expect(made.value.faults.map(({ where }) => where)).toEqual(['levels.4', 'pages.1.address']);
     expect(salvageSetup({ ...doc, site: null }).ok).toBe(false);
   });
@@ -141,8 +142,11 @@ describe('a set-up that was live outlives a stricter schema', () => {
     expect(agreed.value.doc.forms).toEqual(quillmoor.doc.forms);
     const formatted = makeSetup(structuredClone(fourth));
     if (!formatted.ok) throw new Error(JSON.stringify(formatted.refusal));
-    expect(formatted.value.doc.pages).toEqual(quillmoor.doc.pages);
-    expect(formatted.value.doc.menus).toEqual([{ ...quillmoor.doc.menus[0], title: 'Main' }]);
+    const now = (page: string) => quillmoor.pages.get(page)!;
+    for (const page of ['mentor-notes', 'my-bees']) expect(formatted.value.pages.get(page)).toEqual(now(page));
+    const points = (page: PageItem) => page.blocks.find(({ id }) => id === 'how-much');
+    expect(points(formatted.value.pages.get('winter-guide')!)).toEqual(points(now('winter-guide')));
+    expect(formatted.value.doc.menus.map(({ id, title }) => [id, title])).toEqual([['main', 'Main']]);
     expect(upgradeDocument(doc)).toBe(doc);
     expect(upgradeDocument('no document')).toBe('no document');
     expect(checkUp(made.value, { now: NOW, reviewers: null, live: null })).toEqual([]);

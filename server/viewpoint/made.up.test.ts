@@ -41,15 +41,15 @@ describe('somebody made up', () => {
   it('loses a level on the day it ends', async () => {
     const { people } = (await make({ name: 'No mentor', groups: [] })).body;
     const { id } = people.at(-1)!;
-    expect((await sight(id, day(29))).sentence).toBe('Opens 4 of 5 pages, all but Mentor notes.');
-    expect((await sight(id, day(31))).sentence).toBe('Opens 3 of 5 pages: Welcome, About and My bees.');
+    expect((await sight(id, day(29))).sentence).toBe('Opens 8 of 10 pages, all but Mentor notes and Committee papers.');
+    expect((await sight(id, day(31))).sentence).toBe('Opens 7 of 10 pages.');
     await wilf.post(`/desk/made-up/${id}/remove`);
   });
 
   it('is looked at as, on any day, and is in no list and no count of members', async () => {
     const seen = await sight(one.id);
     expect(seen.person).toEqual({ id: one.id, name: 'A new Keeper', note: 'Keeper', standing: 'admitted' });
-    expect(seen.sentence).toBe('Opens 5 of 5 pages.');
+    expect(seen.sentence).toBe('Opens 9 of 10 pages, all but Committee papers.');
     expect((await sight(one.id, day(-30))).person.note).toBe('not here yet');
     expect(await (await wilf.raw(`/viewpoint/${one.id}/${day(0)}/my-bees`)).text()).toContain('QM4 7TB');
     expect((await wilf.get<{ total: number }>('/desk/members')).body.total).toBe(12);

@@ -21,18 +21,18 @@ const day = (ahead: number) => dayOf(stack.services.clock.now() + ahead * 86_400
 
 describe('what a person can open', () => {
   it('is one sentence for a visitor, a member, a mentor and an applicant', async () => {
-    expect((await sight('visitor')).sentence).toBe('Opens 2 of 5 pages: Welcome and About.');
-    expect((await sight(await idOf('Ida Marrowby'))).sentence).toBe('Opens 4 of 5 pages, all but Mentor notes.');
-    expect((await sight(await idOf('Gwenna Fairclough'))).sentence).toBe('Opens 5 of 5 pages.');
+    expect((await sight('visitor')).sentence).toBe('Opens 5 of 10 pages.');
+    expect((await sight(await idOf('Ida Marrowby'))).sentence).toBe('Opens 8 of 10 pages, all but Mentor notes and Committee papers.');
+    expect((await sight(await idOf('Gwenna Fairclough'))).sentence).toBe('Opens 9 of 10 pages, all but Committee papers.');
     expect((await sight(await idOf('Anselm Pikard'))).sentence).toBe(
-      'Opens 2 of 5 pages: Welcome and About. Waits at gate 2 of 2, Review. Five days left.',
+      'Opens 5 of 10 pages. Waits at gate 2 of 2, Review. Five days left.',
     );
   });
 
   it('changes with the day: a term that will have ended', async () => {
     const ida = await idOf('Ida Marrowby');
     const later = await sight(ida, day(800));
-    expect(later.sentence).toBe('Opens 3 of 5 pages: Welcome, About and My bees.');
+    expect(later.sentence).toBe('Opens 7 of 10 pages.');
     expect(later.distance).toBe('in 800 days');
     expect((await sight(ida, day(-1))).distance).toBe('1 day ago');
     expect((await sight(ida)).distance).toMatch(/^today, \d\d:\d\d$/);
@@ -87,11 +87,11 @@ describe('a door that is being built', () => {
     expect(tobias.ways[0]).toMatch(
       /^Your Keeper membership ended on .+ Renewing it, £48.00 a year, opens this page again/,
     );
-    expect(tobias.sees).toBe('Shut out of this page. Sees 1 of 6 blocks and the note.');
+    expect(tobias.sees).toBe('Shut out of this page. Sees 2 of 8 blocks and the note.');
     const anselm = await why('Anselm Pikard', { all: [admitted, keepers] });
     expect(anselm.ways).toEqual(['Your application is on its way. This page opens once you are admitted.']);
     const ida = await why('Ida Marrowby', keepers);
-    expect(ida).toMatchObject({ open: true, ways: [], sees: 'Gets in. Sees 5 of 6 blocks.' });
+    expect(ida).toMatchObject({ open: true, ways: [], sees: 'Gets in. Sees 7 of 8 blocks.' });
     expect((await why('visitor', keepers, { page: 'mentor-notes' })).sees).toBe(
       'Shut out of this page. Sees no sign of it.',
     );
@@ -180,14 +180,14 @@ describe('a past day', () => {
 
     const now = await sight(mercy);
     expect(now.person.standing).toBe('admitted');
-    expect(now.sentence).toMatch(/^Opens 4 of 5 pages/);
+    expect(now.sentence).toMatch(/^Opens 8 of 10 pages/);
     const yesterday = await sight(mercy, day(-1));
     expect(yesterday.person.standing).toBe('applicant');
-    expect(yesterday.sentence).toMatch(/^Opens 2 of 5 pages: Welcome and About\./);
+    expect(yesterday.sentence).toMatch(/^Opens 5 of 10 pages\./);
     expect(yesterday.distance).toBe('1 day ago');
     const before = await sight(mercy, day(-4));
     expect(before.sentence).toMatch(
-      /^Mercy Oake was not here yet: first seen on .+\. As a visitor of that day: Opens 2 of 5/,
+      /^Mercy Oake was not here yet: first seen on .+\. As a visitor of that day: Opens 5 of 10/,
     );
     expect(before.person).toMatchObject({ name: 'Mercy Oake', note: 'not here yet' });
   });

@@ -149,12 +149,12 @@ test('the viewpoint: whoever, whenever, what they can open, and the view itself'
   const complaints = watch(page);
   await staffIn(page, product, 'wilf');
   const strip = page.getByRole('contentinfo', { name: 'Viewpoint' });
-  await expect(strip.getByText('Opens 2 of 5 pages: Welcome and About.')).toBeVisible();
+  await expect(strip.getByText('Opens 5 of 10 pages.')).toBeVisible();
 
   await strip.getByRole('button', { name: /^Look as/ }).click();
   await page.getByRole('combobox', { name: 'Look at the site as' }).fill('ida mar');
   await page.getByRole('option', { name: /Ida Marrowby/ }).click();
-  await expect(strip.getByText('Opens 4 of 5 pages, all but Mentor notes.')).toBeVisible();
+  await expect(strip.getByText('Opens 8 of 10 pages, all but Mentor notes and Committee papers.')).toBeVisible();
 
   await strip.getByRole('button', { name: /Choose a day$/ }).click();
   await accessible(page, 'the menu of the day');
@@ -389,7 +389,7 @@ test('the desk from 320 to 1280, for the longest names: nothing runs out of the 
     await page.goto(`${product.site}/desk`);
     await expect(page.getByRole('button', { name: /^Review Wolfe/ })).toBeVisible();
     expect(await wide(page), `Today at ${width}`).toBeLessThanOrEqual(width);
-    await expect(page.getByText('Opens 2 of 5 pages: Welcome and About.')).toBeVisible();
+    await expect(page.getByText('Opens 5 of 10 pages.')).toBeVisible();
     await expect(page.getByRole('button', { name: 'A day back' })).toBeVisible();
     await accessible(page, `Today at ${width}`);
     await page.getByRole('button', { name: /^Review Wolfe/ }).click();
@@ -426,7 +426,7 @@ test('Today on a phone stands still while it comes', async ({ browser, product }
   });
   await page.reload();
   await expect(page.getByRole('heading', { name: 'Coming up' })).toBeAttached();
-  await expect(page.getByText(/^Opens 2 of 5 pages/)).toBeVisible();
+  await expect(page.getByText(/^Opens 5 of 10 pages/)).toBeVisible();
   // Under 0.1 nothing is felt to jump (Web Vitals).
   expect(await page.evaluate(() => (window as unknown as { moved: { by: number } }).moved.by)).toBeLessThan(0.1);
 });

@@ -42,6 +42,8 @@ const pictureOf = z.strictObject({
   picture: PictureUse,
   /** What it shows, for whoever does not see it; empty for one that only decorates. */
   alt: z.string().max(300),
+  /** It says nothing that is not said beside it. */
+  decorates: z.literal(true).optional(),
   caption: Words.optional(),
 });
 const pictureView = z.object({

@@ -10,11 +10,14 @@ const editors: Partial<Record<ItemKind, (id: string) => { path: string; query?: 
   path: (id) => ({ path: `/desk/joining/paths/${id}` }),
   page: (id) => ({ path: '/desk/site', query: { page: id } }),
   menu: (id) => ({ path: `/desk/site/menus/${id}` }),
+  door: () => ({ path: '/desk/site' }),
   site: () => ({ path: '/desk/settings' }),
 };
 
 /** The address of the editor of an item; null where its area has none. */
 export function editorOf({ kind, id, at }: Item): RouteLocationRaw | null {
+  // The look is the site's, and has a place of its own.
+  if (kind === 'site' && at?.startsWith('look')) return { path: '/desk/site/look' };
   const editor = editors[kind]?.(id);
   return editor ? { ...editor, ...(at ? { hash: `#${at}` } : {}) } : null;
 }

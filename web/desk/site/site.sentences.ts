@@ -35,6 +35,7 @@ export const deskSiteSays = sentences({
   picture: 'Picture',
   file: 'File',
   altText: 'What it shows, for whoever does not see it',
+  decorates: 'It only decorates',
   caption: 'Words beneath',
   fileTitle: 'Title of the file',
   sharing: 'Picture shown where the page is shared',

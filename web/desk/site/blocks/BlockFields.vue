@@ -1,6 +1,7 @@
 <script setup lang="ts">
 /** The fields of a block, or of one of several within it, as its kind says. */
 import { computed, defineAsyncComponent } from 'vue';
+import { VCheckbox } from 'vuetify/components/VCheckbox';
 import type { Words } from '../../../../core/kernel';
 import type { ChipNames } from '../../../../core/messages';
 import type { Rich, Target } from '../../../../core/pages';
@@ -78,6 +79,13 @@ const put = (at: string, n: number, one: Body) => set({ [at]: list(at).map((old,
         :optional="field.optional ?? false"
         :fault="faultAt(field.at)"
         @change="set({ [field.at]: $event })"
+      />
+      <VCheckbox
+        v-else-if="field.as === 'tick'"
+        class="kit-tick"
+        :label="field.label"
+        :model-value="body[field.at] === true"
+        @update:model-value="set({ [field.at]: $event === true || undefined })"
       />
       <KitTicks
         v-else-if="field.as === 'levels'"

@@ -13,7 +13,7 @@ const says = deskSiteSays(reader);
 type Named<At extends string> = { readonly at: At; readonly label: string; readonly optional?: boolean };
 /** `list`: several of a few fields each, such as the cards of a block. */
 export type BlockField<At extends string = string> =
-  | (Named<At> & { readonly as: 'line' | 'longLine' | 'words' | 'longWords' | 'rich' | 'target' | 'levels' })
+  | (Named<At> & { readonly as: 'line' | 'longLine' | 'words' | 'longWords' | 'rich' | 'target' | 'levels' | 'tick' })
   | {
       readonly at: At;
       readonly as: 'list';
@@ -39,6 +39,7 @@ export const blockFields: Fields = {
   picture: [
     { at: 'picture', as: 'picture' },
     { at: 'alt', as: 'line', label: says.altText },
+    { at: 'decorates', as: 'tick', label: says.decorates },
     { at: 'caption', as: 'words', label: says.caption, optional: true },
   ],
   file: [
