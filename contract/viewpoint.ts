@@ -34,6 +34,8 @@ export const DoorSightView = z.object({
   because: TraceView,
   /** What would open it to them; empty where it is open. */
   ways: z.array(text),
+  /** Of a day that is over: the same page by the set-up that was live then; null where there was none, or no page. */
+  then: z.object({ title: text, open: z.boolean(), head: text, because: TraceView }).nullable(),
   /** What they see of the page in the draft; null where none was asked about. */
   sees: text.nullable(),
 });

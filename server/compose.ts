@@ -100,7 +100,7 @@ export async function buildServices(config: Config, log: Log): Promise<{ service
     notice: noticesOf(followUps),
   };
   const madeUp = new MadeUpPeople(db, acts, random);
-  const sight = new Sight(db, madeUp);
+  const sight = new Sight(db, madeUp, setups);
   const services: Services = {
     config,
     database,

@@ -68,6 +68,8 @@ export const PageItem = z
   .strictObject({
     id: PageId,
     address: PageAddress,
+    /** Where it stood before: whoever asks there is led to where it stands now. */
+    formerly: z.array(PageAddress).max(20).optional(),
     title: Title,
     /** The heading shown on the page, where it differs from the title. */
     heading: Words.optional(),

@@ -31,6 +31,7 @@ export const linesSay = sentences({
   changedStaff: 'staff',
   changedNobody: 'nobody after joining',
   address: 'Address',
+  formerly: 'Formerly at',
   intro: 'Opening words',
   path: 'Leads to',
   button: 'Button',

@@ -59,6 +59,7 @@ export function pageLines(page: PageItem, setup: Setup): Line[] {
   return [
     ...line('title', says.title, page.title),
     ...line('address', says.address, `/${page.address}`),
+    ...line('formerly', says.formerly, page.formerly?.map((one) => `/${one}`).join(', ')),
     ...line('heading', says.heading, plainWords(page.heading, setup)),
     ...line('description', says.description, page.description),
     ...line('door', says.door, doorWords(page.door, setup)),

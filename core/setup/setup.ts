@@ -29,6 +29,8 @@ export type Setup = {
   readonly doors: ReadonlyMap<string, DoorItem>;
   readonly pages: ReadonlyMap<string, PageItem>;
   readonly pageByAddress: ReadonlyMap<string, PageItem>;
+  /** Pages by the addresses they stood at before, where no page stands now. */
+  readonly pageByFormer: ReadonlyMap<string, PageItem>;
   readonly menus: ReadonlyMap<string, MenuListItem>;
   readonly messages: ReadonlyMap<string, MessageItem>;
 };
@@ -115,6 +117,13 @@ function indexed(data: SetupDocument): Setup {
     doors: by(doc.doors, byId),
     pages: by(doc.pages, byId),
     pageByAddress: byAddress(doc.pages),
+    pageByFormer: new Map(
+      doc.pages.flatMap((page) =>
+        (page.formerly ?? [])
+          .filter((address) => !doc.pages.some((other) => other.address === address && !other.retired))
+          .map((address) => [address, page] as const),
+      ),
+    ),
     menus: by(doc.menus, byId),
     messages: by(doc.messages, byId),
   });

@@ -4,7 +4,7 @@
  * transaction and one number. Nothing that rows or other items point at can be taken away.
  */
 import { createHash } from 'node:crypto';
-import type { DataSource, EntityManager } from 'typeorm';
+import { LessThanOrEqual, type DataSource, type EntityManager } from 'typeorm';
 import { ok, owners, refuse, type Instant, type Reader, type Result } from '../../core/kernel';
 import { checkUp, whereOf } from '../../core/checkup';
 import {
@@ -369,6 +369,14 @@ export class SetupStore {
   }
 
   /** One revision as it went live, as a document of the present format; null where there is none. */
+  /** What was live at an instant, as much of it as can still be read; null where nothing was yet. */
+  async liveAt(at: Instant): Promise<{ readonly revision: number; readonly setup: Setup } | null> {
+    const newest = { where: { at: LessThanOrEqual(at) }, order: { number: 'DESC' } } as const;
+    const row = await this.db.getRepository(SetupRevisionRow).findOne(newest);
+    const made = row && salvageSetup(row.document);
+    return made?.ok ? { revision: row!.number, setup: made.value.setup } : null;
+  }
+
   async document(number: number): Promise<unknown> {
     const row = await this.db.getRepository(SetupRevisionRow).findOneBy({ number });
     return row ? upgradeDocument(row.document) : null;

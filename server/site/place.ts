@@ -6,7 +6,7 @@ import type { NoticeView, PlaceView, ShellView, SiteView } from '../../contract'
 import type { Prepared } from '../../core/doors';
 import { sayStanding } from '../../core/facts';
 import type { PathId, WordSource } from '../../core/kernel';
-import { menuFor, menuOf, resolvePage, wordsFor } from '../../core/pages';
+import { hrefOfPage, menuFor, menuOf, resolvePage, wordsFor } from '../../core/pages';
 import type { Setup } from '../../core/setup';
 import type { PageItem } from '../../core/pages';
 import type { Looker } from '../callers';
@@ -116,6 +116,10 @@ export async function placeFor(
     if (resolved.is === 'elsewhere') return { is: 'elsewhere', to: resolved.address };
     return show({ kind: 'page', ...resolved.view });
   }
+  const moved = setup.pageByFormer.get(path.slice(1));
+  // Only whoever may know that the page is there is led to it.
+  if (moved && !moved.retired && resolvePage(moved, person, words, doors).is !== 'missing')
+    return { is: 'elsewhere', to: hrefOfPage(moved, setup) };
   const [, first = '', rest, ...more] = path.split('/');
   const given = more.length === 0 && Object.hasOwn(sources.places, first) ? sources.places[first] : undefined;
   const answer = (await given?.({ path, rest, query: (name) => asked.get(name), preview, looker, live })) ?? null;

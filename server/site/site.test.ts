@@ -1,4 +1,5 @@
 import { afterAll, beforeAll, describe, expect, it } from 'vitest';
+import { movedTo } from '../../core/pages';
 import { Caller, makeStack, type Stack } from '../../tests/support/stack';
 import type { SiteView } from '../../contract';
 import { visitorFacts, type Facts } from '../../core/facts';
@@ -70,6 +71,31 @@ describe('a visitor', () => {
     expect(shut).not.toContain('og:');
     expect(await who().html('/winter-treatment-guide')).toContain('og:title');
     expect(await who().html('/sign-in')).toContain('<meta name="robots" content="noindex">');
+  });
+
+  it('is led from where a page stood before to where it stands, but to nothing that is hidden', async () => {
+    await stack.publish((doc) => {
+      const page = (id: string) => doc.pages.find((one) => one.id === id)!;
+      const move = (id: string, to: string) => Object.assign(page(id), movedTo(page(id), to, page(id)));
+      move('kit', 'borrow');
+      move('kit', 'kit-and-veils');
+      move('mentor-notes', 'for-mentors');
+    });
+    const led = async (path: string) => {
+      const response = await who().raw(path, { redirect: 'manual' });
+      return [response.status, response.headers.get('location')];
+    };
+    expect(await led('/kit-to-borrow')).toEqual([302, '/kit-and-veils']);
+    expect(await led('/borrow')).toEqual([302, '/kit-and-veils']);
+    expect(await led('/mentor-notes')).toEqual([404, null]);
+    expect((await who().get('/site/view?path=/borrow')).body).toEqual({ elsewhere: '/kit-and-veils' });
+    // A page that stands there now is what one comes to.
+    await stack.publish((doc) => void (doc.pages.find(({ id }) => id === 'about')!.address = 'borrow'));
+    expect(await led('/borrow')).toEqual([200, null]);
+    await stack.publish((doc) => {
+      doc.pages.find(({ id }) => id === 'about')!.address = 'about';
+      doc.pages.find(({ id }) => id === 'mentor-notes')!.address = 'mentor-notes';
+    });
   });
 
   it('is led to the tidy address, and never to another site', async () => {

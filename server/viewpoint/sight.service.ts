@@ -1,7 +1,7 @@
 /** Purpose: the viewpoint: what one person, on one day, can open. */
 import type { DataSource } from 'typeorm';
 import type { DoorSightView, SightView, TraceView } from '../../contract';
-import { explain, type Rule, type Trace } from '../../core/doors';
+import { explain, ruleOf, type Rule, type Trace } from '../../core/doors';
 import { factsAsOf, sayStanding, visitorFacts, type Facts } from '../../core/facts';
 import { pathOf, waitsAt } from '../../core/joining';
 import {
@@ -20,7 +20,7 @@ import { hrefOfPage, pagesSeen, resolvePage, sayWays, sightSentence, wordsFor, t
 import type { Setup } from '../../core/setup';
 import { applicationOfMember } from '../joining';
 import { factsOf, isMember, levelNote, pastOf } from '../members';
-import type { Live } from '../setup';
+import type { Live, SetupStore } from '../setup';
 import type { MadeUpPeople } from './made.up';
 import { viewpointSays } from './viewpoint.sentences';
 
@@ -41,6 +41,7 @@ export class Sight {
   constructor(
     private readonly db: DataSource,
     private readonly madeUp: MadeUpPeople,
+    private readonly setups: Pick<SetupStore, 'liveAt'>,
   ) {}
 
   /** @returns null when there is no such person */
@@ -94,7 +95,13 @@ export class Sight {
   }
 
   /** One door for one person, with what they see of a page. */
-  async door(view: Viewpoint, rule: Rule, pageId: string | undefined, live: Live): Promise<DoorSightView> {
+  async door(
+    view: Viewpoint,
+    rule: Rule,
+    pageId: string | undefined,
+    now: Instant,
+    live: Live,
+  ): Promise<DoorSightView> {
     const { setup, doors } = live;
     const { facts, at } = view;
     const page = setup.pages.get(pageId ?? '');
@@ -114,7 +121,26 @@ export class Sight {
       head: begins(doorHead(because, name, setup), setup.doc.site),
       because: because as TraceView,
       ways: open ? [] : sayWays(rule, back, person, setup, path).map(({ says }) => says),
+      then: page && at < now ? await this.asItWas(page.id, facts, at, name) : null,
       sees: page ? pageSentence(page, facts, at, live, path) : null,
+    };
+  }
+
+  /** Why they got in on that day or not, by the facts and the set-up of that day. */
+  private async asItWas(page: string, facts: Facts, at: Instant, name: string): Promise<DoorSightView['then']> {
+    const live = await this.setups.liveAt(at);
+    const was = live?.setup.pages.get(page);
+    if (!live || !was || was.retired) return null;
+    const { setup, revision } = live;
+    const { site } = setup.doc;
+    const { open, because } = explain(ruleOf(was.door, setup), facts, at, setup);
+    const says = viewpointSays(site);
+    const title = (open ? says.gotIn : says.gotNotIn)({ name, date: sayDate(at, site), revision });
+    return {
+      title: begins(title, site),
+      open,
+      head: begins(doorHead(because, name, setup), site),
+      because: because as TraceView,
     };
   }
 

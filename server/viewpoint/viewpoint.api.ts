@@ -23,8 +23,9 @@ export const viewpointApi = ({ sight, clock, live: setups }: ViewpointPorts) => 
   }),
   door: api.door.handler(async ({ input }) => {
     const draft = await setups.draft();
-    const view = await sight.of(input.person, input.on, clock.now(), draft.setup);
+    const now = clock.now();
+    const view = await sight.of(input.person, input.on, now, draft.setup);
     if (!view) throw problem('not-found', { detail: viewpointSays(draft.setup.doc.site).nobody });
-    return sight.door(view, input.rule, input.page, draft);
+    return sight.door(view, input.rule, input.page, now, draft);
   }),
 });

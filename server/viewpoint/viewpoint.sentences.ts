@@ -37,6 +37,8 @@ export const viewpointSays = sentences({
     one: '{name} must meet none of these and meets one.',
     other: '{name} must meet none of these and meets {count}.',
   },
+  gotIn: '{name} got in on {date}, by revision {revision}',
+  gotNotIn: '{name} did not get in on {date}, by revision {revision}',
   seesNothing: 'Shut out of this page. Sees no sign of it.',
   seesOther: 'Shut out of this page. Is led to {address} instead.',
   seesOutside: {

@@ -22,8 +22,12 @@ const day = (ahead: number) => dayOf(stack.services.clock.now() + ahead * 86_400
 describe('what a person can open', () => {
   it('is one sentence for a visitor, a member, a mentor and an applicant', async () => {
     expect((await sight('visitor')).sentence).toBe('Opens 5 of 10 pages.');
-    expect((await sight(await idOf('Ida Marrowby'))).sentence).toBe('Opens 8 of 10 pages, all but Mentor notes and Committee papers.');
-    expect((await sight(await idOf('Gwenna Fairclough'))).sentence).toBe('Opens 9 of 10 pages, all but Committee papers.');
+    expect((await sight(await idOf('Ida Marrowby'))).sentence).toBe(
+      'Opens 8 of 10 pages, all but Mentor notes and Committee papers.',
+    );
+    expect((await sight(await idOf('Gwenna Fairclough'))).sentence).toBe(
+      'Opens 9 of 10 pages, all but Committee papers.',
+    );
     expect((await sight(await idOf('Anselm Pikard'))).sentence).toBe(
       'Opens 5 of 10 pages. Waits at gate 2 of 2, Review. Five days left.',
     );
@@ -96,6 +100,24 @@ describe('a door that is being built', () => {
       'Shut out of this page. Sees no sign of it.',
     );
     expect((await why('Ida Marrowby', keepers, { on: day(800) })).open).toBe(false);
+  });
+
+  it('of a day that is over is told by the facts and the set-up of that day', async () => {
+    const ida = 'Ida Marrowby';
+    // Two revisions: the first five days ago, another today that shuts her out.
+    const ago = new Date(stack.services.clock.now() - 5 * 86_400_000);
+    await stack.services.db.query('UPDATE setup_revision SET at = ? WHERE number = 1', [ago]);
+    const hang = (door: object) =>
+      stack.publish((doc) => void (doc.pages.find(({ id }) => id === 'winter-guide')!.door = door as never));
+    await hang({ rule: mentors });
+    const asked = await why(ida, mentors, { on: day(-2) });
+    expect(asked).toMatchObject({ open: false, then: { open: true } });
+    expect(asked.then!.title).toMatch(/^Ida got in on \d{1,2} \w+ 20\d\d, by revision 1$/);
+    expect(asked.then!.head).toBe('Ida must meet all of these, and does.');
+    expect((await why(ida, mentors, { on: day(-40) })).then).toBeNull();
+    expect((await why(ida, mentors)).then).toBeNull();
+    expect((await why(ida, mentors, { on: day(2) })).then).toBeNull();
+    await hang({ named: 'keepers' });
   });
 
   it('is asked by those who work on the draft, about somebody there is', async () => {

@@ -1,7 +1,7 @@
 <script setup lang="ts">
 /** On the mount: why a door is open or shut for the person of the viewpoint, condition by condition. */
 import { computed } from 'vue';
-import type { DoorSightView } from '../../../contract';
+import type { DoorSightView, TraceView } from '../../../contract';
 import KitButton from '../../kit/KitButton.vue';
 import Trouble from '../../kit/Trouble.vue';
 import { reader } from '../reader';
@@ -15,10 +15,8 @@ const title = computed(() => {
   const name = props.data?.person.name ?? '';
   return props.data?.open ? says.whyIn({ name }) : says.whyOut({ name });
 });
-const parts = computed(() => {
-  const because = props.data?.because;
-  return !because ? [] : because.of === 'condition' ? [because] : because.parts;
-});
+const partsOf = (because: TraceView) => (because.of === 'condition' ? [because] : because.parts);
+const parts = computed(() => (props.data ? partsOf(props.data.because) : []));
 const choose = () => document.getElementById('viewpoint-person')?.click();
 </script>
 
@@ -37,6 +35,11 @@ const choose = () => document.getElementById('viewpoint-person')?.click();
         <li v-for="way in data.ways" :key="way">{{ way }}</li>
       </ul>
     </div>
+    <details v-if="data?.then" class="door-why__box door-why__then">
+      <summary>{{ data.then.title }}</summary>
+      <p>{{ data.then.head }}</p>
+      <DoorTrace v-for="(part, at) in partsOf(data.then.because)" :key="at" :trace="part" />
+    </details>
   </section>
 </template>
 
@@ -50,6 +53,9 @@ const choose = () => document.getElementById('viewpoint-person')?.click();
   border: 1px solid var(--mountR);
   border-radius: 3px;
   background: var(--mountF);
+}
+.door-why__then summary {
+  cursor: pointer;
 }
 .door-why__ways {
   margin-top: 8px;

@@ -2,7 +2,7 @@
 /** What a page is beside its blocks and its door: title, address, description, and whether it is still there. */
 import { computed } from 'vue';
 import { chipNames } from '../../../core/messages';
-import type { PageItem } from '../../../core/pages';
+import { movedTo, type PageItem } from '../../../core/pages';
 import KitField from '../../kit/fields/KitField.vue';
 import KitButton from '../../kit/KitButton.vue';
 import PictureField from '../files/PictureField.vue';
@@ -20,6 +20,11 @@ const draft = useDraft();
 const { body, set, faultAt } = useItem('page', () => props.id);
 const page = computed(() => body.value as PageItem);
 const names = computed(() => (draft.setup ? chipNames(draft.setup) : new Map()));
+/** The page as people know it now. */
+const live = computed(() => draft.live?.pages.get(props.id) ?? null);
+const formerly = computed(() =>
+  page.value.formerly?.length ? [says.formerlyHelp({ addresses: page.value.formerly.map((one) => `/${one}`) })] : [],
+);
 const isHome = computed(() => draft.setup?.doc.site.home === props.id);
 </script>
 
@@ -36,9 +41,9 @@ const isHome = computed(() => draft.setup?.doc.site.home === props.id);
       id="page-address"
       :model-value="page.address"
       :label="says.address"
-      :help="isHome ? says.isHome : says.addressHelp({ address: `/${page.address}` })"
+      :help="isHome ? says.isHome : [says.addressHelp({ address: `/${page.address}` }), ...formerly].join(' ')"
       :fault="faultAt('address')"
-      @update:model-value="set({ address: $event })"
+      @update:model-value="set(movedTo(page, $event, live))"
     />
     <WordsField
       id="page-heading"

@@ -23,6 +23,7 @@ export const deskSiteSays = sentences({
   heading: 'Heading on the page, where it is not the title',
   address: 'Address',
   addressHelp: 'People reach it at {address}.',
+  formerlyHelp: 'From {addresses} they are led here.',
   isHome: 'This page is the first of the site: people reach it at /.',
   description: 'Description',
   descriptionHelp: 'Shown where the page is found or shared. One or two sentences.',
