@@ -68,6 +68,12 @@ export const setup = {
   remove: endpoint(editors, 'POST', '/desk/setup/items/{kind}/{id}/remove', 'Takes one item out of the draft')
     .input(z.object({ kind: ListKindName, id, version }))
     .output(Saved),
+  wording: endpoint(
+    editors,
+    'GET',
+    '/desk/setup/wording',
+    'The lines members read that may be put in other words',
+  ).output(z.object({ lines: z.array(z.object({ key: z.string(), text: z.string() })) })),
   order: endpoint(editors, 'POST', '/desk/setup/order/{kind}', 'Puts the items of one list into another order')
     .input(z.object({ kind: ListKindName, ids: z.array(id).max(2000) }))
     .output(z.object({ done: z.literal(true) })),

@@ -15,6 +15,8 @@ export const ShellView = z.object({
   siteName: z.string(),
   /** The language the site is written in, a BCP 47 tag. */
   locale: z.string(),
+  /** The owner's own lines of what stands in every page's frame and forms. */
+  wording: z.record(z.string(), z.string()).optional(),
   mark: z.object({ size: z.number(), stroke: z.number(), paths: z.array(z.string()) }).nullable(),
   menu: z.array(MenuLink),
   foot: z.array(MenuLink),

@@ -17,6 +17,8 @@ import {
   sayMoney,
   saySpan,
   sentences,
+  shippedLines,
+  strayName,
   sayTime,
   sayWeekday,
   type Minor,
@@ -139,6 +141,32 @@ describe('words for counts, money and lists', () => {
     expect(catalogue({ locale: 'de-DE' }).opens({ pages: ['a', 'b'], level: 1200 })).toBe('a und b / 1.200');
     expect(polish.plain).toBe('tak');
     expect(() => polish.opens({ pages: ['a'] } as never)).toThrow('was given no level');
+  });
+  it('in the owner’s own words, where they say nothing that is not known there', () => {
+    const catalogue = sentences(
+      { sign: 'Sign in', hello: 'Hello, {name}', found: { one: '{count} page', other: '{count} pages' } },
+      'tested',
+    );
+    const wording = {
+      'tested.sign': 'Come in',
+      'tested.hello': 'Good day to {name}',
+      'tested.found.other': '{count} leaves',
+      'tested.found.one': '{number} leaf',
+      'other.sign': 'Not this',
+    };
+    const own = catalogue({ locale: 'en-GB', wording });
+    expect(own.sign).toBe('Come in');
+    expect(own.hello({ name: 'Ida' })).toBe('Good day to Ida');
+    expect([1, 2].map((count) => own.found({ count }))).toEqual(['1 page', '2 leaves']);
+    expect(catalogue({ locale: 'en-GB' }).sign).toBe('Sign in');
+    expect(catalogue({ locale: 'en-GB', wording: { 'tested.sign': ' ', 'tested.hello': 'Hello' } }).sign).toBe(
+      'Sign in',
+    );
+    expect(catalogue({ locale: 'en-GB', wording: { 'tested.hello': 'Hello' } }).hello({ name: 'Ida' })).toBe('Hello');
+    expect(strayName('Hello, {name}', 'Hello, {nme}')).toBe('nme');
+    expect(shippedLines().filter(({ key }) => key.startsWith('tested.'))).toHaveLength(4);
+    // What has no name stays the product's own.
+    expect(sentences({ sign: 'Sign in' })({ locale: 'en-GB', wording }).sign).toBe('Sign in');
   });
   it('money in whole minor units', () => {
     expect(sayMoney(4800 as Minor, 'GBP', 'en-GB')).toBe('£48.00');

@@ -5,8 +5,10 @@
  * here knows one.
  */
 
-/** For whom something is written: `locale` is a BCP 47 tag. */
-export type Reader = { readonly locale: string };
+/** Lines an owner has put in the place of shipped ones, by where they stand: `site.signIn`, `pages.opensAll.one`. */
+export type Wording = Readonly<Record<string, string>>;
+/** For whom something is written: `locale` is a BCP 47 tag; `wording` holds the owner's own lines. */
+export type Reader = { readonly locale: string; readonly wording?: Wording | undefined };
 
 /** By the plural category of {count}; `none` is for no things at all, where a language has no category for that. */
 type Wordings = Partial<Record<'none' | 'zero' | 'one' | 'two' | 'few' | 'many', string>> & { readonly other: string };
@@ -93,26 +95,71 @@ function fill(sentence: Sentence, given: Readonly<Record<string, Given>>, tools:
 
 /**
  * Makes a catalogue.
+ * @param name where it stands among what an owner may put in other words; without one its lines are the product's own
  * @returns the catalogue for one reader, made once for each language
  */
 export function sentences<const T extends Readonly<Record<string, Sentence>>>(
   catalogue: T,
+  name?: string,
 ): (reader: Reader) => Says<T> {
+  if (name !== undefined) worded.set(name, catalogue);
   const made = new Map<string, Says<T>>();
+  const own = new WeakMap<Wording, Says<T>>();
+  const makeOf = (reader: Reader, of: Readonly<Record<string, Sentence>>): Says<T> => {
+    const tools = toolsOf(reader);
+    return Object.fromEntries(
+      Object.entries(catalogue).map(([key, shipped]) => {
+        const sentence = of[key] ?? shipped;
+        // Whether it is filled in hangs on the shipped one: that is what the code knows.
+        const plain = typeof shipped === 'string' && !shipped.includes('{');
+        return [key, plain ? sentence : (given: Readonly<Record<string, Given>>) => fill(sentence, given, tools)];
+      }),
+    ) as Says<T>;
+  };
   return (reader) => {
-    let says = made.get(reader.locale);
-    if (!says) {
-      const tools = toolsOf(reader);
-      says = Object.fromEntries(
-        Object.entries(catalogue).map(([name, sentence]) => [
-          name,
-          typeof sentence === 'string' && !sentence.includes('{')
-            ? sentence
-            : (given: Readonly<Record<string, Given>>) => fill(sentence, given, tools),
-        ]),
-      ) as Says<T>;
-      made.set(reader.locale, says);
+    const { wording } = reader;
+    if (name !== undefined && wording) {
+      let says = own.get(wording);
+      if (!says) own.set(wording, (says = makeOf(reader, withOwn(catalogue, name, wording))));
+      return says;
     }
+    let says = made.get(reader.locale);
+    if (!says) made.set(reader.locale, (says = makeOf(reader, catalogue)));
     return says;
   };
 }
+
+/** The catalogues whose lines an owner may put in their own words, by name: what a site's people read. */
+const worded = new Map<string, Readonly<Record<string, Sentence>>>();
+
+const namesIn = (text: string): string[] => [...text.matchAll(/\{(\w+)\}/g)].map(([, name]) => name!);
+
+/** What is wrong with a line put in the place of a shipped one: the first name in it that is not known there. */
+export const strayName = (shipped: string, own: string): string | null =>
+  namesIn(own).find((name) => !namesIn(shipped).includes(name)) ?? null;
+
+/** An own line that is empty or names what is not known there is left out, and the shipped one stays. */
+function withOwn<T extends Readonly<Record<string, Sentence>>>(catalogue: T, name: string, wording: Wording): T {
+  const lineOf = (key: string, shipped: string): string => {
+    const own = wording[`${name}.${key}`];
+    return own === undefined || own.trim() === '' || strayName(shipped, own) !== null ? shipped : own;
+  };
+  return Object.fromEntries(
+    Object.entries(catalogue).map(([key, sentence]) => [
+      key,
+      typeof sentence === 'string'
+        ? lineOf(key, sentence)
+        : Object.fromEntries(Object.entries(sentence).map(([form, text]) => [form, lineOf(`${key}.${form}`, text)])),
+    ]),
+  ) as T;
+}
+
+/** Every line that may be put in other words, as shipped, in the order of the catalogues. */
+export const shippedLines = (): { readonly key: string; readonly text: string }[] =>
+  [...worded].flatMap(([name, catalogue]) =>
+    Object.entries(catalogue).flatMap(([key, sentence]) =>
+      typeof sentence === 'string'
+        ? [{ key: `${name}.${key}`, text: sentence }]
+        : Object.entries(sentence).map(([form, text]) => ({ key: `${name}.${key}.${form}`, text })),
+    ),
+  );

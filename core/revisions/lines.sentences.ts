@@ -153,6 +153,7 @@ export const linesSay = sentences({
   home: 'First page of the site',
   menu: 'Menu at the head',
   foot: 'Menu at the foot',
+  wording: 'Own line',
   start: 'Start page',
   startOf: '{whose} begin at {page}',
   joinBy: 'Form that Join leads to',

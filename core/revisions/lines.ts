@@ -51,6 +51,7 @@ const tells: Tells = {
       ...line('replyTo', says.replyTo, site.replyTo),
       ...line('home', says.home, titleIn('pages', site.home, setup)),
       ...line('menu', says.menu, site.menu && titleIn('menus', site.menu, setup)),
+      ...Object.entries(site.wording ?? {}).flatMap(([key, text]) => line(`wording ${key}`, says.wording, text)),
       ...line('foot', says.foot, site.foot && titleIn('menus', site.foot, setup)),
       ...line('joinBy', says.joinBy, site.joinBy && titleIn('forms', site.joinBy, setup)),
       ...(site.starts ?? []).flatMap((start, at) =>

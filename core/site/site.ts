@@ -43,6 +43,8 @@ export const SiteItem = z.strictObject({
   joinBy: AnyFormId.optional(),
   /** The first that is somebody's and lets them in; who has none begins at home. */
   starts: z.array(Start).max(20).optional(),
+  /** Lines put in the place of shipped ones, by where they stand (see `core/kernel/sentences.ts`). */
+  wording: z.record(z.string().regex(/^[a-z]\w*(\.\w+){1,2}$/i), z.string().max(600)).optional(),
   look: z.strictObject({
     accent: colour,
     tint: colour,

@@ -1,4 +1,6 @@
 /** Purpose: the endpoints of the set-up, each a list of steps. */
+import '../../contract/site.sentences';
+import { shippedLines } from '../../core/kernel';
 import { implement } from '@orpc/server';
 import type { EntityManager } from 'typeorm';
 import { setup as contract } from '../../contract';
@@ -126,6 +128,8 @@ export const setupApi = ({ setups, live, acts, clock, reviewers, moved }: SetupP
       throw problem('in-use', { detail: uses.length ? says().usedBy({ uses }) : says().usedIn });
     }),
 
+    wording: api.wording.handler(() => ({ lines: memberLines() })),
+
     order: api.order.handler(async ({ input, context }) => {
       await work(context, 'setup.ordered', input, { kind: input.kind }, async (manager) =>
         ok(await setups.reorder(input.kind, input.ids, manager)),
@@ -187,3 +191,7 @@ export const setupApi = ({ setups, live, acts, clock, reviewers, moved }: SetupP
     }),
   };
 };
+
+/** Of the lines that may be put in other words those that are read at the desk alone. */
+const readAtDesk = /^pages\.(opens(All|Only|But)|ownAddress|notALink)\b/;
+const memberLines = () => shippedLines().filter(({ key }) => !readAtDesk.test(key));

@@ -5,7 +5,7 @@
 import type { NoticeView, PlaceView, ShellView, SiteView } from '../../contract';
 import type { Prepared } from '../../core/doors';
 import { sayStanding } from '../../core/facts';
-import type { PathId, WordSource } from '../../core/kernel';
+import type { PathId, WordSource, Wording } from '../../core/kernel';
 import { hrefOfPage, menuFor, menuOf, resolvePage, wordsFor } from '../../core/pages';
 import type { Setup } from '../../core/setup';
 import type { PageItem } from '../../core/pages';
@@ -51,6 +51,12 @@ export function pageAt(path: string, setup: Setup): PageItem | null {
   return page && !page.retired && page.id !== setup.doc.site.home ? page : null;
 }
 
+/** Those that are said by the site itself; the others are said here. */
+function ownLines(wording: Wording | undefined): Pick<ShellView, 'wording'> {
+  const own = Object.entries(wording ?? {}).filter(([key]) => key.startsWith('site.'));
+  return own.length ? { wording: Object.fromEntries(own) } : {};
+}
+
 export function shellFor(person: Prepared, words: WordSource, live: Live, notice: NoticeView | null = null): ShellView {
   const { setup, doors } = live;
   const { site } = setup.doc;
@@ -59,6 +65,7 @@ export function shellFor(person: Prepared, words: WordSource, live: Live, notice
   return {
     siteName: site.name,
     locale: site.locale,
+    ...ownLines(site.wording),
     mark: site.look.mark ? { ...site.look.mark, paths: [...site.look.mark.paths] } : null,
     menu: menuFor(menuOf('menu', setup), person, words, doors),
     foot: menuFor(menuOf('foot', setup), person, words, doors),

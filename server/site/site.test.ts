@@ -73,6 +73,26 @@ describe('a visitor', () => {
     expect(await who().html('/sign-in')).toContain('<meta name="robots" content="noindex">');
   });
 
+  it('reads the owner’s own lines, in HTML and in what the script goes by', async () => {
+    const wording = {
+      'site.memberSignIn': 'Members, this way',
+      'pages.signInToRead': 'Come in to read.',
+      'places.noPage': 'Nothing here',
+    };
+    await stack.publish((doc) => void (doc.site.wording = wording));
+    const html = await who().html('/winter-treatment-guide');
+    expect(html).toContain('>Members, this way<');
+    expect(html).toContain('Come in to read.');
+    expect(html).toContain('"wording":{"site.memberSignIn":"Members, this way"}');
+    expect(await (await who().raw('/nobody-made-this')).text()).toContain('Nothing here');
+    const odile = await new Caller(stack.address).staffIn('odile@quillmoor.example');
+    const { lines } = (await odile.get<{ lines: { key: string; text: string }[] }>('/desk/setup/wording')).body;
+    expect(lines.length).toBeGreaterThan(100);
+    for (const key of Object.keys(wording)) expect(lines.map((one) => one.key)).toContain(key);
+    await stack.publish((doc) => void delete doc.site.wording);
+    expect(await who().html('/')).not.toContain('this way');
+  });
+
   it('is led from where a page stood before to where it stands, but to nothing that is hidden', async () => {
     await stack.publish((doc) => {
       const page = (id: string) => doc.pages.find((one) => one.id === id)!;

@@ -8,7 +8,7 @@ import MenuLinkItem from './MenuLinkItem.vue';
 import SiteLink from './SiteLink.vue';
 import { useSite } from './store';
 import { useReader } from '../kit/reader';
-import { siteSays } from './site.sentences';
+import { siteSays } from '../../contract/site.sentences';
 
 const says = siteSays(useReader());
 

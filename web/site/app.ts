@@ -16,7 +16,7 @@ export function makeSite(view: SiteView, history: RouterHistory) {
     routes: [{ path: '/:path(.*)*', component: Place }],
     scrollBehavior: (_to, _from, saved) => saved ?? { top: 0 },
   });
-  app.use(pinia).use(router).provide(readerKey, { locale: view.shell.locale });
+  app.use(pinia).use(router).provide(readerKey, { locale: view.shell.locale, wording: view.shell.wording });
   const site = useSite(pinia);
   site.view = view;
   return { app, router, site };

@@ -5,7 +5,7 @@
 import type { Problem, account, forms, joining } from '../../contract';
 import { newKey } from '../kit/key';
 import { pageReader } from '../kit/reader';
-import { siteSays } from './site.sentences';
+import { siteSays } from '../../contract/site.sentences';
 
 type Contract = typeof account & typeof joining & typeof forms;
 type Input<K extends keyof Contract> = Contract[K] extends { '~orpc': { inputSchema?: infer S } }

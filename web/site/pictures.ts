@@ -2,7 +2,7 @@
 import type { Problem } from '../../contract';
 import { pageReader } from '../kit/reader';
 import { Refused } from './calls';
-import { siteSays } from './site.sentences';
+import { siteSays } from '../../contract/site.sentences';
 
 /** @returns its id. @throws Refused with what to show */
 export async function keepPicture(file: File): Promise<string> {

@@ -1,7 +1,7 @@
 /** Purpose: asking the server for a place, with plain fetch so that the entry stays small. */
 import type { SiteView } from '../../contract';
 import { pageReader } from '../kit/reader';
-import { siteSays } from './site.sentences';
+import { siteSays } from '../../contract/site.sentences';
 
 const says = () => siteSays(pageReader());
 

@@ -13,6 +13,7 @@ import { useSight } from '../viewpoint/sight.query';
 import { useViewpoint } from '../viewpoint/viewpoint.store';
 import ColourRow from './ColourRow.vue';
 import MarkEditor from './MarkEditor.vue';
+import WordingEditor from './WordingEditor.vue';
 import { deskSiteSays } from './site.sentences';
 
 type Site = SetupDocument['site'];
@@ -27,6 +28,8 @@ const set = (change: Partial<Site['look']>) => {
   const look = { ...site.value.look, ...change };
   draft.edit('site', 'site', { ...site.value, look } as unknown as Body);
 };
+const setWording = (wording: Site['wording']) =>
+  draft.edit('site', 'site', { ...site.value, wording } as unknown as Body);
 const name = computed(() => (viewpoint.person === 'visitor' ? says.aVisitor : (sight.value?.person.name ?? '')));
 const face = computed(() => site.value?.look.typefaces ?? 'bookPlain');
 const setFace = (chosen: Typefaces) => set({ typefaces: chosen === 'bookPlain' ? undefined : chosen });
@@ -65,6 +68,7 @@ const setFace = (chosen: Typefaces) => set({ typefaces: chosen === 'bookPlain' ?
           </label>
         </div>
         <MarkEditor :mark="site.look.mark" :look="site.look" @change="set({ mark: $event })" />
+        <WordingEditor :wording="site.wording ?? {}" @change="setWording" />
       </template>
     </section>
     <DraftMount

@@ -2,7 +2,7 @@
 /** The membership card of the person looking. */
 import type { BlockView } from '../../../contract';
 import { useReader } from '../../kit/reader';
-import { siteSays } from '../site.sentences';
+import { siteSays } from '../../../contract/site.sentences';
 
 const says = siteSays(useReader());
 

@@ -3,7 +3,7 @@
 import { computed } from 'vue';
 import type { BlockView } from '../../../contract';
 import { useReader } from '../../kit/reader';
-import { siteSays } from '../site.sentences';
+import { siteSays } from '../../../contract/site.sentences';
 
 const reader = useReader();
 const says = siteSays(reader);

@@ -2,7 +2,7 @@
 /** A film that is shown where it is kept. */
 import type { BlockView } from '../../../contract';
 import { useReader } from '../../kit/reader';
-import { siteSays } from '../site.sentences';
+import { siteSays } from '../../../contract/site.sentences';
 
 const says = siteSays(useReader());
 defineProps<{ block: Extract<BlockView, { kind: 'video' }> }>();

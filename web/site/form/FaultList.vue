@@ -2,7 +2,7 @@
 /** What is wrong, on top of a form: each fault leads to its field. Focus is moved here after a refused send. */
 import type { Fault } from './useForm';
 import { useReader } from '../../kit/reader';
-import { siteSays } from '../site.sentences';
+import { siteSays } from '../../../contract/site.sentences';
 
 const says = siteSays(useReader());
 

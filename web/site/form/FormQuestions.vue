@@ -2,7 +2,7 @@
 /** The questions of a form, page by page. Where there is no script all of them stand there, with what they depend on. */
 import FieldFrame, { describedBy } from '../../kit/fields/FieldFrame.vue';
 import { useReader } from '../../kit/reader';
-import { siteSays } from '../site.sentences';
+import { siteSays } from '../../../contract/site.sentences';
 import { isGroup } from './blank';
 import SiteInput from './SiteInput.vue';
 import type { OpenForm } from './useForm';

@@ -1,7 +1,7 @@
 <script setup lang="ts">
 /** The way on through the pages of a form, and at its end the button that sends it. */
 import { useReader } from '../../kit/reader';
-import { siteSays } from '../site.sentences';
+import { siteSays } from '../../../contract/site.sentences';
 import type { Questions } from './useQuestions';
 
 const says = siteSays(useReader());

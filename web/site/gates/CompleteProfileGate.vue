@@ -6,7 +6,7 @@ import { call } from '../calls';
 import KnownForm from '../form/KnownForm.vue';
 import { useGo } from '../go';
 import { useReader } from '../../kit/reader';
-import { siteSays } from '../site.sentences';
+import { siteSays } from '../../../contract/site.sentences';
 
 const says = siteSays(useReader());
 

@@ -10,7 +10,7 @@ import { useForm } from '../form/useForm';
 import { useGo } from '../go';
 import { useSite } from '../store';
 import { useReader } from '../../kit/reader';
-import { siteSays } from '../site.sentences';
+import { siteSays } from '../../../contract/site.sentences';
 
 const says = siteSays(useReader());
 

@@ -2,7 +2,7 @@
 /** On the waiting list of a form of which there are only so many places. */
 import type { GateSight } from '../../../core/joining/gates';
 import { useReader } from '../../kit/reader';
-import { siteSays } from '../site.sentences';
+import { siteSays } from '../../../contract/site.sentences';
 
 const says = siteSays(useReader());
 

@@ -3,7 +3,7 @@
 import type { GateSight } from '../../../core/joining/gates';
 import QuestionAnswer from './QuestionAnswer.vue';
 import { useReader } from '../../kit/reader';
-import { siteSays } from '../site.sentences';
+import { siteSays } from '../../../contract/site.sentences';
 
 const says = siteSays(useReader());
 

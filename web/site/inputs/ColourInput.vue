@@ -2,7 +2,7 @@
 /** A colour, by the browser's own picker, with its code beside it for who knows it. An input that has none chosen is black to the browser, so the code alone is sent. */
 import type { InputProps } from './input';
 import { useReader } from '../../kit/reader';
-import { siteSays } from '../site.sentences';
+import { siteSays } from '../../../contract/site.sentences';
 
 const says = siteSays(useReader());
 defineProps<InputProps<'colour'>>();

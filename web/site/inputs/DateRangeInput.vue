@@ -2,7 +2,7 @@
 /** The first and the last day of a span; without script both are sent under one name. */
 import { computed } from 'vue';
 import { useReader } from '../../kit/reader';
-import { siteSays } from '../site.sentences';
+import { siteSays } from '../../../contract/site.sentences';
 import type { InputProps } from './input';
 
 const says = siteSays(useReader());

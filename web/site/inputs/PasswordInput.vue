@@ -2,7 +2,7 @@
 /** A password, which can be shown once the script is there. */
 import { onMounted, ref } from 'vue';
 import { useReader } from '../../kit/reader';
-import { siteSays } from '../site.sentences';
+import { siteSays } from '../../../contract/site.sentences';
 import type { InputProps } from './input';
 
 const says = siteSays(useReader());

@@ -8,7 +8,7 @@ import KitPicture from '../../kit/KitPicture.vue';
 import { useReader } from '../../kit/reader';
 import { Refused } from '../calls';
 import { keepPicture } from '../pictures';
-import { siteSays } from '../site.sentences';
+import { siteSays } from '../../../contract/site.sentences';
 import type { InputProps } from './input';
 
 const says = siteSays(useReader());

@@ -1,7 +1,7 @@
 <script setup lang="ts">
 /** Yes or no, and neither before it is answered. */
 import { useReader } from '../../kit/reader';
-import { siteSays } from '../site.sentences';
+import { siteSays } from '../../../contract/site.sentences';
 import type { InputProps } from './input';
 
 const says = siteSays(useReader());

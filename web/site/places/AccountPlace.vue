@@ -9,7 +9,7 @@ import ProfileForm from './ProfileForm.vue';
 import PasswordChange from './PasswordChange.vue';
 import KitPicture from '../../kit/KitPicture.vue';
 import { useReader } from '../../kit/reader';
-import { siteSays } from '../site.sentences';
+import { siteSays } from '../../../contract/site.sentences';
 
 const says = siteSays(useReader());
 

@@ -14,7 +14,7 @@ import { useGo } from '../go';
 import SiteLink from '../SiteLink.vue';
 import KitPicture from '../../kit/KitPicture.vue';
 import { useReader } from '../../kit/reader';
-import { siteSays } from '../site.sentences';
+import { siteSays } from '../../../contract/site.sentences';
 
 const says = siteSays(useReader());
 

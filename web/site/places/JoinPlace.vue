@@ -14,7 +14,7 @@ import { goTo } from '../go';
 import GateList from '../GateList.vue';
 import { useSite } from '../store';
 import { useReader } from '../../kit/reader';
-import { siteSays } from '../site.sentences';
+import { siteSays } from '../../../contract/site.sentences';
 
 const says = siteSays(useReader());
 

@@ -13,7 +13,7 @@ import SiteLink from '../SiteLink.vue';
 import { useSite } from '../store';
 import KitPicture from '../../kit/KitPicture.vue';
 import { useReader } from '../../kit/reader';
-import { siteSays } from '../site.sentences';
+import { siteSays } from '../../../contract/site.sentences';
 
 const says = siteSays(useReader());
 

@@ -5,7 +5,7 @@ import type { PlaceView } from '../../../contract';
 import { blockParts } from '../blocks';
 import SiteLink from '../SiteLink.vue';
 import { useReader } from '../../kit/reader';
-import { siteSays } from '../site.sentences';
+import { siteSays } from '../../../contract/site.sentences';
 
 const says = siteSays(useReader());
 

@@ -6,7 +6,7 @@ import Sentence from '../Sentence.vue';
 import SiteForm from '../form/SiteForm.vue';
 import SiteLink from '../SiteLink.vue';
 import { useReader } from '../../kit/reader';
-import { siteSays } from '../site.sentences';
+import { siteSays } from '../../../contract/site.sentences';
 
 const says = siteSays(useReader());
 

@@ -12,7 +12,7 @@ import SiteForm from '../form/SiteForm.vue';
 import { useForm } from '../form/useForm';
 import { useQuestions } from '../form/useQuestions';
 import { useGo } from '../go';
-import { siteSays } from '../site.sentences';
+import { siteSays } from '../../../contract/site.sentences';
 
 const says = siteSays(useReader());
 const props = defineProps<{ place: Extract<PlaceView, { kind: 'account' }> }>();

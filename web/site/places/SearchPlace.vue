@@ -3,7 +3,7 @@
 import type { PlaceView } from '../../../contract';
 import { useReader } from '../../kit/reader';
 import SiteLink from '../SiteLink.vue';
-import { siteSays } from '../site.sentences';
+import { siteSays } from '../../../contract/site.sentences';
 
 const says = siteSays(useReader());
 defineProps<{ place: Extract<PlaceView, { kind: 'search' }> }>();

@@ -11,7 +11,7 @@ import { useGo } from '../go';
 import SiteLink from '../SiteLink.vue';
 import { useSite } from '../store';
 import { useReader } from '../../kit/reader';
-import { siteSays } from '../site.sentences';
+import { siteSays } from '../../../contract/site.sentences';
 
 const says = siteSays(useReader());
 
