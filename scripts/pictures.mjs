@@ -65,8 +65,6 @@ try {
   const visitor = await page();
   await visitor.goto(`${site}/`);
   await shoot(visitor, 'site-welcome');
-  await visitor.goto(`${site}/winter-treatment-guide`);
-  await shoot(visitor, 'site-guide-outside');
 
   await visitor.goto(`${site}/join/quillmoor`);
   await alive(visitor);
@@ -103,13 +101,9 @@ try {
   await alive(phone);
   await shoot(phone, 'site-join-390');
 
-  const door = await page();
-  await door.goto(`${site}/desk`);
-  await shoot(door, 'desk-door');
-
   const tamsin = await deskOf('tamsin');
   await lookAs(tamsin, 'Ida Marrowby');
-  await tamsin.getByText('all but Mentor notes').waitFor();
+  await tamsin.getByText('all but Mentor notes and Committee papers').waitFor();
   await shoot(tamsin, 'desk-today');
   await tamsin.getByRole('button', { name: 'Review Maud Esterling' }).click();
   await tamsin.getByRole('button', { name: 'Admit Maud' }).waitFor();
@@ -155,7 +149,18 @@ try {
   await wilf.getByRole('button', { name: 'Confirm email' }).click();
   await wilf.getByText('Draft, 2 changes').waitFor();
   await wilf.evaluate(narrowTheGuide);
-  await wilf.reload();
+  await wilf.goto(`${site}/desk/site?page=winter-guide`);
+  await lookAs(wilf, 'Tobias Wetherfold');
+  await wilf.getByText('Why Tobias is shut out').waitFor();
+  await wilf.getByText(/^Publishing this/).waitFor();
+  await paper('Wait until three cold weeks');
+  await shoot(wilf, 'desk-page');
+  await lookAs(wilf, 'Ida Marrowby');
+  await wilf.goto(`${site}/desk/site/look`);
+  await wilf.getByLabel('Accent buttons, links').fill('#9A6FA6');
+  await wilf.getByText(/the nearest$/).waitFor();
+  await paper('Good ');
+  await shoot(wilf, 'desk-look');
   await wilf.getByRole('button', { name: 'Publish…' }).click();
   await wilf.getByText('Anselm Pikard is admitted').waitFor();
   await wilf.getByRole('heading', { name: /^Lets|^Shuts/ }).waitFor();

@@ -1,6 +1,4 @@
 /** Purpose: the endpoints of the set-up, each a list of steps. */
-import '../../contract/site.sentences';
-import { shippedLines } from '../../core/kernel';
 import { implement } from '@orpc/server';
 import type { EntityManager } from 'typeorm';
 import { setup as contract } from '../../contract';
@@ -20,6 +18,7 @@ import { problem } from '../platform/problem';
 import type { LiveSetup } from './live';
 import type { Hand, SetupStore } from './setup.store';
 import { setupSays } from './setup.sentences';
+import { memberLines } from './wording';
 
 const api = implement(contract).$context<Call>().use(guard);
 
@@ -191,7 +190,3 @@ export const setupApi = ({ setups, live, acts, clock, reviewers, moved }: SetupP
     }),
   };
 };
-
-/** Of the lines that may be put in other words those that are read at the desk alone. */
-const readAtDesk = /^pages\.(opens(All|Only|But)|ownAddress|notALink)\b/;
-const memberLines = () => shippedLines().filter(({ key }) => !readAtDesk.test(key));

@@ -155,7 +155,7 @@ const at = (block: Block) => props.page.blocks.indexOf(block);
   border-radius: 2px;
   background: var(--sheet);
 }
-.blocks li + li {
+.blocks .kit-order__row + .kit-order__row {
   border-top: 1px solid var(--rule);
 }
 .block {
