@@ -50,6 +50,8 @@ export const siteSays = sentences(
     megabytes: '{size} MB',
     search: 'Search',
     searchFor: 'Words to look for',
+    nobodyListed: 'Nobody has agreed to stand here yet.',
+    andMore: { one: 'and {count} more', other: 'and {count} more' },
     watchAt: 'Watch it at {at}',
     footMenu: 'More of this site',
     menu: 'Menu',

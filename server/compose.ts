@@ -25,7 +25,7 @@ import {
 import { Hooks } from './hooks';
 import { Files } from './files';
 import { insightFor } from './insight';
-import { Conversions, Directory, SavedViews, memberUses } from './members';
+import { Conversions, Directory, SavedViews, listedMembers, memberUses } from './members';
 import { Outbox, StuckLetters } from './messages';
 import { Acts, sweepSendings } from './platform/acts';
 import { SiteClock } from './platform/clock';
@@ -95,6 +95,7 @@ export async function buildServices(config: Config, log: Log): Promise<{ service
       ...formsPlaces(followUps),
       ...accountPlaces(accounts, viewers),
     },
+    listed: (block, { facts }, { setup }) => listedMembers(db, block, facts, setup),
     pathOf: async ({ facts }, { setup }) =>
       (await joining.applicationOf(facts.member as MemberId, setup))?.path ?? null,
     notice: noticesOf(followUps),

@@ -163,6 +163,7 @@ function headingOf(block: Block): 'part' | 'below' | null {
     case 'heading':
     case 'callToAction':
     case 'levels':
+    case 'directory':
       return 'part';
     case 'cards':
     case 'questions':

@@ -8,6 +8,7 @@ import { Target } from './target';
 import { pagesSays } from './pages.sentences';
 
 export { Block, PictureUse, blockKindOf };
+export type { DirectoryBlock, ListedView } from './blocks';
 
 export const OutsideView = z.discriminatedUnion('view', [
   z.strictObject({ view: z.literal('nothing') }),

@@ -8,7 +8,7 @@ import { chipsIn, say, type ChipName, type PathId, type WordSource } from '../ke
 import { sayPrice } from '../levels';
 import type { Setup } from '../setup';
 import { hrefOfPage, targetHref } from './address';
-import { blockKindOf, showPicture, type Block, type Shelf } from './blocks';
+import { blockKindOf, showPicture, type Block, type DirectoryBlock, type ListedView, type Shelf } from './blocks';
 import { outsideParts, type PageItem } from './page';
 import type { PageView } from './view';
 import { sayWays } from './ways';
@@ -20,7 +20,7 @@ export type Resolved =
 
 /**
  * Resolves a page. `words` gives the personal words, normally those of the same person; `path` is the path that an
- * applicant is on, for the ways in.
+ * applicant is on, for the ways in; `listed` who stands in a directory, for this viewer.
  */
 export function resolvePage(
   page: PageItem,
@@ -28,6 +28,7 @@ export function resolvePage(
   words: WordSource,
   doors: Doors,
   path: PathId | null = null,
+  listed: (block: string) => ListedView | null = () => null,
 ): Resolved {
   const { setup } = doors;
   const open = doors.predicate(page.door)(person);
@@ -37,7 +38,7 @@ export function resolvePage(
     return other ? { is: 'elsewhere', address: hrefOfPage(other, setup) } : { is: 'missing' };
   }
   const shown = page.blocks.filter((block) => blockShows(block, page, open, person, doors));
-  const shelf = shelfOf(setup);
+  const shelf = shelfOf(setup, listed);
   const views = (aside: boolean) =>
     shown
       .filter((block) => block.aside === aside)
@@ -69,6 +70,14 @@ export function blockShows(block: Block, page: PageItem, pageOpen: boolean, pers
   return block.door === undefined || doors.predicate(block.door)(person);
 }
 
+/** The directories of a page that somebody sees: what has to be looked up for them. */
+export function directoriesSeen(page: PageItem, person: Prepared, doors: Doors): DirectoryBlock[] {
+  const open = doors.predicate(page.door)(person);
+  return page.blocks.flatMap((block) =>
+    block.kind === 'directory' && blockShows(block, page, open, person, doors) ? [block] : [],
+  );
+}
+
 /** What is asked in all of whoever sees a block: its own door, within the page's where it does not stand outside too. */
 export function ruleOfBlock(page: PageItem, block: Block, setup: Setup): Rule {
   const own = block.door && ruleOf(block.door, setup);
@@ -86,7 +95,8 @@ export const chipsOfPage = (page: PageItem): ChipName[] => [
   ]),
 ];
 
-const shelfOf = (setup: Setup): Shelf => ({
+const shelfOf = (setup: Setup, listed: Shelf['listed']): Shelf => ({
+  listed,
   reader: setup.doc.site,
   hrefOf: (to) => targetHref(to, setup),
   levels: (ids) =>

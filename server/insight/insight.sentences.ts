@@ -12,6 +12,7 @@ export const insightSays = sentences({
   cards: 'its cards',
   questions: 'its questions',
   video: 'a film',
+  directory: 'its directory',
   callToAction: 'a call to action',
   calendar: 'its calendar',
   card: 'the member’s card',

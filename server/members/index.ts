@@ -1,4 +1,5 @@
 export { Conversions } from './conversions';
+export { listedMembers } from './listed';
 export { Directory, levelNote, type MemberQuery } from './directory';
 export { membersApi, type MembersPorts } from './members.api';
 export * from './member.store';

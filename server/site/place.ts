@@ -6,9 +6,9 @@ import type { NoticeView, PlaceView, ShellView, SiteView } from '../../contract'
 import type { Prepared } from '../../core/doors';
 import { sayStanding } from '../../core/facts';
 import type { PathId, WordSource, Wording } from '../../core/kernel';
-import { hrefOfPage, menuFor, menuOf, resolvePage, wordsFor } from '../../core/pages';
+import { directoriesSeen, hrefOfPage, menuFor, menuOf, resolvePage, wordsFor } from '../../core/pages';
 import type { Setup } from '../../core/setup';
-import type { PageItem } from '../../core/pages';
+import type { DirectoryBlock, ListedView, PageItem } from '../../core/pages';
 import type { Looker } from '../callers';
 import type { Live } from '../setup';
 import type { Places } from './places';
@@ -19,6 +19,8 @@ export type PlaceSources = {
   readonly places: Places;
   /** The path an applicant is on. */
   pathOf(looker: Looker, live: Live): Promise<PathId | null>;
+  /** Who stands in a directory, for that viewer. */
+  listed(block: DirectoryBlock, looker: Looker, live: Live): Promise<ListedView>;
   /** A form that waits for somebody. */
   notice(looker: Looker, live: Live): Promise<NoticeView | null>;
 };
@@ -118,7 +120,10 @@ export async function placeFor(
   if (page) {
     const waits = looker.facts.standing === 'applicant' && !doors.predicate(page.door)(person);
     const onPath = waits ? await sources.pathOf(looker, live) : null;
-    const resolved = resolvePage(page, person, words, doors, onPath);
+    const listed = new Map<string, ListedView>();
+    for (const block of directoriesSeen(page, person, doors))
+      listed.set(block.id, await sources.listed(block, looker, live));
+    const resolved = resolvePage(page, person, words, doors, onPath, (block) => listed.get(block) ?? null);
     if (resolved.is === 'missing') return missing();
     if (resolved.is === 'elsewhere') return { is: 'elsewhere', to: resolved.address };
     return show({ kind: 'page', ...resolved.view });

@@ -61,6 +61,8 @@ export class Plans {
   }
 
   private async plan(page: PageItem, person: Prepared, words: WordSource): Promise<Plan | null> {
+    // Who stands in a directory changes by the hour, and is looked up for each viewer.
+    if (page.blocks.some(({ kind }) => kind === 'directory')) return null;
     const watch = this.watchOf(page);
     const visitor = person.facts.member === null;
     const open = watch.open(person);

@@ -17,7 +17,18 @@ test('a visitor sees what is open, and of the guide only its outside', async ({ 
   const complaints = watch(page);
   await page.goto(product.site);
   await expect(page.getByRole('heading', { level: 1 })).toHaveText('Bees on the moor, kept together');
-  await expect(page.getByRole('navigation').getByRole('link')).toHaveText(['Welcome', 'About', 'Join Quillmoor']);
+  const menu = page.getByRole('navigation', { name: 'Main menu' });
+  await expect(menu.getByRole('link')).toHaveText(['Welcome', 'About', 'Join Quillmoor']);
+  // What stands within an item opens by coming to it, by keyboard as by hand.
+  await menu.getByRole('link', { name: 'About' }).focus();
+  await expect(menu.getByRole('link')).toHaveText([
+    'Welcome',
+    'About',
+    'First season',
+    'Swarm calls',
+    'Questions',
+    'Join Quillmoor',
+  ]);
   await accessible(page, 'Welcome');
   await page.getByRole('link', { name: 'About' }).click();
   await expect(page).toHaveTitle(/^About · /);

@@ -2,6 +2,7 @@
 import { z } from 'zod';
 import { calendar } from './calendar';
 import { callToAction } from './callToAction';
+import { directory } from './directory';
 import { file, picture } from './files';
 import type { BlockKind } from './kind';
 import { cards, video } from './links';
@@ -10,6 +11,7 @@ import { columns, questions, text } from './rich';
 import { greeting, heading } from './words';
 
 export { PictureUse, addressOfFile, addressOfPicture, showPicture } from './files';
+export type { DirectoryBlock, ListedView } from './directory';
 export type { Shelf } from './kind';
 
 export const blockKinds = {
@@ -24,6 +26,7 @@ export const blockKinds = {
   calendar,
   video,
   file,
+  directory,
   card,
   levels,
 } as const;
@@ -40,6 +43,7 @@ export const Block = z.discriminatedUnion('kind', [
   calendar.schema,
   video.schema,
   file.schema,
+  directory.schema,
   card.schema,
   levels.schema,
 ]);
@@ -57,6 +61,7 @@ export const BlockView = z.discriminatedUnion('kind', [
   calendar.view,
   video.view,
   file.view,
+  directory.view,
   card.view,
   levels.view,
 ]);

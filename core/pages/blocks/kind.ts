@@ -2,6 +2,7 @@
 import { z } from 'zod';
 import { DoorUse } from '../../doors/rule';
 import { BlockId, type FileId, type ChipName, type Reader, type Reference, type WordSource } from '../../kernel';
+import type { ListedView } from './directory';
 import type { LevelItem } from '../../levels';
 import type { Target } from '../target';
 
@@ -18,6 +19,8 @@ export const blockBase = {
 
 /** What a block may look up while it is shown. */
 export type Shelf = {
+  /** Who stands in that directory, for this viewer; null where nobody has looked it up. */
+  listed(block: string): ListedView | null;
   readonly reader: Reader;
   /** Null where it leads nowhere: what it names is gone or retired. */
   hrefOf(to: Target): string | null;

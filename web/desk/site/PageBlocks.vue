@@ -16,6 +16,7 @@ import FilePicker from '../files/FilePicker.vue';
 import { reader } from '../reader';
 import { useDraft } from '../setup/draft.store';
 import BlockFields from './blocks/BlockFields.vue';
+import { agreedBy } from './blocks/directory';
 import { blockFields, blockNames, broughtBlock, freshBlock, isBrought, type BroughtKind } from './blocks/fields';
 import { deskSiteSays } from './site.sentences';
 import { seenBy, wordsOfBlock } from './words';
@@ -61,14 +62,15 @@ function brought(file: FileView): void {
 }
 const kinds = computed(() => {
   const { site, levels } = props.setup.doc;
+  const agreed = agreedBy(props.setup)[0]?.value ?? '';
   const ids = levels.filter(({ retired }) => !retired).map(({ id }) => id as LevelId);
   return (Object.keys(blockNames) as Block['kind'][])
-    .filter((kind) => kind !== 'levels' || ids.length > 0)
+    .filter((kind) => (kind !== 'levels' || ids.length > 0) && (kind !== 'directory' || agreed !== ''))
     .map((kind) => ({
       title: blockNames[kind],
       act: () => {
         if (isBrought(kind)) bringing.value = kind;
-        else add(freshBlock(kind, site.home, ids));
+        else add(freshBlock(kind, site.home, ids, agreed));
       },
     }));
 });

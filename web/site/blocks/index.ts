@@ -6,6 +6,7 @@ import CallBlock from './CallBlock.vue';
 import CardBlock from './CardBlock.vue';
 import CardsBlock from './CardsBlock.vue';
 import ColumnsBlock from './ColumnsBlock.vue';
+import DirectoryBlock from './DirectoryBlock.vue';
 import FileBlock from './FileBlock.vue';
 import GreetingBlock from './GreetingBlock.vue';
 import HeadingBlock from './HeadingBlock.vue';
@@ -27,6 +28,7 @@ export const blockParts = {
   calendar: CalendarBlock,
   video: VideoBlock,
   file: FileBlock,
+  directory: DirectoryBlock,
   card: CardBlock,
   levels: LevelsBlock,
 } satisfies Record<BlockView['kind'], Component>;

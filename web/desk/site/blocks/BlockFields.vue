@@ -5,6 +5,7 @@ import { VCheckbox } from 'vuetify/components/VCheckbox';
 import type { Words } from '../../../../core/kernel';
 import type { ChipNames } from '../../../../core/messages';
 import type { Rich, Target } from '../../../../core/pages';
+import KitChoice from '../../../kit/fields/KitChoice.vue';
 import KitField from '../../../kit/fields/KitField.vue';
 import KitTicks from '../../../kit/fields/KitTicks.vue';
 import KitButton from '../../../kit/KitButton.vue';
@@ -16,6 +17,7 @@ import { deskSiteSays } from '../site.sentences';
 import FileField from '../../files/FileField.vue';
 import PictureField from '../../files/PictureField.vue';
 import CalendarFields from './CalendarFields.vue';
+import { agreedBy, toldBy } from './directory';
 import type { BlockField } from './fields';
 
 /** Large, and needed by those only who write. */
@@ -32,6 +34,8 @@ const props = defineProps<{
 const emit = defineEmits<{ change: [body: Body] }>();
 const draft = useDraft();
 const set = (change: Body) => emit('change', { ...props.body, ...change });
+const agreements = computed(() => (draft.setup ? agreedBy(draft.setup) : []));
+const toldFields = computed(() => (draft.setup ? toldBy(draft.setup) : []));
 const levels = computed(() => draft.offered('level'));
 
 const text = (at: string) => String(props.body[at] ?? '');
@@ -79,6 +83,22 @@ const put = (at: string, n: number, one: Body) => set({ [at]: list(at).map((old,
         :optional="field.optional ?? false"
         :fault="faultAt(field.at)"
         @change="set({ [field.at]: $event })"
+      />
+      <KitChoice
+        v-else-if="field.as === 'agreed'"
+        :model-value="text(field.at)"
+        :label="field.label"
+        :items="agreements"
+        :fault="faultAt(field.at)"
+        @update:model-value="set({ [field.at]: $event })"
+      />
+      <KitTicks
+        v-else-if="field.as === 'told'"
+        :model-value="(body[field.at] ?? []) as string[]"
+        :label="field.label"
+        :items="toldFields"
+        :fault="faultAt(field.at)"
+        @update:model-value="set({ [field.at]: $event })"
       />
       <VCheckbox
         v-else-if="field.as === 'tick'"

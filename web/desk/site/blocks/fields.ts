@@ -4,7 +4,7 @@
  */
 import type { Block } from '../../../../core/pages';
 import type { FileView } from '../../../../contract';
-import type { LevelId } from '../../../../core/kernel';
+import type { FieldId, LevelId } from '../../../../core/kernel';
 import { reader } from '../../reader';
 import { deskSiteSays } from '../site.sentences';
 
@@ -13,7 +13,10 @@ const says = deskSiteSays(reader);
 type Named<At extends string> = { readonly at: At; readonly label: string; readonly optional?: boolean };
 /** `list`: several of a few fields each, such as the cards of a block. */
 export type BlockField<At extends string = string> =
-  | (Named<At> & { readonly as: 'line' | 'longLine' | 'words' | 'longWords' | 'rich' | 'target' | 'levels' | 'tick' })
+  | (Named<At> & {
+      readonly as:
+        'line' | 'longLine' | 'words' | 'longWords' | 'rich' | 'target' | 'levels' | 'tick' | 'agreed' | 'told';
+    })
   | {
       readonly at: At;
       readonly as: 'list';
@@ -105,6 +108,11 @@ export const blockFields: Fields = {
     { at: 'address', as: 'line', label: says.filmAddress },
     { at: 'note', as: 'longLine', label: says.filmNote, optional: true },
   ],
+  directory: [
+    { at: 'title', as: 'line', label: says.theHeading },
+    { at: 'agreed', as: 'agreed', label: says.agreedBy },
+    { at: 'fields', as: 'told', label: says.toldOf },
+  ],
   card: [],
   levels: [
     { at: 'title', as: 'line', label: says.theHeading },
@@ -129,6 +137,7 @@ export function freshBlock(
   kind: Exclude<Block['kind'], BroughtKind>,
   home: string,
   levels: readonly LevelId[],
+  agreed: string,
 ): Own<Block> {
   switch (kind) {
     case 'greeting':
@@ -154,6 +163,8 @@ export function freshBlock(
       };
     case 'video':
       return { kind, title: says.newFilm, address: 'https://' };
+    case 'directory':
+      return { kind, title: says.directoryTitle, agreed: agreed as FieldId, fields: [] };
     case 'card':
       return { kind };
     case 'levels':
@@ -173,6 +184,7 @@ export const blockNames: Record<Block['kind'], string> = {
   calendar: says.calendar,
   video: says.video,
   file: says.file,
+  directory: says.directory,
   card: says.card,
   levels: says.levels,
 };

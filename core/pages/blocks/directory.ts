@@ -1,0 +1,48 @@
+/**
+ * Purpose: the block that lists members to each other.
+ * Invariant: nobody stands in it who has not agreed, and nothing of them that its viewer may not see: who is listed is
+ * looked up for this viewer alone (`Shelf.listed`), and without that the block shows nothing.
+ */
+import { z } from 'zod';
+import { FieldId, Title } from '../../kernel';
+import { blockBase, type BlockKind } from './kind';
+
+const line = z.string();
+
+const directoryOf = z.strictObject({
+  kind: z.literal('directory'),
+  ...blockBase,
+  title: Title,
+  /** The field by which somebody agrees to stand here: a yes, or an agreement. */
+  agreed: FieldId,
+  /** What is told of them beside the name, as far as members see it of each other. */
+  fields: z.array(FieldId).max(8),
+});
+export type DirectoryBlock = z.infer<typeof directoryOf>;
+
+export const ListedView = z.object({
+  people: z.array(z.object({ name: line, answers: z.array(z.object({ label: line, value: line })) })),
+  /** So many more than are shown. */
+  more: z.number(),
+});
+export type ListedView = z.infer<typeof ListedView>;
+
+const directoryView = z.object({ kind: z.literal('directory'), id: line, title: line, listed: ListedView });
+export const directory: BlockKind<DirectoryBlock, z.infer<typeof directoryView>> & {
+  schema: typeof directoryOf;
+  view: typeof directoryView;
+} = {
+  schema: directoryOf,
+  view: directoryView,
+  references: ({ agreed, fields }) => [
+    { at: 'agreed', kind: 'fields', id: agreed },
+    ...fields.map((id, at) => ({ at: `fields.${at}`, kind: 'fields' as const, id })),
+  ],
+  chips: () => [],
+  // Who stands in it is found in the list of members, not by searching pages.
+  plain: ({ title }) => [title],
+  show({ id, title }, _words, shelf) {
+    const listed = shelf.listed(id);
+    return listed && { kind: 'directory', id, title, listed };
+  },
+};
