@@ -5,7 +5,7 @@
  */
 import { z } from 'zod';
 import { FieldId, Title } from '../../kernel';
-import { blockBase, type BlockKind } from './kind';
+import { ListedView, blockBase, type BlockKind } from './kind';
 
 const line = z.string();
 
@@ -19,13 +19,6 @@ const directoryOf = z.strictObject({
   fields: z.array(FieldId).max(8),
 });
 export type DirectoryBlock = z.infer<typeof directoryOf>;
-
-export const ListedView = z.object({
-  people: z.array(z.object({ name: line, answers: z.array(z.object({ label: line, value: line })) })),
-  /** So many more than are shown. */
-  more: z.number(),
-});
-export type ListedView = z.infer<typeof ListedView>;
 
 const directoryView = z.object({ kind: z.literal('directory'), id: line, title: line, listed: ListedView });
 export const directory: BlockKind<DirectoryBlock, z.infer<typeof directoryView>> & {

@@ -11,8 +11,8 @@ import { columns, questions, text } from './rich';
 import { greeting, heading } from './words';
 
 export { PictureUse, addressOfFile, addressOfPicture, showPicture } from './files';
-export type { DirectoryBlock, ListedView } from './directory';
-export type { Shelf } from './kind';
+export type { DirectoryBlock } from './directory';
+export type { ListedView, Shelf } from './kind';
 
 export const blockKinds = {
   greeting,

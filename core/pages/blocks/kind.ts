@@ -2,7 +2,6 @@
 import { z } from 'zod';
 import { DoorUse } from '../../doors/rule';
 import { BlockId, type FileId, type ChipName, type Reader, type Reference, type WordSource } from '../../kernel';
-import type { ListedView } from './directory';
 import type { LevelItem } from '../../levels';
 import type { Target } from '../target';
 
@@ -16,6 +15,14 @@ export const blockBase = {
   /** Stands in the narrow column beside the others. */
   aside: z.boolean().default(false),
 };
+
+/** Who stands in a directory, as one viewer sees it. */
+export const ListedView = z.object({
+  people: z.array(z.object({ name: z.string(), answers: z.array(z.object({ label: z.string(), value: z.string() })) })),
+  /** So many more than are shown. */
+  more: z.number(),
+});
+export type ListedView = z.infer<typeof ListedView>;
 
 /** What a block may look up while it is shown. */
 export type Shelf = {
