@@ -250,3 +250,29 @@ test('the site is searched on a phone, before any script too', async ({ browser,
   const wide = await phone.evaluate(() => document.documentElement.scrollWidth);
   expect(wide).toBeLessThanOrEqual(390);
 });
+
+test('a page comes in as Markdown, shut until its door is chosen, and goes out as it came', async ({
+  page,
+  product,
+}) => {
+  const complaints = watch(page);
+  await staffIn(page, product, 'wilf');
+  await siteAt(page, product);
+  const text = '---\ntitle: Feeding\n---\n\n## When\n\nIn **autumn**, never later.\n\n- Sugar\n- Water\n';
+  await page
+    .locator('.page-blocks input[type=file]')
+    .setInputFiles({ name: 'feeding.md', mimeType: 'text/markdown', buffer: Buffer.from(text) });
+  await expect(page.getByRole('heading', { name: 'Feeding' })).toBeVisible();
+  await expect(page.getByText('In autumn, never later.')).toBeVisible();
+  await expect(page.getByText('No condition yet: nobody gets in.')).toBeVisible();
+  await kept(page, /^Draft, 1 change$/);
+  await page.getByRole('button', { name: 'Settings' }).last().click();
+  const [taken] = await Promise.all([
+    page.waitForEvent('download'),
+    page.getByRole('button', { name: 'Take it out as Markdown' }).click(),
+  ]);
+  expect(taken.suggestedFilename()).toBe('feeding.md');
+  const out = (await (await taken.createReadStream()).toArray()).join('');
+  expect(out).toContain('## When\n\nIn **autumn**, never later\\.\n\n- Sugar\n- Water'.replace('\\.', '.'));
+  expect(complaints).toEqual([]);
+});

@@ -7,6 +7,7 @@ import KitField from '../../kit/fields/KitField.vue';
 import KitButton from '../../kit/KitButton.vue';
 import PictureField from '../files/PictureField.vue';
 import WordsField from '../letters/WordsField.vue';
+import { handOver } from '../download';
 import { reader } from '../reader';
 import { useDraft } from '../setup/draft.store';
 import DuplicateItem from '../setup/DuplicateItem.vue';
@@ -25,6 +26,13 @@ const live = computed(() => draft.live?.pages.get(props.id) ?? null);
 const formerly = computed(() =>
   page.value.formerly?.length ? [says.formerlyHelp({ addresses: page.value.formerly.map((one) => `/${one}`) })] : [],
 );
+/** Loaded when somebody asks for it. */
+async function takeOut(): Promise<void> {
+  const { pageToMarkdown } = await import('./markdown');
+  if (!draft.setup) return;
+  const text = pageToMarkdown(page.value, draft.setup);
+  handOver(new Blob([text], { type: 'text/markdown' }), `${page.value.address}.md`);
+}
 const isHome = computed(() => draft.setup?.doc.site.home === props.id);
 </script>
 
@@ -67,6 +75,7 @@ const isHome = computed(() => draft.setup?.doc.site.home === props.id);
       <span class="fieldset__end">
         <KitButton @click="$emit('done')">{{ says.done }}</KitButton>
         <DuplicateItem :id="id" kind="page" />
+        <KitButton @click="takeOut">{{ says.markdownOut }}</KitButton>
       </span>
       <span class="fieldset__end">
         <KitButton kind="danger" @click="draft.remove('page', id)">{{ says.remove }}</KitButton>

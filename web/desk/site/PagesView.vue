@@ -8,6 +8,7 @@ import type { PageId } from '../../../core/kernel';
 import { ruleOfBlock, type Block, type PageItem } from '../../../core/pages';
 import { idFrom } from '../../../core/setup';
 import KitButton from '../../kit/KitButton.vue';
+import KitFile from '../../kit/KitFile.vue';
 import KitToggle from '../../kit/KitToggle.vue';
 import MenuButton from '../../kit/MenuButton.vue';
 import Trouble from '../../kit/Trouble.vue';
@@ -128,6 +129,13 @@ function make(title: string): void {
   draft.edit('page', made, item as unknown as Body);
   void router.push({ path: '/desk/site', query: { page: made } });
 }
+async function bringIn(file: File): Promise<void> {
+  const { pageFromMarkdown } = await import('./markdown');
+  if (!draft.setup) return;
+  const item = pageFromMarkdown(await file.text(), file.name.replace(/\.\w+$/, ''), draft.setup);
+  draft.edit('page', item.id, item as unknown as Body);
+  void router.push({ path: '/desk/site', query: { page: item.id } });
+}
 const others = computed(() =>
   pages.value.map((one) => ({ title: one.title, to: `/desk/site?page=${one.id}`, note: `/${one.address}` })),
 );
@@ -143,6 +151,7 @@ const isEmpty = (use: DoorUse) => 'rule' in use && !isCondition(use.rule) && chi
         <MenuButton v-if="pages.length > 1" :label="says.thePage" :items="others">{{ says.thePage }}</MenuButton>
         <KitButton v-if="page" :aria-expanded="settings" @click="settings = !settings">{{ says.settings }}</KitButton>
         <KitButton @click="naming = true">{{ says.newPage }}</KitButton>
+        <KitFile accept=".md,.markdown,text/markdown" :label="says.markdownIn" @file="bringIn" />
       </div>
       <Trouble v-if="draft.loadTrouble" :error="draft.loadTrouble" @again="draft.load()" />
       <Waiting v-else-if="!draft.view" :rows="8" />

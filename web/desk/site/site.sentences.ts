@@ -8,6 +8,8 @@ export const deskSiteSays = sentences({
   look: 'Look & wording',
   thePage: 'Another page',
   newPage: 'New page',
+  markdownOut: 'Take it out as Markdown',
+  markdownIn: 'Bring in Markdown',
   pageName: 'Title of the page',
   makePage: 'Make the page',
   noPages: 'No page yet. The first one you make stands here.',
