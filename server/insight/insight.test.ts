@@ -155,6 +155,11 @@ describe('whom a door lets in, while it is built', () => {
     const none = await ask({ rule: { none: [{ fact: 'group', is: ['no-such'] }] } });
     expect(none.body.inside).toBe(0);
     expect((await ask({ rule: { fact: 'level', is: [], when: 'now' } })).status).toBe(400);
+    // A rule within rules without end is refused before anything walks down it.
+    const deep = (times: number) => Array.from({ length: times }).reduce<object>((rule) => ({ all: [rule] }), keepers);
+    expect((await ask({ rule: deep(30) })).status).toBe(200);
+    const endless = await ask({ rule: deep(500) });
+    expect([endless.status, endless.body]).toMatchObject([400, { code: 'bad-input' }]);
     const wilf = await new Caller(stack.address).staffIn('bea@quillmoor.example');
     expect((await wilf.post('/desk/setup/door', { rule: keepers })).status).toBe(403);
   });

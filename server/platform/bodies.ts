@@ -12,6 +12,8 @@ export const MOST_BYTES = 256 * 1024;
 export const MOST_UPLOADED = 9 * 1024 * 1024;
 /** A file of the site. */
 export const MOST_BROUGHT = 11 * 1024 * 1024;
+/** Parts within parts. */
+const DEEPEST = 100;
 /** So many uploads at once. */
 const AT_ONCE = 8;
 /** What a refused sender may still send before the line is cut: enough for most to read the answer. */
@@ -63,8 +65,20 @@ export function bodies(
   return [
     gate,
     express.json({ limit: MOST_BYTES, inflate: false, type: 'application/json' }),
+    // What is read of a body walks down it; no screen sends anything nearly so deep.
+    (req, res, next) => (isTooDeep(req.body) ? refuse(res, 'bad-input', says.tooDeep) : next()),
     express.urlencoded({ limit: MOST_BYTES, inflate: false, extended: false, parameterLimit: 400 }),
   ];
+}
+
+/** Level by level, so that looking does not itself go deep. */
+function isTooDeep(body: unknown): boolean {
+  let level: unknown[] = [body];
+  for (let depth = 0; level.length > 0; depth++) {
+    if (depth > DEEPEST) return true;
+    level = level.flatMap((value) => (typeof value === 'object' && value !== null ? Object.values(value) : []));
+  }
+  return false;
 }
 
 /**

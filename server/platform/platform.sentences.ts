@@ -13,6 +13,7 @@ export const platformSays = sentences({
   tooManyHours: { one: 'Too many tries. Try again in an hour.', other: 'Too many tries. Try again in {count} hours.' },
   useKnownDevice: 'Or use a device you have signed in with before, or choose a new password by mail.',
   lookInMailbox: 'Look in the mailbox meanwhile: several letters from us are in it.',
+  tooDeep: 'That goes deeper than anything here does. Make it flatter.',
   uploadTooLarge: 'It may have at most {size} MB. Choose a smaller one.',
   tooLarge: 'That is too large; 256 kB are the most.',
   unpacked: 'Send the request unpacked, without a Content-Encoding.',
