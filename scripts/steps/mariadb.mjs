@@ -64,8 +64,12 @@ export async function startMariadb({ folder, port, memory = '256M', quick = fals
     password,
     ended,
     stop: async () => {
-      if (running) child.kill('SIGTERM');
+      // A word that comes before the server listens to signals is lost, so it is told until it has ended.
+      const tell = () => running && child.kill('SIGTERM');
+      const again = setInterval(tell, 1_000);
+      tell();
       await ended;
+      clearInterval(again);
     },
   };
   started(part);
