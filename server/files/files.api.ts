@@ -16,11 +16,12 @@ const api = implement(contract).$context<Call>().use(guard);
 export type FilesPorts = { readonly files: Files; readonly live: LiveSetup };
 
 export const filesApi = ({ files, live }: FilesPorts) => {
-  async function shownOn(id: string): Promise<string[]> {
-    const drafted = (await live.draft()).setup;
-    return [...new Set([...pagesShowing(id, drafted), ...pagesShowing(id, live.must.setup)])];
+  /** Where files are shown, in the draft or live: looked up once, however many are asked about. */
+  async function showing(): Promise<(id: string) => string[]> {
+    const [drafted, now] = [(await live.draft()).setup, live.must.setup];
+    return (id) => [...new Set([...pagesShowing(id, drafted), ...pagesShowing(id, now)])];
   }
-  const view = async (row: FileRow): Promise<FileView> => ({
+  const view = (row: FileRow, shownOn: (id: string) => string[]): FileView => ({
     id: row.id as FileId,
     name: row.name,
     type: row.type,
@@ -28,19 +29,22 @@ export const filesApi = ({ files, live }: FilesPorts) => {
     picture: row.picture,
     by: row.broughtBy,
     at: sayDate(row.createdAt, live.must.setup.doc.site),
-    shownOn: await shownOn(row.id),
+    shownOn: shownOn(row.id),
   });
   return {
-    list: api.list.handler(async () => ({ files: await Promise.all((await files.list()).map(view)) })),
+    list: api.list.handler(async () => {
+      const shownOn = await showing();
+      return { files: (await files.list()).map((row) => view(row, shownOn)) };
+    }),
     bring: api.bring.handler(async ({ input, context }) => {
       const { name } = staffOf(context);
       const told = { name: input.file.name, bytes: input.file.size };
       const brought = await files.bring(envelopeOf(context, 'files.brought', told), input.file, name);
       if (!brought.ok) throw refused(brought.refusal.code, live);
-      return view(brought.value);
+      return view(brought.value, await showing());
     }),
     remove: api.remove.handler(async ({ input, context }) => {
-      const pages = await shownOn(input.id);
+      const pages = (await showing())(input.id);
       if (pages.length) throw problem('file-in-use', { detail: filesSays(live.reader).inUse({ pages }) });
       const done = await files.remove(envelopeOf(context, 'files.removed', input), input.id);
       if (!done.ok) throw refused(done.refusal.code, live);

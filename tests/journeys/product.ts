@@ -189,3 +189,14 @@ export async function fillRight(page: Page, mail: string): Promise<void> {
 export async function slowAsAPerson(page: Page): Promise<void> {
   await expect.poll(() => page.evaluate(() => performance.now())).toBeGreaterThan(1_500);
 }
+
+/** Says how much the draft holds: everything typed has reached the server. */
+export const kept = (page: Page, says: RegExp): Promise<void> => expect(page.getByText(says)).toBeVisible();
+
+export async function publish(page: Page, note: string): Promise<void> {
+  await page.getByRole('button', { name: 'Publish…' }).click();
+  const sheet = page.getByRole('dialog', { name: 'Publish' });
+  await sheet.getByLabel('Note for the history').fill(note);
+  await sheet.getByRole('button', { name: /^Publish revision/ }).click();
+  await expect(page.getByText(/^Revision \d+ is live\.$/)).toBeVisible();
+}

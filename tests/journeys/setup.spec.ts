@@ -1,13 +1,23 @@
 /** Joining, set up by its owner at the desk, and what comes of it for those who join. */
 import type { Page } from '@playwright/test';
-import { accessible, codeIn, expect, inputsReady, slowAsAPerson, staffIn, test, watch, type Product } from './product';
+import {
+  accessible,
+  codeIn,
+  expect,
+  kept,
+  publish,
+  inputsReady,
+  slowAsAPerson,
+  staffIn,
+  test,
+  watch,
+  type Product,
+} from './product';
 
 async function joiningAt(page: Page, product: Product, part: '' | '/forms' | '/paths' = ''): Promise<void> {
   await page.goto(`${product.site}/desk/joining${part}`);
   await expect(page.getByRole('button', { name: 'Publish…' })).toBeEnabled();
 }
-/** Everything typed has reached the server. */
-const kept = (page: Page, says: RegExp) => expect(page.getByText(says)).toBeVisible();
 
 async function pick(page: Page, label: string, option: string | RegExp): Promise<void> {
   await page.getByRole('combobox', { name: label, exact: true }).press('ArrowDown');
@@ -20,14 +30,6 @@ async function named(page: Page, button: string, name: string): Promise<void> {
   await dialog.getByRole('button', { name: button }).click();
   await expect(dialog).toBeHidden();
 }
-async function publish(page: Page, note: string): Promise<void> {
-  await page.getByRole('button', { name: 'Publish…' }).click();
-  const sheet = page.getByRole('dialog', { name: 'Publish' });
-  await sheet.getByLabel('Note for the history').fill(note);
-  await sheet.getByRole('button', { name: /^Publish revision/ }).click();
-  await expect(page.getByText(/^Revision \d+ is live\.$/)).toBeVisible();
-}
-
 test('a field, a path and a form from nothing; published; somebody joins through them and lands on the right page', async ({
   browser,
   page,

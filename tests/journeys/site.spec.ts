@@ -1,13 +1,12 @@
 /** The site, worked on at the desk: pages and their doors, files, menus and the look, and what comes of it for readers. */
 import type { Page } from '@playwright/test';
 import sharp from 'sharp';
-import { accessible, expect, signIn, staffIn, test, watch, type Product } from './product';
+import { accessible, expect, kept, publish, signIn, staffIn, test, watch, type Product } from './product';
 
 async function siteAt(page: Page, product: Product, part = ''): Promise<void> {
   await page.goto(`${product.site}/desk/site${part}`);
   await expect(page.getByRole('button', { name: 'Publish…' })).toBeEnabled();
 }
-const kept = (page: Page, says: RegExp) => expect(page.getByText(says)).toBeVisible();
 async function lookAs(page: Page, name: string): Promise<void> {
   await page.locator('#viewpoint-person').click();
   await page.locator('#viewpoint-search').fill(name);
@@ -17,14 +16,6 @@ async function addBlock(page: Page, kind: string): Promise<void> {
   await page.getByRole('button', { name: 'Add a block' }).click();
   await page.getByRole('menuitem', { name: kind, exact: true }).click();
 }
-async function publish(page: Page, note: string): Promise<void> {
-  await page.getByRole('button', { name: 'Publish…' }).click();
-  const sheet = page.getByRole('dialog', { name: 'Publish' });
-  await sheet.getByLabel('Note for the history').fill(note);
-  await sheet.getByRole('button', { name: /^Publish revision/ }).click();
-  await expect(page.getByText(/^Revision \d+ is live\.$/)).toBeVisible();
-}
-
 test('a page is made, a block of it shut for Mentors, seen as three people and on two days, published, and taken back', async ({
   browser,
   page,

@@ -14,7 +14,7 @@ import NewItem from '../setup/NewItem.vue';
 import { deskSiteSays } from '../site/site.sentences';
 import DoorMark from './DoorMark.vue';
 import RuleSet from './RuleSet.vue';
-import { asSet, opensTo, placesOf } from './uses';
+import { admittedOnly, asSet, opensTo, placesOf } from './uses';
 
 const says = deskSiteSays(reader);
 const props = defineProps<{
@@ -31,8 +31,6 @@ const draft = useDraft();
 const rule = computed(() => ruleOf(props.use, props.setup));
 const shared = computed(() => ('named' in props.use ? (props.setup.doors.get(props.use.named) ?? null) : null));
 const places = computed(() => (shared.value ? placesOf(shared.value.id, props.setup) : []));
-/** Those admitted: where nobody has said otherwise, that is who is meant. */
-const begins: Rule = { all: [{ fact: 'standing', is: ['admitted'] }] };
 const choices = computed(() => [
   { title: says.doorEveryone, act: () => emit('change', { everyone: true }) },
   { title: says.doorOwn, act: own },
@@ -44,7 +42,7 @@ const choices = computed(() => [
 ]);
 function own(): void {
   const now = rule.value;
-  emit('change', { rule: JSON.stringify(now) === JSON.stringify(everyone) ? begins : asSet(now) });
+  emit('change', { rule: JSON.stringify(now) === JSON.stringify(everyone) ? admittedOnly : asSet(now) });
 }
 /** A shared door is changed itself, and so in all its places. */
 function put(next: Rule): void {

@@ -2,6 +2,9 @@
 import { everyone, isCondition, nobody, ruleOf, type Condition, type DoorUse, type Rule } from '../../../core/doors';
 import { referencesOfItem, type Setup } from '../../../core/setup';
 
+/** Where nobody has said otherwise those admitted are meant: how a door of one's own begins. */
+export const admittedOnly: Exclude<Rule, Condition> = { all: [{ fact: 'standing', is: ['admitted'] }] };
+
 /** A rule as a set, which is what can be added to. */
 export const asSet = (rule: Rule): Exclude<Rule, Condition> => (isCondition(rule) ? { all: [rule] } : rule);
 

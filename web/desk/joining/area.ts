@@ -1,11 +1,10 @@
 import { desk } from '../calls';
 import { reader } from '../reader';
 import type { Area } from '../area';
-import { setupSays } from '../setup/setup.sentences';
+import { setupState } from '../setup/areaState';
 import { joiningSays } from './joining.sentences';
 
 const says = joiningSays(reader);
-const common = setupSays(reader);
 
 export const joining: Area = {
   name: says.joining,
@@ -18,12 +17,6 @@ export const joining: Area = {
     { name: says.signupForms, path: '/desk/joining/forms', view: () => import('./FormsView.vue'), kind: 'form' },
     { name: says.admissionPaths, path: '/desk/joining/paths', view: () => import('./PathsView.vue'), kind: 'path' },
   ],
-  state: (_, setup) => {
-    const count = setup?.findings.filter(({ area }) => area === 'joining').length ?? 0;
-    const draft = setup?.changes.some(({ area }) => area === 'joining') ?? false;
-    return count > 0
-      ? { flag: true, says: common.toFix({ count }), draft }
-      : { flag: false, says: setup ? common.inOrder : '', draft };
-  },
+  state: setupState('joining'),
   keys: [],
 };

@@ -5,6 +5,7 @@ import { VRadio } from 'vuetify/components/VRadio';
 import { VRadioGroup } from 'vuetify/components/VRadioGroup';
 import { VCheckbox } from 'vuetify/components/VCheckbox';
 import type { Block, PageItem } from '../../../core/pages';
+import { admittedOnly } from '../doors/uses';
 import { reader } from '../reader';
 import { deskSiteSays } from './site.sentences';
 
@@ -12,8 +13,7 @@ const says = deskSiteSays(reader);
 const props = defineProps<{ block: Block; page: PageItem }>();
 const emit = defineEmits<{ change: [change: Partial<Block>] }>();
 const showsOutside = computed(() => props.page.outside.view === 'openBlocks');
-const own = (on: boolean) =>
-  emit('change', { door: on ? { rule: { all: [{ fact: 'standing', is: ['admitted'] }] } } : undefined });
+const own = (on: boolean) => emit('change', { door: on ? { rule: admittedOnly } : undefined });
 </script>
 
 <template>

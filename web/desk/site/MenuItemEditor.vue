@@ -9,6 +9,7 @@ import type { MenuLeaf } from '../../../core/pages';
 import type { Setup } from '../../../core/setup';
 import KitButton from '../../kit/KitButton.vue';
 import DoorEditor from '../doors/DoorEditor.vue';
+import { admittedOnly } from '../doors/uses';
 import WordsField from '../letters/WordsField.vue';
 import { reader } from '../reader';
 import TargetField from '../text/TargetField.vue';
@@ -25,7 +26,7 @@ const props = defineProps<{
 const emit = defineEmits<{ change: [item: MenuLeaf]; takeOut: [] }>();
 const names = computed(() => chipNames(props.setup));
 const set = (change: Partial<MenuLeaf>) => emit('change', { ...props.item, ...change });
-const begins: DoorUse = { rule: { all: [{ fact: 'standing', is: ['admitted'] }] } };
+const begins: DoorUse = { rule: admittedOnly };
 </script>
 
 <template>

@@ -1,11 +1,10 @@
 import { desk } from '../calls';
 import { reader } from '../reader';
 import type { Area } from '../area';
-import { setupSays } from '../setup/setup.sentences';
+import { setupState } from '../setup/areaState';
 import { deskSiteSays } from './site.sentences';
 
 const says = deskSiteSays(reader);
-const common = setupSays(reader);
 
 export const site: Area = {
   name: says.site,
@@ -18,12 +17,6 @@ export const site: Area = {
     { name: says.menus, path: '/desk/site/menus', view: () => import('./MenusView.vue'), kind: 'menu' },
     { name: says.look, path: '/desk/site/look', view: () => import('./LookView.vue') },
   ],
-  state: (_, setup) => {
-    const count = setup?.findings.filter(({ area }) => area === 'site').length ?? 0;
-    const draft = setup?.changes.some(({ area }) => area === 'site') ?? false;
-    return count > 0
-      ? { flag: true, says: common.toFix({ count }), draft }
-      : { flag: false, says: setup ? common.inOrder : '', draft };
-  },
+  state: setupState('site'),
   keys: [],
 };
