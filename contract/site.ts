@@ -28,9 +28,16 @@ export const ShellView = z.object({
 });
 export type ShellView = z.infer<typeof ShellView>;
 
+/** What the site asks of people: places of its own, which a page may hold as well. */
+const OwnPlace = z.discriminatedUnion('kind', [...joiningPlaces, ...formPlaces, ...accountPlaces]);
+
 /** What one address shows to one viewer. */
 export const PlaceView = z.discriminatedUnion('kind', [
-  PageView.extend({ kind: z.literal('page') }),
+  PageView.extend({
+    kind: z.literal('page'),
+    /** What is asked of this viewer in blocks of the page, by the block. */
+    placed: z.record(z.string(), OwnPlace),
+  }),
   ...joiningPlaces,
   ...formPlaces,
   ...accountPlaces,

@@ -164,6 +164,7 @@ function headingOf(block: Block): 'part' | 'below' | null {
     case 'callToAction':
     case 'levels':
     case 'directory':
+    case 'placed':
       return 'part';
     case 'cards':
     case 'questions':

@@ -2,13 +2,14 @@
 import { z } from 'zod';
 import { DoorUse } from '../doors/rule';
 import { Address, MenuId, PageId, Title, Words, kernelSays, never, owners } from '../kernel';
-import { Block, PictureUse, blockKindOf } from './blocks';
+import { Block, PictureUse, blockKindOf, samePlaced } from './blocks';
 import { Target } from './target';
 
 import { pagesSays } from './pages.sentences';
 
 export { Block, PictureUse, blockKindOf };
-export type { DirectoryBlock, ListedView } from './blocks';
+export { ownPlaces } from './blocks';
+export type { DirectoryBlock, ListedView, PlacedBlock } from './blocks';
 
 export const OutsideView = z.discriminatedUnion('view', [
   z.strictObject({ view: z.literal('nothing') }),
@@ -86,6 +87,16 @@ export const PageItem = z
     blocks.forEach(({ id }, at) => {
       if (blocks.findIndex((block) => block.id === id) < at)
         context.addIssue({ code: 'custom', path: ['blocks', at, 'id'], message: twice(id) });
+      const block = blocks[at]!;
+      if (
+        block.kind === 'placed' &&
+        blocks.slice(0, at).some((other) => other.kind === 'placed' && samePlaced(block, other))
+      )
+        context.addIssue({
+          code: 'custom',
+          path: ['blocks', at, 'shows'],
+          message: pagesSays(owners).placedTwice,
+        });
     });
   });
 export type PageItem = z.infer<typeof PageItem>;

@@ -28,6 +28,8 @@ export const pagesSays = sentences(
     myAccount: 'My account',
     signOut: 'Sign out',
     search: 'Search',
+    placedTwice:
+      'This stands on the page already, in another block. Choose something else, or take one of the two out.',
     notALink: 'Write a whole address that begins with https://, mailto: or tel:.',
     ownAddress: 'That address is the product’s own. Choose another, such as one with a word before it.',
   },

@@ -8,7 +8,7 @@ import { chipsIn, say, type ChipName, type PathId, type WordSource } from '../ke
 import { sayPrice } from '../levels';
 import type { Setup } from '../setup';
 import { hrefOfPage, targetHref } from './address';
-import { blockKindOf, showPicture, type Block, type DirectoryBlock, type ListedView, type Shelf } from './blocks';
+import { blockKindOf, showPicture, type Block, type LookedUp, type Shelf } from './blocks';
 import { outsideParts, type PageItem } from './page';
 import type { PageView } from './view';
 import { sayWays } from './ways';
@@ -20,7 +20,7 @@ export type Resolved =
 
 /**
  * Resolves a page. `words` gives the personal words, normally those of the same person; `path` is the path that an
- * applicant is on, for the ways in; `listed` who stands in a directory, for this viewer.
+ * applicant is on, for the ways in.
  */
 export function resolvePage(
   page: PageItem,
@@ -28,7 +28,7 @@ export function resolvePage(
   words: WordSource,
   doors: Doors,
   path: PathId | null = null,
-  listed: (block: string) => ListedView | null = () => null,
+  looked: LookedUp = nothingLooked,
 ): Resolved {
   const { setup } = doors;
   const open = doors.predicate(page.door)(person);
@@ -38,7 +38,7 @@ export function resolvePage(
     return other ? { is: 'elsewhere', address: hrefOfPage(other, setup) } : { is: 'missing' };
   }
   const shown = page.blocks.filter((block) => blockShows(block, page, open, person, doors));
-  const shelf = shelfOf(setup, listed);
+  const shelf = shelfOf(setup, looked);
   const views = (aside: boolean) =>
     shown
       .filter((block) => block.aside === aside)
@@ -70,11 +70,17 @@ export function blockShows(block: Block, page: PageItem, pageOpen: boolean, pers
   return block.door === undefined || doors.predicate(block.door)(person);
 }
 
-/** The directories of a page that somebody sees: what has to be looked up for them. */
-export function directoriesSeen(page: PageItem, person: Prepared, doors: Doors): DirectoryBlock[] {
+/** The blocks of one kind that somebody sees of a page: what has to be looked up for them. */
+export function blocksSeen<K extends Block['kind']>(
+  kind: K,
+  page: PageItem,
+  person: Prepared,
+  doors: Doors,
+): Extract<Block, { kind: K }>[] {
   const open = doors.predicate(page.door)(person);
-  return page.blocks.flatMap((block) =>
-    block.kind === 'directory' && blockShows(block, page, open, person, doors) ? [block] : [],
+  return page.blocks.filter(
+    (block): block is Extract<Block, { kind: K }> =>
+      block.kind === kind && blockShows(block, page, open, person, doors),
   );
 }
 
@@ -95,8 +101,10 @@ export const chipsOfPage = (page: PageItem): ChipName[] => [
   ]),
 ];
 
-const shelfOf = (setup: Setup, listed: Shelf['listed']): Shelf => ({
-  listed,
+const nothingLooked: LookedUp = { listed: () => null, asked: () => false };
+
+const shelfOf = (setup: Setup, looked: LookedUp): Shelf => ({
+  ...looked,
   reader: setup.doc.site,
   hrefOf: (to) => targetHref(to, setup),
   levels: (ids) =>

@@ -13,6 +13,7 @@ export const insightSays = sentences({
   questions: 'its questions',
   video: 'a film',
   directory: 'its directory',
+  placed: 'what it asks',
   callToAction: 'a call to action',
   calendar: 'its calendar',
   card: 'the member’s card',

@@ -2,16 +2,16 @@
  * Purpose: what an address of the site shows to one viewer, as data. HTML, JSON and the viewpoint all come from
  * here, so that none can show more than another.
  */
-import type { NoticeView, PlaceView, ShellView, SiteView } from '../../contract';
+import type { NoticeView, PageView, PlaceView, ShellView, SiteView } from '../../contract';
 import type { Prepared } from '../../core/doors';
 import { sayStanding } from '../../core/facts';
 import type { PathId, WordSource, Wording } from '../../core/kernel';
-import { directoriesSeen, hrefOfPage, menuFor, menuOf, resolvePage, wordsFor } from '../../core/pages';
+import { blocksSeen, hrefOfPage, menuFor, menuOf, resolvePage, targetHref, wordsFor } from '../../core/pages';
 import type { Setup } from '../../core/setup';
-import type { DirectoryBlock, ListedView, PageItem } from '../../core/pages';
+import type { DirectoryBlock, ListedView, PageItem, PlacedBlock } from '../../core/pages';
 import type { Looker } from '../callers';
 import type { Live } from '../setup';
-import type { Places } from './places';
+import type { PlaceAnswer, Places } from './places';
 import { siteSays } from './site.sentences';
 
 /** What is given by areas, who look it up. */
@@ -25,8 +25,13 @@ export type PlaceSources = {
   notice(looker: Looker, live: Live): Promise<NoticeView | null>;
 };
 
+/** What is open, or shows something to those outside; or what is shut, name and ways in alone. */
+export type PageStatus = 200 | 403;
+export const statusOf = ({ shut, blocks }: Pick<PageView, 'shut' | 'blocks'>): PageStatus =>
+  shut === null || blocks.length > 0 ? 200 : 403;
+
 export type Place =
-  | { readonly is: 'view'; readonly view: SiteView; readonly status: 200 | 404 }
+  | { readonly is: 'view'; readonly view: SiteView; readonly status: PageStatus | 404 }
   | { readonly is: 'elsewhere'; readonly to: string };
 
 /**
@@ -34,7 +39,7 @@ export type Place =
  * another each time it is opened, so that nothing can be learned of it by asking again; what comes back with answers in
  * it is not packed whatever its place.
  */
-export const mixesSecrets: ReadonlySet<SiteView['place']['kind']> = new Set([
+const secretKinds: ReadonlySet<SiteView['place']['kind']> = new Set([
   'joining',
   'confirm',
   'signIn',
@@ -43,6 +48,20 @@ export const mixesSecrets: ReadonlySet<SiteView['place']['kind']> = new Set([
   'reset',
   'account',
 ]);
+export const mixesSecrets = ({ place }: Pick<SiteView, 'place'>): boolean =>
+  secretKinds.has(place.kind) ||
+  (place.kind === 'page' && Object.values(place.placed).some(({ kind }) => secretKinds.has(kind)));
+
+type Asking = Extract<PlaceView, { kind: 'page' }>['placed'][string];
+const askingKinds = new Set(['signIn', 'forgotten', 'account', 'join', 'form', 'notice'] satisfies Asking['kind'][]);
+/** Whether something is asked of them there; whoever is in already has nothing to be asked. */
+const isAsked = (answer: PlaceAnswer): answer is Asking =>
+  answer !== null && 'kind' in answer && (askingKinds as ReadonlySet<string>).has(answer.kind);
+
+/** The address at which the same stands by itself. */
+const addressOfPlaced = (shows: PlacedBlock['shows'], setup: Setup): string =>
+  'form' in shows ? (targetHref(shows, setup) ?? '') : addressesOwn[shows.place];
+const addressesOwn = { signIn: '/sign-in', forgotten: '/forgotten', account: '/account' } as const;
 
 const UNSEEN = /[\s\p{Cc}]|%0[0-9a-f]/iu;
 
@@ -103,11 +122,17 @@ export async function placeFor(
   const person = doors.prepare(looker.facts, looker.now);
   const words = wordsFor(looker.facts, looker.now, setup);
   const notice = await sources.notice(looker, live);
-  const show = (place: PlaceView, status: 200 | 404 = 200): Place => ({
+  const show = (place: PlaceView, status: PageStatus | 404 = 200): Place => ({
     is: 'view',
     view: { shell: shellFor(person, words, live, notice), place, path, attempt: null },
     status,
   });
+  /** What an area answers at an address of its own. */
+  const at = async (address: string): Promise<PlaceAnswer> => {
+    const [, first = '', rest, ...more] = address.split('/');
+    const given = more.length === 0 && Object.hasOwn(sources.places, first) ? sources.places[first] : undefined;
+    return (await given?.({ path, rest, query: (name) => asked.get(name), preview, looker, live })) ?? null;
+  };
   const missing = () => show({ kind: 'missing', title: siteSays(setup.doc.site).noPage }, 404);
 
   // Browsers leave tabs and line breaks out of an address, so that what stands around them comes together.
@@ -121,20 +146,28 @@ export async function placeFor(
     const waits = looker.facts.standing === 'applicant' && !doors.predicate(page.door)(person);
     const onPath = waits ? await sources.pathOf(looker, live) : null;
     const listed = new Map<string, ListedView>();
-    for (const block of directoriesSeen(page, person, doors))
+    for (const block of blocksSeen('directory', page, person, doors))
       listed.set(block.id, await sources.listed(block, looker, live));
-    const resolved = resolvePage(page, person, words, doors, onPath, (block) => listed.get(block) ?? null);
+    const placed: Extract<PlaceView, { kind: 'page' }>['placed'] = {};
+    for (const { id, shows } of blocksSeen('placed', page, person, doors)) {
+      // Who is in has lost nothing.
+      if ('place' in shows && shows.place === 'forgotten' && looker.facts.member) continue;
+      const own = await at(addressOfPlaced(shows, setup));
+      if (isAsked(own)) placed[id] = own;
+    }
+    const resolved = resolvePage(page, person, words, doors, onPath, {
+      listed: (block) => listed.get(block) ?? null,
+      asked: (block) => Object.hasOwn(placed, block),
+    });
     if (resolved.is === 'missing') return missing();
     if (resolved.is === 'elsewhere') return { is: 'elsewhere', to: resolved.address };
-    return show({ kind: 'page', ...resolved.view });
+    return show({ kind: 'page', ...resolved.view, placed }, statusOf(resolved.view));
   }
   const moved = setup.pageByFormer.get(path.slice(1));
   // Only whoever may know that the page is there is led to it.
   if (moved && !moved.retired && resolvePage(moved, person, words, doors).is !== 'missing')
     return { is: 'elsewhere', to: hrefOfPage(moved, setup) };
-  const [, first = '', rest, ...more] = path.split('/');
-  const given = more.length === 0 && Object.hasOwn(sources.places, first) ? sources.places[first] : undefined;
-  const answer = (await given?.({ path, rest, query: (name) => asked.get(name), preview, looker, live })) ?? null;
+  const answer = await at(path);
   if (answer === null) return missing();
   return 'elsewhere' in answer ? { is: 'elsewhere', to: answer.elsewhere } : show(answer);
 }

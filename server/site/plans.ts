@@ -12,17 +12,19 @@ import { chipsOfMenu, chipsOfPage, itemsWithin, menuItemShows, menuOf, resolvePa
 
 import { makeReady, type Ready } from '../platform/squeeze';
 import type { Live } from '../setup';
-import { shellFor } from './place';
+import { shellFor, statusOf, type PageStatus } from './place';
 import type { PageItem } from '../../core/pages';
 
 type Piece = string | { readonly chip: ChipName; readonly json: boolean };
 type Plan = {
+  readonly status: PageStatus;
   readonly pieces: readonly Piece[];
   /** The state alone, as JSON. */
   readonly state: readonly Piece[];
   readonly ready: Ready | null;
 };
 type Watch = { readonly open: Predicate; readonly doors: readonly Predicate[]; readonly chips: readonly ChipName[] };
+export type Filled = { readonly status: PageStatus; readonly body: Buffer | string };
 export type Compose = (view: SiteView, page: PageItem) => Promise<string>;
 
 const START = '\uE000';
@@ -48,10 +50,10 @@ export class Plans {
    * The document of an open page for one person, or null where it must be resolved in full (the page is shut,
    * and what is said then depends on more of the person).
    */
-  async page(page: PageItem, person: Prepared, words: WordSource): Promise<Buffer | string | null> {
+  async page(page: PageItem, person: Prepared, words: WordSource): Promise<Filled | null> {
     const plan = await this.plan(page, person, words);
     if (plan === null) return null;
-    return plan.ready?.plain ?? fill(plan.pieces, words);
+    return { status: plan.status, body: plan.ready?.plain ?? fill(plan.pieces, words) };
   }
 
   /** The view of an open page as JSON, the same that is inlined in its document; null as for `page`. */
@@ -61,8 +63,8 @@ export class Plans {
   }
 
   private async plan(page: PageItem, person: Prepared, words: WordSource): Promise<Plan | null> {
-    // Who stands in a directory changes by the hour, and is looked up for each viewer.
-    if (page.blocks.some(({ kind }) => kind === 'directory')) return null;
+    // Who stands in a directory changes by the hour; a form has the key of its own sending.
+    if (page.blocks.some(({ kind }) => kind === 'directory' || kind === 'placed')) return null;
     const watch = this.watchOf(page);
     const visitor = person.facts.member === null;
     const open = watch.open(person);
@@ -84,10 +86,11 @@ export class Plans {
   }
 
   /** The document of a page for somebody who is not signed in, or null where it leads elsewhere. */
-  async visitor(page: PageItem, now: Instant): Promise<Ready | null> {
+  async visitor(page: PageItem, now: Instant): Promise<{ status: PageStatus; ready: Ready } | null> {
     const person = this.live.doors.prepare(visitorFacts, now);
     if (this.hides(page, person)) return null;
-    return (await this.plan(page, person, this.visitorWords(now)))?.ready ?? null;
+    const plan = await this.plan(page, person, this.visitorWords(now));
+    return plan?.ready ? { status: plan.status, ready: plan.ready } : null;
   }
 
   /**
@@ -138,16 +141,17 @@ export class Plans {
     if (resolved.is !== 'page') return this.keep(key, null);
     const view: SiteView = {
       shell: shellFor(person, source, this.live),
-      place: { kind: 'page', ...resolved.view },
+      place: { kind: 'page', ...resolved.view, placed: {} },
       path: page.id === this.live.setup.doc.site.home ? '/' : `/${page.address}`,
       attempt: null,
     };
     const html = await this.compose(view, page);
     const from = html.indexOf(STATE) + STATE.length;
     const state = cut(html.slice(from, html.indexOf('</script>', from)), 0);
+    const status = statusOf(resolved.view);
     const plan: Plan = visitor
-      ? { pieces: [], state, ready: makeReady(html) }
-      : { pieces: cut(html, html.indexOf(STATE)), state, ready: null };
+      ? { status, pieces: [], state, ready: makeReady(html) }
+      : { status, pieces: cut(html, html.indexOf(STATE)), state, ready: null };
     return this.keep(key, plan);
   }
 

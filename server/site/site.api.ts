@@ -18,7 +18,7 @@ export const siteApi = ({ live: setups, clock, sources }: SiteApiPorts) => ({
     if (!live) throw problem('not-found');
     const place = await placeFor(input.path, lookerOf(context.member, clock.now()), live, sources);
     if (place.is !== 'view') return { elsewhere: place.to };
-    if (mixesSecrets.has(place.view.place.kind)) unsqueezed(context.res);
+    if (mixesSecrets(place.view)) unsqueezed(context.res);
     return place.view;
   }),
 });

@@ -12,8 +12,8 @@ import { packing, unsqueezed } from '../platform/squeeze';
 import type { Live, LiveSetup } from '../setup';
 import { isEmbedded } from './embed';
 import { Looks, type Look } from './look';
-import { mixesSecrets, pageAt, placeFor, type PlaceSources } from './place';
-import { Plans } from './plans';
+import { mixesSecrets, pageAt, placeFor, statusOf, type PlaceSources } from './place';
+import { Plans, type Filled } from './plans';
 import { structuredOf } from './structured';
 import { safeJson, type Template } from './template';
 import { platformSays } from '../platform/platform.sentences';
@@ -67,13 +67,14 @@ export class Site {
       if (!page) return next();
       this.plansOf(live)
         .visitor(page, this.ports.clock.now())
-        .then((ready) => {
-          if (ready === null) return next();
+        .then((kept) => {
+          if (kept === null) return next();
+          const { ready, status } = kept;
           if (made?.live !== live) made = { live, fixed: fixed(live) };
           const packed = packing(req.headers['accept-encoding']);
           const body = ready[packed];
           const encoding = packed === 'plain' ? [] : ['Content-Encoding', packed];
-          res.writeHead(200, [...made.fixed, ...encoding, 'Content-Length', String(body.length)]);
+          res.writeHead(status, [...made.fixed, ...encoding, 'Content-Length', String(body.length)]);
           res.end(body);
         })
         .catch(next);
@@ -94,12 +95,12 @@ export class Site {
     }
     const looker = await this.looker(req, res);
     const ready = await this.ready(req.path, looker, live);
-    if (ready !== null) return this.send(res, 200, ready, live);
+    if (ready !== null) return this.send(res, ready.status, ready.body, live);
     await this.show(req, res, live, looker);
   };
 
   /** A page that can be sent as it is kept, filled for this person; null where it must be resolved in full. */
-  async ready(path: string, looker: Looker, live: Live): Promise<Buffer | string | null> {
+  async ready(path: string, looker: Looker, live: Live): Promise<Filled | null> {
     const page = pageAt(path, live.setup);
     // What is kept ready is the same for many; whom a form waits for has a page of their own.
     if (!page || (await this.ports.sources.notice(looker, live))) return null;
@@ -132,7 +133,7 @@ export class Site {
       res.redirect(302, place.to);
       return;
     }
-    if (mixesSecrets.has(place.view.place.kind)) unsqueezed(res);
+    if (mixesSecrets(place.view)) unsqueezed(res);
     this.send(res, place.status, await this.document(place.view, live), live, isEmbedded(place.view.path));
   }
 
@@ -154,7 +155,7 @@ export class Site {
     const { place } = view;
     const page = place.kind === 'page' ? place : null;
     // What is shut shows its name and the way in: nothing to be found by or to be shared.
-    const open = page !== null && (page.shut === null || page.blocks.length > 0);
+    const open = page !== null && statusOf(page) === 200;
     return template.page({
       html: await template.render(view),
       state: safeJson(view),

@@ -50,6 +50,17 @@ describe('a visitor', () => {
     }
   });
 
+  it('is told by the status that a page is shut, where nothing of it shows', async () => {
+    for (const [path, status] of [
+      ['/my-bees', 403],
+      ['/winter-treatment-guide', 200],
+      ['/about', 200],
+    ] as const) {
+      const answer = await who().raw(path);
+      expect([path, answer.status, (await answer.text()).includes('</html>')]).toEqual([path, status, true]);
+    }
+  });
+
   it('cannot tell a hidden page from one that does not exist', async () => {
     const [hidden, missing] = await Promise.all(['/mentor-notes', '/nobody-made-this'].map((path) => who().raw(path)));
     expect(hidden!.status).toBe(404);
@@ -210,7 +221,8 @@ describe('a page kept ready', () => {
         const place = await placeFor(path, { facts, session: null, now }, live.must, sources);
         if (ready === null) continue;
         if (place.is !== 'view') throw new Error('a page that is ready must be a view');
-        expect(ready.toString()).toBe(await site.document(place.view, live.must));
+        expect(ready.body.toString()).toBe(await site.document(place.view, live.must));
+        expect(ready.status).toBe(place.status);
         compared++;
       }
       expect(person.facts).toBe(facts);

@@ -7,12 +7,14 @@ import { file, picture } from './files';
 import type { BlockKind } from './kind';
 import { cards, video } from './links';
 import { card, levels } from './membership';
+import { placed } from './placed';
 import { columns, questions, text } from './rich';
 import { greeting, heading } from './words';
 
 export { PictureUse, addressOfFile, addressOfPicture, showPicture } from './files';
 export type { DirectoryBlock } from './directory';
-export type { ListedView, Shelf } from './kind';
+export { ownPlaces, samePlaced, type PlacedBlock } from './placed';
+export type { ListedView, LookedUp, Shelf } from './kind';
 
 export const blockKinds = {
   greeting,
@@ -27,6 +29,7 @@ export const blockKinds = {
   video,
   file,
   directory,
+  placed,
   card,
   levels,
 } as const;
@@ -44,6 +47,7 @@ export const Block = z.discriminatedUnion('kind', [
   video.schema,
   file.schema,
   directory.schema,
+  placed.schema,
   card.schema,
   levels.schema,
 ]);
@@ -62,6 +66,7 @@ export const BlockView = z.discriminatedUnion('kind', [
   video.view,
   file.view,
   directory.view,
+  placed.view,
   card.view,
   levels.view,
 ]);

@@ -24,10 +24,16 @@ export const ListedView = z.object({
 });
 export type ListedView = z.infer<typeof ListedView>;
 
-/** What a block may look up while it is shown. */
-export type Shelf = {
-  /** Who stands in that directory, for this viewer; null where nobody has looked it up. */
+/** What was looked up for one viewer before a page is shown to them, by the block. */
+export type LookedUp = {
+  /** Who stands in that directory; null where nobody has looked it up. */
   listed(block: string): ListedView | null;
+  /** Whether the viewer is asked there for what the block places. */
+  asked(block: string): boolean;
+};
+
+/** What a block may look up while it is shown. */
+export type Shelf = LookedUp & {
   readonly reader: Reader;
   /** Null where it leads nowhere: what it names is gone or retired. */
   hrefOf(to: Target): string | null;

@@ -3,6 +3,7 @@ import { chipNames } from '../../../core/messages';
 import { blockKindOf, type Block, type PageItem } from '../../../core/pages';
 import type { Setup } from '../../../core/setup';
 import { reader } from '../reader';
+import { nameOfPlaced } from './blocks/placed';
 import { deskSiteSays } from './site.sentences';
 
 const says = deskSiteSays(reader);
@@ -12,8 +13,9 @@ export function wordsOfBlock(block: Block, setup: Setup): string {
   if (block.kind === 'card') return says.cardSays;
   const names = chipNames(setup);
   const lines = blockKindOf(block).plain(block, (chip) => names.get(chip) ?? chip);
+  const placed = block.kind === 'placed' ? [nameOfPlaced(block.shows, setup)] : [];
   const levels = block.kind === 'levels' ? block.levels.map((id) => setup.levels.get(id)?.title ?? id) : [];
-  return [...lines, ...levels].filter(Boolean).join('\n');
+  return [...placed, ...lines, ...levels].filter(Boolean).join('\n');
 }
 
 /** Who sees a block, in a word or two, and how far its door opens. */

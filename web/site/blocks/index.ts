@@ -11,6 +11,7 @@ import FileBlock from './FileBlock.vue';
 import GreetingBlock from './GreetingBlock.vue';
 import HeadingBlock from './HeadingBlock.vue';
 import LevelsBlock from './LevelsBlock.vue';
+import PlacedBlock from './PlacedBlock.vue';
 import PictureBlock from './PictureBlock.vue';
 import QuestionsBlock from './QuestionsBlock.vue';
 import TextBlock from './TextBlock.vue';
@@ -29,6 +30,7 @@ export const blockParts = {
   video: VideoBlock,
   file: FileBlock,
   directory: DirectoryBlock,
+  placed: PlacedBlock,
   card: CardBlock,
   levels: LevelsBlock,
 } satisfies Record<BlockView['kind'], Component>;

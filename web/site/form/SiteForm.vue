@@ -3,7 +3,7 @@
  * A form of the site: sent by script where there is script, else as a plain POST to the address it stands at, which
  * answers with the same place.
  */
-defineProps<{ name: string; act?: string; action?: string; enctype?: string | undefined }>();
+defineProps<{ name: string; act?: string; action?: string | undefined; enctype?: string | undefined }>();
 defineEmits<{ send: [] }>();
 </script>
 

@@ -1,25 +1,14 @@
 <script setup lang="ts">
-/** A follow-up form, for one to whom it is put. */
-import { useRouter } from 'vue-router';
+/** A follow-up form at its own address. */
 import type { PlaceView } from '../../../contract';
-import { call } from '../calls';
-import KnownForm from '../form/KnownForm.vue';
-import { goTo } from '../go';
+import FollowUpForm from '../form/FollowUpForm.vue';
 
-const props = defineProps<{ place: Extract<PlaceView, { kind: 'form' }> }>();
-const router = useRouter();
-
-async function send(answers: Record<string, string>): Promise<void> {
-  const { next = '/' } = await call('sendForm', { form: props.place.form, answers });
-  await goTo(router, next);
-}
+defineProps<{ place: Extract<PlaceView, { kind: 'form' }> }>();
 </script>
 
 <template>
   <main class="narrow">
     <h1 tabindex="-1">{{ place.title }}</h1>
-    <p v-if="place.intro" class="quiet">{{ place.intro }}</p>
-    <p v-if="place.sent" class="quiet">{{ place.sent }}</p>
-    <KnownForm :view="place" :action="`/form/${place.form}`" :send="send" />
+    <FollowUpForm :place="place" />
   </main>
 </template>

@@ -1,74 +1,21 @@
 <script setup lang="ts">
 /** A signup form beside the gates it leads through. */
-import { useRouter } from 'vue-router';
 import type { PlaceView } from '../../../contract';
-import { call } from '../calls';
-import { blankOf, enctypeOf } from '../form/blank';
-import FaultList from '../form/FaultList.vue';
-import FormQuestions from '../form/FormQuestions.vue';
-import FormSend from '../form/FormSend.vue';
-import SiteForm from '../form/SiteForm.vue';
-import { useForm } from '../form/useForm';
-import { useQuestions } from '../form/useQuestions';
-import { goTo } from '../go';
-import GateList from '../GateList.vue';
-import { useSite } from '../store';
-import { useReader } from '../../kit/reader';
 import { siteSays } from '../../../contract/site.sentences';
+import { useReader } from '../../kit/reader';
+import JoinForm from '../form/JoinForm.vue';
+import GateList from '../GateList.vue';
 
 const says = siteSays(useReader());
 
-const props = defineProps<{ place: Extract<PlaceView, { kind: 'join' }> }>();
-const blank: Record<string, unknown> = { ...blankOf(props.place.questions), website: '' };
-const form = useForm(`join-${props.place.form}`, blank, ['password']);
-const { answers, sending, faults, trouble, send } = form;
-const questions = useQuestions(() => props.place.questions, form);
-const router = useRouter();
-const site = useSite();
-
-async function submit(): Promise<void> {
-  if (questions.at.value < questions.steps.value.length - 1) return questions.next();
-  await send(async () => {
-    const { website, opened: _, ...given } = answers;
-    const { next = '/joining' } = await call('join', {
-      form: props.place.form,
-      once: props.place.once,
-      answers: JSON.parse(JSON.stringify(given)) as Record<string, string>,
-      invitation: props.place.invitation,
-      embedded: site.view?.path.startsWith('/embed/') ?? false,
-      website: String(website),
-      // As long as the site has been open in this tab: somebody who comes back to what is kept has only to send it.
-      took: performance.now(),
-    });
-    await goTo(router, next);
-  });
-}
+defineProps<{ place: Extract<PlaceView, { kind: 'join' }> }>();
 </script>
 
 <template>
   <div class="two">
     <main>
       <h1 tabindex="-1">{{ place.title }}</h1>
-      <p class="quiet">{{ place.intro }}</p>
-      <p v-if="place.before" class="notice">{{ place.before }}</p>
-      <SiteForm
-        :name="`join-${place.form}`"
-        :enctype="enctypeOf(place.questions)"
-        class="form"
-        :aria-busy="sending"
-        @send="submit"
-      >
-        <FaultList :faults="faults" :trouble="trouble" prefix="f-" :open="questions.open" />
-        <FormQuestions prefix="f-" :form="form" :questions="questions" :title="place.title" />
-        <div class="trap" aria-hidden="true">
-          <label for="f-website">{{ says.leaveThisEmpty }}</label>
-          <input id="f-website" v-model="answers['website']" name="website" tabindex="-1" autocomplete="off" />
-        </div>
-        <input v-if="place.invitation" type="hidden" name="invitation" :value="place.invitation" />
-        <input type="hidden" name="once" :value="place.once" />
-        <input type="hidden" name="opened" :value="site.view?.attempt?.typed['opened'] ?? place.opened" />
-        <FormSend :questions="questions" :label="place.sendLabel" :note="place.sendNote" :sending="sending" />
-      </SiteForm>
+      <JoinForm :place="place" />
     </main>
     <aside :aria-label="says.howJoiningGoes"><GateList :title="says.howJoiningGoes" :gates="place.gates" /></aside>
   </div>

@@ -18,6 +18,7 @@ import FileField from '../../files/FileField.vue';
 import PictureField from '../../files/PictureField.vue';
 import CalendarFields from './CalendarFields.vue';
 import { agreedBy, toldBy } from './directory';
+import { placedChoices, placedOf, valueOfPlaced } from './placed';
 import type { BlockField } from './fields';
 
 /** Large, and needed by those only who write. */
@@ -91,6 +92,14 @@ const put = (at: string, n: number, one: Body) => set({ [at]: list(at).map((old,
         :items="agreements"
         :fault="faultAt(field.at)"
         @update:model-value="set({ [field.at]: $event })"
+      />
+      <KitChoice
+        v-else-if="field.as === 'placed' && draft.setup"
+        :model-value="valueOfPlaced(body[field.at] as never)"
+        :label="field.label"
+        :items="placedChoices(draft.setup)"
+        :fault="faultAt(field.at)"
+        @update:model-value="set({ [field.at]: placedOf(String($event)) })"
       />
       <KitTicks
         v-else-if="field.as === 'told'"

@@ -15,7 +15,17 @@ type Named<At extends string> = { readonly at: At; readonly label: string; reado
 export type BlockField<At extends string = string> =
   | (Named<At> & {
       readonly as:
-        'line' | 'longLine' | 'words' | 'longWords' | 'rich' | 'target' | 'levels' | 'tick' | 'agreed' | 'told';
+        | 'line'
+        | 'longLine'
+        | 'words'
+        | 'longWords'
+        | 'rich'
+        | 'target'
+        | 'levels'
+        | 'tick'
+        | 'agreed'
+        | 'told'
+        | 'placed';
     })
   | {
       readonly at: At;
@@ -113,6 +123,11 @@ export const blockFields: Fields = {
     { at: 'agreed', as: 'agreed', label: says.agreedBy },
     { at: 'fields', as: 'told', label: says.toldOf },
   ],
+  placed: [
+    { at: 'shows', as: 'placed', label: says.placedShows },
+    { at: 'title', as: 'words', label: says.placedTitle, optional: true },
+    { at: 'otherwise', as: 'longWords', label: says.placedOtherwise },
+  ],
   card: [],
   levels: [
     { at: 'title', as: 'line', label: says.theHeading },
@@ -165,6 +180,8 @@ export function freshBlock(
       return { kind, title: says.newFilm, address: 'https://' };
     case 'directory':
       return { kind, title: says.directoryTitle, agreed: agreed as FieldId, fields: [] };
+    case 'placed':
+      return { kind, shows: { place: 'signIn' }, otherwise: says.placedAlready };
     case 'card':
       return { kind };
     case 'levels':
@@ -185,6 +202,7 @@ export const blockNames: Record<Block['kind'], string> = {
   video: says.video,
   file: says.file,
   directory: says.directory,
+  placed: says.placed,
   card: says.card,
   levels: says.levels,
 };

@@ -2,10 +2,10 @@
 /** Changing the password; all other devices are signed out by it. */
 import FieldFrame, { describedBy } from '../../kit/fields/FieldFrame.vue';
 import { call } from '../calls';
-import FaultList from '../form/FaultList.vue';
-import SiteForm from '../form/SiteForm.vue';
-import SiteInput from '../form/SiteInput.vue';
-import { useForm } from '../form/useForm';
+import FaultList from './FaultList.vue';
+import SiteForm from './SiteForm.vue';
+import SiteInput from './SiteInput.vue';
+import { useForm } from './useForm';
 import { useGo } from '../go';
 import { useReader } from '../../kit/reader';
 import { siteSays } from '../../../contract/site.sentences';
