@@ -1,7 +1,8 @@
 /** Members: the list, one person, and finding people. */
 import { z } from 'zod';
 import { FieldValue, Standing } from '../core/facts';
-import { AnswerRule, FieldItem, depthOf } from '../core/fields';
+import { Rule, depthOfRule } from '../core/doors';
+import { FieldItem } from '../core/fields';
 import { FieldId, GroupId, LevelId, MemberId } from '../core/kernel';
 import { anyStaff, editors, endpoint, managers } from './access';
 import { ApplicationView } from './review';
@@ -30,7 +31,7 @@ export const MemberFilter = {
   standing: Standing.optional(),
   level: LevelId.optional(),
   group: GroupId.optional(),
-  /** What they have answered: a rule over answers, as JSON, so that it fits into an address. */
+  /** A rule that they meet, as JSON, so that it fits into an address. */
   where: z
     .string()
     .max(4_000)
@@ -42,9 +43,9 @@ export const MemberFilter = {
         return text;
       }
     })
-    .pipe(AnswerRule)
+    .pipe(Rule)
     // Deeper than anybody asks, and shallow for a database.
-    .refine((rule) => depthOf(rule) <= 6)
+    .refine((rule) => depthOfRule(rule) <= 6)
     .optional(),
 };
 
@@ -97,6 +98,8 @@ export const members = {
       groups: z.array(z.object({ id: text, title: text })),
       /** Whose answers can be asked about, in the order of the set-up. */
       fields: z.array(FieldItem),
+      /** In which days are counted. */
+      zone: z.string(),
     }),
   ),
   one: endpoint(anyStaff, 'GET', '/desk/members/{id}', 'One person: facts, timeline, application')

@@ -8,6 +8,7 @@ export const checkupSays = sentences({
   levels: 'level',
   groups: 'group',
   topics: 'topic',
+  lessons: 'lesson',
   pages: 'page',
   menus: 'menu',
   messages: 'message',

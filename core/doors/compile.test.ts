@@ -2,7 +2,7 @@ import fc from 'fast-check';
 import { describe, expect, it } from 'vitest';
 import { NOW, applicant, friend, keeper, lapsed, mentor, person, quillmoor } from '../../tests/support/quillmoor';
 import { visitorFacts, type Facts } from '../facts';
-import { DAY, type GroupId, type LevelId } from '../kernel';
+import { DAY, type GroupId, type LessonId, type LevelId } from '../kernel';
 import { anyFacts, anyRule } from '../../tests/support/rules';
 import { setupOf, quillmoorDocument } from '../../tests/support/quillmoor';
 import { compile, doorsOf, explain, layoutOf, prepare, ruleOf, type Condition, type Rule } from './index';
@@ -101,6 +101,24 @@ describe('single conditions', () => {
     ],
     ['mail domain, whatever the case', { fact: 'mailDomain', is: ['MAIL.example'] }, keeper, true],
     ['no part of a domain', { fact: 'mailDomain', is: ['ail.example'] }, keeper, false],
+    ['paid for', { fact: 'paidFor', is: ['keeper' as LevelId] }, person({ paid: [['keeper', NOW - DAY]] }), true],
+    ['paid for another', { fact: 'paidFor', is: ['patron' as LevelId] }, person({ paid: [['keeper', 0]] }), false],
+    [
+      'paid today, in the last day',
+      { fact: 'paidFor', is: ['keeper' as LevelId], within: 1 },
+      person({ paid: [['keeper', NOW]] }),
+      true,
+    ],
+    [
+      'paid yesterday, in the last day',
+      { fact: 'paidFor', is: ['keeper' as LevelId], within: 1 },
+      person({ paid: [['keeper', NOW - DAY]] }),
+      false,
+    ],
+    ['pays later', { fact: 'paidFor', is: ['keeper' as LevelId] }, person({ paid: [['keeper', NOW + 1]] }), false],
+    ['their own', { fact: 'ownsThis' }, { ...keeper, owns: true }, true],
+    ['somebody else’s', { fact: 'ownsThis' }, keeper, false],
+    ['a lesson that is none', { fact: 'lessonDone', is: ['gone' as LessonId] }, keeper, false],
     ['admitted long enough', { fact: 'admittedFor', days: 226 }, keeper, true],
     ['not admitted', { fact: 'admittedFor', days: 0 }, applicant, false],
   ])('%s', (_, condition, facts, met) => {

@@ -8,7 +8,16 @@
  */
 import { standings, visitorFacts, type Facts, type FieldValue, type HeldTerm } from '../facts';
 import type { FieldItem } from '../fields/items';
-import { DAY, never, type FieldId, type GroupId, type Instant, type LevelId, type MemberId } from '../kernel';
+import {
+  DAY,
+  never,
+  type FieldId,
+  type GroupId,
+  type Instant,
+  type LessonId,
+  type LevelId,
+  type MemberId,
+} from '../kernel';
 import { dayBegins, dayNumber } from '../kernel/calendar';
 import type { Setup } from '../setup';
 import { windowOf } from './conditions/days';
@@ -81,6 +90,9 @@ function choicesOf(conditions: readonly Condition[], setup: Setup): Make[][] {
   const fields = new Map<string, Condition[]>();
   const domains = new Set<string>();
   const admitted = new Set<number>();
+  const paid = new Map<string, Set<number>>();
+  const lessons = new Set<string>();
+  let owns = false;
   for (const one of conditions) {
     if (one.fact === 'level')
       for (const id of one.is) {
@@ -92,6 +104,14 @@ function choicesOf(conditions: readonly Condition[], setup: Setup): Make[][] {
     else if (one.fact === 'field') fields.set(one.field, [...(fields.get(one.field) ?? []), one]);
     else if (one.fact === 'mailDomain') for (const domain of one.is) domains.add(domain.toLowerCase());
     else if (one.fact === 'admittedFor') admitted.add(one.days);
+    else if (one.fact === 'paidFor')
+      for (const id of one.is) {
+        const spans = paid.get(id) ?? new Set<number>();
+        if (one.within) spans.add(one.within);
+        paid.set(id, spans);
+      }
+    else if (one.fact === 'lessonDone') for (const id of one.is) lessons.add(id);
+    else if (one.fact === 'ownsThis') owns = true;
   }
   /** So many days before that day, at its beginning. */
   const begun = new Map<number, Instant>();
@@ -137,6 +157,17 @@ function choicesOf(conditions: readonly Condition[], setup: Setup): Make[][] {
         admittedAt: before(at, days),
       })),
     ]);
+  for (const [level, spans] of paid)
+    choices.push([
+      (facts) => facts,
+      ...[0, ...[...spans].flatMap((days) => [days - 1, days])].map((days): Make => (facts, at) => ({
+        ...facts,
+        paid: [...facts.paid, { level: level as LevelId, at: before(at, days) }],
+      })),
+    ]);
+  for (const lesson of lessons)
+    choices.push([(facts) => facts, (facts) => ({ ...facts, lessons: [...facts.lessons, lesson as LessonId] })]);
+  if (owns) choices.push([(facts) => facts, (facts) => ({ ...facts, owns: true })]);
   for (const [id, asked] of fields) {
     const field = setup.fields.get(id);
     if (!field) continue;

@@ -5,5 +5,6 @@ export * from './describe';
 export * from './explain';
 export * from './doors';
 export * from './ways';
+export { windowOf } from './conditions/days';
 export { columnsOf } from './columns';
 export { alwaysOrNever, covers, type Decided } from './decide';

@@ -39,6 +39,10 @@ export function conditionsOf(rule: Rule): Condition[] {
   return childrenOf(rule).flatMap(conditionsOf);
 }
 
+/** How deep groups stand in groups; 1 for a condition alone. */
+export const depthOfRule = (rule: Rule): number =>
+  isCondition(rule) ? 1 : 1 + Math.max(0, ...childrenOf(rule).map(depthOfRule));
+
 export function childrenOf(rule: Exclude<Rule, Condition>): Rule[] {
   if ('all' in rule) return rule.all;
   if ('any' in rule) return rule.any;

@@ -23,6 +23,7 @@ export function factsAsOf(facts: Facts, past: Past, at: Instant): Facts | null {
     standingSince: last.at,
     admittedAt: facts.admittedAt !== null && facts.admittedAt <= at ? facts.admittedAt : null,
     terms: facts.terms.filter((term) => term.from <= at),
+    paid: facts.paid.filter((payment) => payment.at <= at),
     groups: past.groups.filter(({ since }) => since <= at).map(({ group }) => group),
   };
 }

@@ -3,7 +3,17 @@
  * Invariant: nothing here is a rule or a secret; a stored row of this shape is all a request needs to know.
  */
 import { z } from 'zod';
-import { FieldId, GroupId, LevelId, MemberId, TopicId, versioned, type Instant, type Reader } from '../kernel';
+import {
+  FieldId,
+  GroupId,
+  LessonId,
+  LevelId,
+  MemberId,
+  TopicId,
+  versioned,
+  type Instant,
+  type Reader,
+} from '../kernel';
 import { factsSays } from './facts.sentences';
 
 export const Standing = z.enum(['applicant', 'admitted', 'paused', 'lapsed', 'declined', 'closed']);
@@ -21,6 +31,10 @@ export type FieldValue = z.infer<typeof FieldValue>;
 export const HeldTerm = z.object({ level: LevelId, from: z.number(), until: z.number().nullable() });
 export type HeldTerm = z.infer<typeof HeldTerm>;
 
+/** That a level was paid for, at an instant in milliseconds. */
+export const PaidFor = z.object({ level: LevelId, at: z.number() });
+export type PaidFor = z.infer<typeof PaidFor>;
+
 export const Facts = z.object({
   member: MemberId.nullable(),
   number: z.number().nullable(),
@@ -34,6 +48,12 @@ export const Facts = z.object({
   groups: z.array(GroupId),
   fields: z.record(FieldId, FieldValue),
   topics: z.array(TopicId),
+  /** In order of time; what was given back whole is not among them. */
+  paid: z.array(PaidFor),
+  /** Lessons that are done. */
+  lessons: z.array(LessonId),
+  /** Whether what is looked at is their own. Asked where something is looked at, and never stored. */
+  owns: z.boolean(),
 });
 export type Facts = z.infer<typeof Facts>;
 
@@ -51,6 +71,9 @@ export const visitorFacts: Facts = Object.freeze({
   groups: [],
   fields: {},
   topics: [],
+  paid: [],
+  lessons: [],
+  owns: false,
 });
 
 /** The term that counts now: of those running, the one that lasts longest. */
@@ -72,7 +95,7 @@ export function lastTerm(facts: Facts): HeldTerm | null {
 }
 
 /** Facts as they are stored. Version 1 said no version. */
-export const storedFacts = versioned<Facts>([(old) => old]);
+export const storedFacts = versioned<Facts>([(old) => old, (old) => ({ ...old, paid: [], lessons: [], owns: false })]);
 
 /** Stored facts of any version, as text. Quick for those of the present one: every request of a member reads them. */
 export function readFacts(text: string): Facts {

@@ -8,11 +8,13 @@
  * about 300 bytes for a member of Quillmoor (`npm run bench` tells).
  */
 import { dayNumber } from '../kernel/calendar';
-import type { Instant } from '../kernel';
+import type { Instant, LessonId } from '../kernel';
 import { add, drop, wordsFor, type Bits } from './bits';
-import type { Facts, FieldValue, HeldTerm } from './facts';
+import type { Facts, FieldValue, HeldTerm, PaidFor } from './facts';
 
 const ROOM = 1024;
+/** Shared by all who have none. */
+const NOTHING: readonly never[] = [];
 /** No day at all: earlier than any. */
 const NO_DAY = -2_147_483_648;
 
@@ -104,6 +106,8 @@ export class Population {
   private readonly groups = new Map<string, SetColumn>();
   private readonly fields = new Map<string, FieldColumn>();
   private readonly terms: (readonly HeldTerm[])[] = [];
+  private readonly paid: (readonly PaidFor[])[] = [];
+  private readonly lessons: (readonly LessonId[])[] = [];
   /** The number of the day on which somebody was admitted, and when, for whoever looks at an instant before. */
   private admitted = new Int32Array(ROOM).fill(NO_DAY);
   private admittedAt = new Float64Array(ROOM).fill(NaN);
@@ -157,6 +161,8 @@ export class Population {
     for (const set of this.groups.values()) drop(set.bits, row);
     for (const group of facts?.groups ?? []) add(this.setOf(this.groups, group).bits, row);
     this.terms[row] = facts?.terms ?? [];
+    this.paid[row] = facts?.paid.length ? facts.paid : NOTHING;
+    this.lessons[row] = facts?.lessons.length ? facts.lessons : NOTHING;
     const at = facts?.admittedAt ?? null;
     this.admitted[row] = at === null ? NO_DAY : dayNumber(at, this.zone);
     this.admittedAt[row] = at ?? NaN;
@@ -194,6 +200,8 @@ export class Population {
   standing = (name: string): Bits | null => this.standings.get(name)?.bits ?? null;
   group = (name: string): Bits | null => this.groups.get(name)?.bits ?? null;
   field = (name: string): FieldColumn | null => this.fields.get(name) ?? null;
+  paidOf = (row: number): readonly PaidFor[] => this.paid[row] ?? NOTHING;
+  lessonsOf = (row: number): readonly LessonId[] => this.lessons[row] ?? NOTHING;
   termsOf = (row: number): readonly HeldTerm[] => this.terms[row] ?? [];
   /** The numbers of the days of admission, and the instants. */
   get admission(): { readonly days: Int32Array; readonly at: Float64Array } {

@@ -73,13 +73,6 @@ export function meetsAnswers(rule: AnswerRule, given: ReadonlyMap<string, FieldV
   return 'any' in rule ? rule.any.some(meets) : !rule.none.some(meets);
 }
 
-/** How deep groups stand in groups; 1 for a condition alone. */
-export function depthOf(rule: AnswerRule): number {
-  if ('fact' in rule) return 1;
-  const parts = 'all' in rule ? rule.all : 'any' in rule ? rule.any : rule.none;
-  return 1 + Math.max(0, ...parts.map(depthOf));
-}
-
 /** The fields a rule asks about. */
 export function fieldsAsked(rule: AnswerRule): string[] {
   if ('fact' in rule) return [rule.field];

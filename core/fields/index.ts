@@ -1,7 +1,7 @@
 export * from './items';
 export { AfterSending, AnyForm, choosesLater, HookOfForm, LetterOfForm, PurposeOfForm, pathOfForm } from './formItem';
 export { PartOfForm, StartsWith, nameOfPart, partKindOf, type Beforehand, type Given } from './parts';
-export { AnswerRule, depthOf, fieldsAsked, type FieldTest } from './answerRule';
+export { AnswerRule, fieldsAsked, type AnswerCondition, type FieldTest } from './answerRule';
 export { answersOn, saidOn } from './said';
 export { questionsOf } from './questions';
 export { Question, shownBy } from './question';

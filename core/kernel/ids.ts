@@ -34,6 +34,8 @@ export const MenuId = setupId<'menu'>();
 export type MenuId = z.infer<typeof MenuId>;
 export const MessageId = setupId<'message'>();
 export type MessageId = z.infer<typeof MessageId>;
+export const LessonId = setupId<'lesson'>();
+export type LessonId = z.infer<typeof LessonId>;
 export const TopicId = setupId<'topic'>();
 export type TopicId = z.infer<typeof TopicId>;
 

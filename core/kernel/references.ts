@@ -1,8 +1,10 @@
 /** Purpose: references between the items of a set-up. */
 
-/** The lists of a set-up whose items others may refer to. */
-export type RefKind =
+/** The lists of a set-up. */
+export type ListName =
   'fields' | 'forms' | 'paths' | 'levels' | 'groups' | 'topics' | 'doors' | 'pages' | 'menus' | 'messages';
+/** What others may refer to. */
+export type RefKind = ListName | 'lessons';
 
 /** `at`: where within the item it stands, such as `blocks.2.door`; '' for the item itself. */
 export type Reference = { readonly at: string; readonly kind: RefKind; readonly id: string };

@@ -70,9 +70,9 @@ function toolsOf({ locale }: Reader): Tools {
 /** `a, b and c`, as the reader's language joins them. */
 export const listed = (parts: readonly string[], reader: Reader): string => toolsOf(reader).list(parts, 'conjunction');
 
-/** A clause as the beginning of a sentence. */
+/** A clause as the beginning of a sentence, within brackets too. */
 export const begins = (clause: string, { locale }: Reader): string =>
-  clause.replace(/^\p{L}/u, (letter) => letter.toLocaleUpperCase(locale));
+  clause.replace(/^\(*\p{L}/u, (letter) => letter.toLocaleUpperCase(locale));
 
 /** `1,200`, as the reader's language writes it. */
 export const sayNumber = (value: number, reader: Reader): string => toolsOf(reader).number(value);

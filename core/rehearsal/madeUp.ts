@@ -51,6 +51,9 @@ export function madeUpFacts(id: MemberId, person: MadeUp, now: Instant, setup: S
       setup,
     ),
     topics: [],
+    paid: [],
+    lessons: [],
+    owns: false,
   };
 }
 

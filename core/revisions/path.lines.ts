@@ -1,5 +1,5 @@
 /** Purpose: admission paths, their gates and grants in words. */
-import { describe } from '../doors';
+import { describe, describeWithin } from '../doors';
 import type { Grant, OwnGate, PathItem } from '../joining/path';
 import { never, sayNumber, saySpan, type Span } from '../kernel';
 import type { Setup } from '../setup';
@@ -67,7 +67,7 @@ function grantWords(grant: Grant, setup: Setup): string {
       : grant.lasts
         ? says.givesFor({ what: titleIn('levels', grant.level, setup), span: saySpan(grant.lasts, setup.doc.site) })
         : says.gives({ what: titleIn('levels', grant.level, setup) });
-  return grant.when ? says.ifRule({ gives, rule: describe(grant.when, setup, true) }) : gives;
+  return grant.when ? says.ifRule({ gives, rule: describeWithin(grant.when, setup) }) : gives;
 }
 
 /** Each grant by what it gives, so that one that moved is not told as new. */

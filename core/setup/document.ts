@@ -9,7 +9,7 @@ import { FieldItem, AnyForm, fieldsAsked, partKindOf, type PartOfForm } from '..
 import { PathItem, type Grant } from '../joining/path';
 import { rulesOfForm, rulesOfPath, type PlacedRule } from '../joining/rules';
 import { kindOf } from '../joining/gates';
-import { within, type ChipName, type RefKind, type Reference, type Words, chipsIn, fieldOfChip } from '../kernel';
+import { within, type ChipName, type ListName, type Reference, type Words, chipsIn, fieldOfChip } from '../kernel';
 import { LevelItem } from '../levels';
 import { AccountMessages, MessageItem, chipsOfMessage } from '../messages/message';
 import { blockKindOf } from '../pages/blocks';
@@ -17,14 +17,14 @@ import { MenuListItem, PageItem, itemsWithin, outsideParts, type OutsideView } f
 import { referencesOfTarget } from '../pages/target';
 import { SiteItem } from '../site/site';
 
-type ListKind<T extends object, L extends RefKind> = {
+type ListKind<T extends object, L extends ListName> = {
   readonly schema: z.ZodType<T>;
   /** The list of the document in which such items lie. */
   readonly list: L;
   readonly references: (item: T) => readonly Reference[];
 };
 
-const listKind = <T extends object, L extends RefKind>(
+const listKind = <T extends object, L extends ListName>(
   schema: z.ZodType<T>,
   list: L,
   references: (item: T) => readonly Reference[] = () => [],
@@ -178,7 +178,7 @@ export type ItemKind = keyof typeof itemKinds;
 /** The version of the format that this product writes. */
 export const FORMAT = 'admissa-setup/5';
 
-const listOf = <T extends object>({ schema }: ListKind<T, RefKind>) => z.array(schema);
+const listOf = <T extends object>({ schema }: ListKind<T, ListName>) => z.array(schema);
 
 /** The whole set-up as one file. */
 export const SetupDocument = z.strictObject({

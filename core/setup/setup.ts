@@ -7,7 +7,7 @@ import type { DoorItem } from '../doors/rule';
 import type { GroupItem, TopicItem } from '../facts/items';
 import type { FieldItem, AnyForm } from '../fields';
 import type { PathItem } from '../joining/path';
-import { kernelSays, ok, owners, refuse, type RefKind, type Result } from '../kernel';
+import { kernelSays, ok, owners, refuse, type ListName, type Result } from '../kernel';
 import type { LevelItem } from '../levels';
 import type { MessageItem } from '../messages/message';
 import type { MenuListItem, PageItem } from '../pages/page';
@@ -33,6 +33,8 @@ export type Setup = {
   readonly pageByFormer: ReadonlyMap<string, PageItem>;
   readonly menus: ReadonlyMap<string, MenuListItem>;
   readonly messages: ReadonlyMap<string, MessageItem>;
+  /** None can be set up yet: whoever asks for one asks for what does not exist. */
+  readonly lessons: ReadonlyMap<string, { readonly title: string }>;
 };
 
 /** Parses a document of any format and builds its indexes. Refuses with every fault found, never with the first alone. */
@@ -81,8 +83,8 @@ const saysTwice = (id: string) => kernelSays(owners).usedTwice({ id });
 
 /** Ids that two of one kind share. */
 function usedTwice(doc: SetupDocument): SetupFault[] {
-  const keys: [list: RefKind, key: (item: never) => string][] = [
-    ...Object.values(listKinds).map(({ list }): [RefKind, (item: never) => string] => [
+  const keys: [list: ListName, key: (item: never) => string][] = [
+    ...Object.values(listKinds).map(({ list }): [ListName, (item: never) => string] => [
       list,
       ({ id }: { id: string }) => id,
     ]),
@@ -126,6 +128,7 @@ function indexed(data: SetupDocument): Setup {
     ),
     menus: by(doc.menus, byId),
     messages: by(doc.messages, byId),
+    lessons: new Map(),
   });
 }
 

@@ -1,33 +1,23 @@
 /**
- * Purpose: a rule over answers as SQL over `member_value`, by the indexes of its typed columns alone.
- * Invariant: whom it finds is whom `meetsAnswers` finds (tested against it). The text column holds the first letters of
+ * Purpose: a condition on an answer as SQL over `member_value`, by the indexes of its typed columns alone.
+ * Invariant: whom it finds is whom `meetsField` finds (tested against it). The text column holds the first letters of
  * a text and compares loosely; the index narrows, and what is left is compared as the code compares.
  */
-import type { AnswerRule, FieldItem, FieldTest } from '../../core/fields';
+import type { AnswerCondition, FieldItem, FieldTest } from '../../core/fields';
 import { never } from '../../core/kernel';
 
-type Sql = { readonly sql: string; readonly params: readonly unknown[] };
+export type Sql = { readonly sql: string; readonly params: readonly unknown[] };
 type Fields = { readonly fields: ReadonlyMap<string, FieldItem> };
 
 /** So many letters of a text lie in its column (`MemberValueRow.text`). */
 const KEPT = 190;
-const nobody: Sql = { sql: '1 = 0', params: [] };
+export const nobody: Sql = { sql: '1 = 0', params: [] };
 
 /** For members `m`. A field that does not exist is answered by nobody. */
-export function answersSql(rule: AnswerRule, setup: Fields): Sql {
-  if ('fact' in rule) {
-    const field = setup.fields.get(rule.field);
-    const { sql, params } = field ? testSql(rule.test, field) : nobody;
-    return {
-      sql: `m.id IN (SELECT v.member FROM member_value v WHERE v.field = ? AND ${sql})`,
-      params: [rule.field, ...params],
-    };
-  }
-  const list = ('all' in rule ? rule.all : 'any' in rule ? rule.any : rule.none).map((part) => answersSql(part, setup));
-  const params = list.flatMap((part) => part.params);
-  if ('all' in rule) return { sql: list.length ? `(${list.map(({ sql }) => sql).join(' AND ')})` : '1 = 1', params };
-  const some = list.length ? `(${list.map(({ sql }) => sql).join(' OR ')})` : '1 = 0';
-  return { sql: 'any' in rule ? some : `NOT ${some}`, params };
+export function answerSql({ field: id, test }: AnswerCondition, setup: Fields): Sql {
+  const field = setup.fields.get(id);
+  const { sql, params } = field ? testSql(test, field) : nobody;
+  return { sql: `m.id IN (SELECT v.member FROM member_value v WHERE v.field = ? AND ${sql})`, params: [id, ...params] };
 }
 
 const like = (text: string): string => text.replace(/[\\%_]/g, '\\$&');
@@ -62,17 +52,22 @@ function testSql(test: FieldTest, { of }: FieldItem): Sql {
       };
     case 'from':
       // A span begins with its first day, so that it stands behind that day in the order of texts.
-      return isDays(of.kind) ? { sql: 'v.text >= ?', params: [test.day] } : nobody;
+      if (isDays(of.kind)) return { sql: 'v.text >= ?', params: [test.day] };
+      return of.kind === 'severalChoices' ? nobody : { sql: `${READS_AS_DAYS} AND v.text >= ?`, params: [test.day] };
     case 'until':
       if (of.kind === 'date') return { sql: `v.text <= ? AND v.text <> ''`, params: [test.day] };
-      return of.kind === 'dateRange'
-        ? { sql: 'SUBSTRING(v.text, 12) <= ? AND CHAR_LENGTH(v.text) = 21', params: [test.day] }
-        : nobody;
+      if (of.kind === 'dateRange')
+        return { sql: 'SUBSTRING(v.text, 12) <= ? AND CHAR_LENGTH(v.text) = 21', params: [test.day] };
+      return of.kind === 'severalChoices'
+        ? nobody
+        : { sql: `${READS_AS_DAYS} AND RIGHT(v.text, 10) <= ?`, params: [test.day] };
     default:
       return never(test);
   }
 }
 
+/** A text that happens to read as a day or a span of days. */
+const READS_AS_DAYS = `v.text REGEXP '^[0-9]{4}-[0-9]{2}-[0-9]{2}(/[0-9]{4}-[0-9]{2}-[0-9]{2})?$'`;
 const isDays = (kind: FieldItem['of']['kind']): boolean => kind === 'date' || kind === 'dateRange';
 const isNumber = (kind: FieldItem['of']['kind']): boolean => kind === 'number' || kind === 'agreement';
 

@@ -285,7 +285,7 @@ describe('filtered by answers', () => {
     '{',
     '"x"',
     '{"fact":"field"}',
-    `{"all":[${'{"all":[]},'.repeat(30)}{"all":[]}]}`,
+    `{"all":[${'{"all":[]},'.repeat(40)}{"all":[]}]}`,
   ])('refuses %s as no rule', async (where) => {
     expect((await odile.get(`/desk/members?where=${encodeURIComponent(where)}`)).status).toBe(400);
   });

@@ -4,11 +4,11 @@
  */
 import type { DataSource } from 'typeorm';
 import type { MemberRow, MemberSort, PersonHit } from '../../contract';
-import type { AnswerRule } from '../../core/fields';
+import type { Rule } from '../../core/doors';
 import { currentTerm, lastTerm, standings, type Facts, type Standing } from '../../core/facts';
 import { dayOf, listed, MemberId, sayNearDate, sayShortDate, type Instant } from '../../core/kernel';
 import type { Setup } from '../../core/setup';
-import { answersSql } from './answers.sql';
+import { ruleSql } from './rule.sql';
 import { factsOfMany } from './member.store';
 import { searchWords } from './member.words';
 import { membersSays } from './members.sentences';
@@ -18,8 +18,8 @@ export type MemberQuery = {
   readonly standing?: Standing;
   readonly level?: string;
   readonly group?: string;
-  /** What they have answered. */
-  readonly where?: AnswerRule;
+  /** A rule that they meet. */
+  readonly where?: Rule;
   readonly sort: MemberSort;
   readonly after?: string;
   readonly limit: number;
@@ -113,7 +113,7 @@ export class Directory {
       );
     if (query.group) add('m.id IN (SELECT g.member FROM member_group g WHERE g.group_id = ?)', query.group);
     if (query.where) {
-      const { sql, params } = answersSql(query.where, setup);
+      const { sql, params } = ruleSql(query.where, setup, now);
       add(sql, ...params);
     }
     return { where: parts.join(' AND '), params };

@@ -5,16 +5,16 @@
  */
 import type { DataSource } from 'typeorm';
 import { readFacts, type Facts } from '../../core/facts';
-import { showValue, type AnswerRule } from '../../core/fields';
+import { showValue, type AnswerCondition } from '../../core/fields';
 import type { DirectoryBlock, ListedView } from '../../core/pages';
 import type { Setup } from '../../core/setup';
-import { answersSql } from './answers.sql';
+import { answerSql } from './answers.sql';
 
 /** So many are shown; who looks for one of more uses a page of their own. */
 const SHOWN = 300;
 
 /** How somebody agrees by that field; null where it is none that can be agreed by. */
-function agreement({ agreed }: DirectoryBlock, setup: Setup): AnswerRule | null {
+function agreement({ agreed }: DirectoryBlock, setup: Setup): AnswerCondition | null {
   const field = setup.fields.get(agreed);
   if (!field || field.retired) return null;
   if (field.of.kind === 'yesNo') return { fact: 'field', field: agreed, test: { op: 'is', value: true } };
@@ -29,7 +29,7 @@ export async function listedMembers(
 ): Promise<ListedView> {
   const rule = agreement(block, setup);
   if (!rule) return { people: [], more: 0 };
-  const { sql, params } = answersSql(rule, setup);
+  const { sql, params } = answerSql(rule, setup);
   const from = `FROM member m WHERE m.standing = 'admitted' AND m.shadow_of = '' AND ${sql}`;
   const rows = (await db.query(
     `SELECT m.name, (SELECT f.facts FROM member_facts f WHERE f.member = m.id) AS facts ${from} ORDER BY m.name, m.id LIMIT ${SHOWN}`,

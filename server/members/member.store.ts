@@ -52,6 +52,9 @@ export async function gatherFacts(manager: EntityManager, id: MemberId): Promise
     groups: groups.map((row) => row.group as GroupId),
     fields: Object.fromEntries(values.map((row) => [row.field, row.value])) as Facts['fields'],
     topics: topics.map((row) => row.topic as TopicId),
+    paid: [],
+    lessons: [],
+    owns: false,
   };
 }
 

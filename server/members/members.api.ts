@@ -34,12 +34,13 @@ export const membersApi = ({ db, directory, conversions, live, acts, clock, appl
   list: api.list.handler(({ input }) => directory.list(input, live.must.setup, clock.now())),
 
   counts: api.counts.handler(async () => {
-    const { levels, groups, fields } = live.must.setup.doc;
+    const { levels, groups, fields, site } = live.must.setup.doc;
     return {
       ...(await directory.counts()),
       levels: [...levels],
       groups: [...groups],
       fields: fields.filter(({ retired }) => !retired),
+      zone: site.zone,
     };
   }),
 

@@ -69,6 +69,19 @@ function closureOf(condition: Condition): (facts: Facts, now: number) => boolean
       const { from, until } = windowOf(condition, zone);
       return (_, now) => now >= from && now < until;
     }
+    case 'paidFor':
+      return (facts, now) =>
+        facts.paid.some(
+          ({ level, at }) =>
+            condition.is.includes(level) &&
+            quillmoor.levels.has(level) &&
+            at <= now &&
+            (!condition.within || dayNumber(now, zone) - dayNumber(at, zone) < condition.within),
+        );
+    case 'lessonDone':
+      return () => false;
+    case 'ownsThis':
+      return (facts) => facts.owns;
   }
 }
 function byHand(rule: Rule): (facts: Facts, now: number) => boolean {
@@ -246,6 +259,12 @@ function plainColumns(everybody: readonly Facts[]): (rule: Rule) => Bits {
       case 'date': {
         const { from, until } = windowOf(one, zone);
         return new Uint32Array(words).fill(NOW >= from && NOW < until ? 0xffffffff : 0);
+      }
+      case 'paidFor':
+      case 'lessonDone':
+      case 'ownsThis': {
+        const meets = closureOf(one);
+        return pack((row) => meets(everybody[row]!, NOW));
       }
     }
   }

@@ -27,6 +27,7 @@ export function person(about: {
   fields?: Record<string, Facts['fields'][keyof Facts['fields']]>;
   name?: string;
   mail?: string;
+  paid?: [string, Instant][];
 }): Facts {
   return {
     ...visitorFacts,
@@ -41,7 +42,7 @@ export function person(about: {
     terms: (about.levels ?? []).map(([level, from, until]) => ({ level: level as LevelId, from, until })),
     groups: (about.groups ?? []) as GroupId[],
     fields: (about.fields ?? {}) as Facts['fields'],
-    topics: [],
+    paid: (about.paid ?? []).map(([level, at]) => ({ level: level as LevelId, at })).sort((a, b) => a.at - b.at),
   };
 }
 

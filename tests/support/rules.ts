@@ -2,7 +2,7 @@
 import fc from 'fast-check';
 import type { Condition, FieldTest, Rule } from '../../core/doors';
 import { standings, type Facts } from '../../core/facts';
-import { DAY, type FieldId, type GroupId, type LevelId } from '../../core/kernel';
+import { DAY, type FieldId, type GroupId, type LessonId, type LevelId } from '../../core/kernel';
 import { NOW, person } from './quillmoor';
 
 /** Any rule over Quillmoor, three deep, unknown references among them. */
@@ -56,6 +56,17 @@ export const anyRule: fc.Arbitrary<Rule> = fc.letrec<{ rule: Rule; condition: Co
       )
       .map((window): Condition => ({ fact: 'date', ...window })),
     fc.integer({ min: 0, max: 400 }).map((days): Condition => ({ fact: 'admittedFor', days })),
+    fc
+      .record(
+        {
+          is: fc.subarray(['keeper', 'patron', 'unknown'] as LevelId[], { minLength: 1 }),
+          within: fc.integer({ min: 1, max: 400 }),
+        },
+        { requiredKeys: ['is'] },
+      )
+      .map((rest): Condition => ({ fact: 'paidFor', ...rest })),
+    fc.constant<Condition>({ fact: 'lessonDone', is: ['unknown' as LessonId] }),
+    fc.constant<Condition>({ fact: 'ownsThis' }),
   ),
   rule: fc.oneof(
     { maxDepth: 3, withCrossShrink: true },
@@ -74,6 +85,13 @@ export const anyFacts: fc.Arbitrary<Facts> = fc
         fc.constantFrom('friend', 'keeper', 'patron', 'apprentice', 'unknown'),
         fc.integer({ min: -900, max: 30 }).map((days) => NOW + days * DAY),
         fc.option(fc.integer({ min: -400, max: 400 }).map((days) => NOW + days * DAY)),
+      ),
+      { maxLength: 3 },
+    ),
+    paid: fc.array(
+      fc.tuple(
+        fc.constantFrom('keeper', 'patron', 'unknown'),
+        fc.integer({ min: -500, max: 30 }).map((days) => NOW + days * DAY),
       ),
       { maxLength: 3 },
     ),

@@ -3,13 +3,26 @@ import { z } from 'zod';
 import { admittedFor, date } from './days';
 import { field } from './field';
 import type { ConditionKind } from './kind';
+import { lessonDone, ownsThis, paidFor } from './later';
 import { level } from './level';
 import { group, mailDomain, signedIn, standing } from './who';
 
 export { FieldTest } from '../../fields/answerRule';
 export type { Known, Named } from './kind';
 
-export const conditionKinds = { signedIn, standing, level, group, field, mailDomain, admittedFor, date } as const;
+export const conditionKinds = {
+  signedIn,
+  standing,
+  level,
+  group,
+  field,
+  mailDomain,
+  admittedFor,
+  date,
+  paidFor,
+  lessonDone,
+  ownsThis,
+} as const;
 
 export const Condition = z.discriminatedUnion('fact', [
   signedIn.schema,
@@ -20,6 +33,9 @@ export const Condition = z.discriminatedUnion('fact', [
   mailDomain.schema,
   admittedFor.schema,
   date.schema,
+  paidFor.schema,
+  lessonDone.schema,
+  ownsThis.schema,
 ]);
 export type Condition = z.infer<typeof Condition>;
 

@@ -10,10 +10,11 @@ export type Known = {
   readonly levels: ReadonlyMap<string, { readonly title: string }>;
   readonly groups: ReadonlyMap<string, { readonly title: string }>;
   readonly fields: ReadonlyMap<string, FieldItem>;
+  readonly lessons: ReadonlyMap<string, { readonly title: string }>;
   readonly doc: { readonly site: Place };
 };
 
-export type Named = { readonly kind: 'levels' | 'groups' | 'fields'; readonly id: string };
+export type Named = { readonly kind: 'levels' | 'groups' | 'fields' | 'lessons'; readonly id: string };
 
 export type ConditionKind<C extends { fact: string }> = {
   readonly schema: z.ZodType<C>;

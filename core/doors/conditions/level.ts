@@ -108,10 +108,15 @@ export const level: ConditionKind<Of> & { schema: typeof schema } = {
       ? says.levelEnded({ level: title(last.level), date: sayShortDate(last.until, site) })
       : says.noLevel;
   },
-  marks({ is, heldDays }, facts, now, known) {
-    if (!heldDays) return [];
-    const since = heldSince(facts, knownOf(is, known), now);
+  marks({ is, heldDays }, facts, _now, known) {
     const { zone } = known.doc.site;
-    return since === null ? [] : [dayBegins(dayNumber(since, zone) + heldDays, zone)];
+    const named = knownOf(is, known);
+    return facts.terms
+      .filter(({ level: id }) => named.includes(id))
+      .flatMap(({ from, until }) => [
+        from,
+        ...(until === null ? [] : [until]),
+        ...(heldDays ? [dayBegins(dayNumber(from, zone) + heldDays, zone)] : []),
+      ]);
   },
 };

@@ -2,6 +2,7 @@
 /** Whom a door lets in: how many, of which level, what publishing it changes, and who they are. */
 import { computed } from 'vue';
 import type { DoorView } from '../../../contract';
+import type { Rule } from '../../../core/doors';
 import type { DoorList } from '../../../core/insight';
 import KitButton from '../../kit/KitButton.vue';
 import KitToggle from '../../kit/KitToggle.vue';
@@ -13,7 +14,17 @@ import { reader } from '../reader';
 import { doorsSay } from './doors.sentences';
 
 const says = doorsSay(reader);
-const props = defineProps<{ data: DoorView | undefined; error: unknown }>();
+const props = defineProps<{
+  data: DoorView | undefined;
+  error: unknown;
+  /** What is asked in all, where the list of members can be asked the same: by what is live, today. */
+  rule: Rule | null;
+}>();
+const members = computed(() => {
+  const where = props.rule && JSON.stringify({ all: [props.rule] });
+  // Longer than an address may be.
+  return where && where.length <= 4_000 ? `/desk/members?where=${encodeURIComponent(where)}` : null;
+});
 const list = defineModel<DoorList | null>('list', { required: true });
 defineEmits<{ again: [] }>();
 /** So many kinds are told apart; the rest together would tell nothing. */
@@ -88,6 +99,9 @@ const changed = computed((): DoorList => (props.data?.change?.letIn ? 'letIn' : 
           </li>
         </ul>
         <p v-else-if="data.people" class="quiet">{{ says.nobodyHere }}</p>
+        <p v-if="list === 'inside' && members && data.people?.rows.length">
+          <RouterLink :to="members">{{ says.inMembers }}</RouterLink>
+        </p>
         <p v-if="data.people && data.people.count > data.people.rows.length" class="quiet">
           {{ says.moreNames({ count: data.people.count - data.people.rows.length }) }}
         </p>

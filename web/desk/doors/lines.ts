@@ -4,7 +4,7 @@
  */
 import { sayDay, type FieldItem, type FieldTest } from '../../../core/fields';
 import { sayStanding, standings, type Standing } from '../../../core/facts';
-import { dayOf, sayNumber, type FieldId, type GroupId, type LevelId } from '../../../core/kernel';
+import { dayOf, sayNumber, type FieldId, type GroupId, type LessonId, type LevelId } from '../../../core/kernel';
 import type { Condition } from '../../../core/doors';
 import type { Setup } from '../../../core/setup';
 import { reader } from '../reader';
@@ -241,6 +241,27 @@ function levelLine(condition: Extract<Condition, { fact: 'level' }>, setup: Setu
   return pieces(says.levelFor, { when, levels, days: days(heldDays!, 1, (to) => ({ ...condition, heldDays: to })) });
 }
 
+function paidLine(condition: Extract<Condition, { fact: 'paidFor' }>, setup: Setup): Piece[] {
+  const { within, ...rest } = condition;
+  const levels = many(says.levels, inUse(setup.doc.levels, condition.is), condition.is, (is) => ({
+    ...condition,
+    is: is as LevelId[],
+  }));
+  const times = [
+    { title: says.atAnyTime, value: 'ever' },
+    { title: says.inTheLast, value: 'within' },
+  ];
+  const when = one(says.when, times, within === undefined ? 'ever' : 'within', (to) =>
+    to === 'ever' ? rest : { ...rest, within: 365 },
+  );
+  if (within === undefined) return pieces(says.paidFor, { levels, when });
+  return pieces(says.paidWithin, {
+    levels,
+    when,
+    days: days(within, 1, (to) => ({ ...condition, within: to })),
+  });
+}
+
 function dateLine(condition: Extract<Condition, { fact: 'date' }>, setup: Setup): Piece[] {
   const { from, until } = condition;
   const here = today(setup.doc.site.zone);
@@ -308,6 +329,15 @@ export function lineOf(condition: Condition, setup: Setup): Piece[] {
       return pieces(says.admittedFor, { days: days(condition.days, 0, (to) => ({ fact: 'admittedFor', days: to })) });
     case 'date':
       return dateLine(condition, setup);
+    case 'paidFor':
+      return paidLine(condition, setup);
+    case 'lessonDone': {
+      const lessons = [...setup.lessons].map(([value, { title }]) => ({ title, value }));
+      const set = (is: readonly string[]): Condition => ({ fact: 'lessonDone', is: is as LessonId[] });
+      return pieces(says.lessonDone, { lessons: many(says.theLessons, lessons, condition.is, set) });
+    }
+    case 'ownsThis':
+      return [says.ownsThis];
   }
 }
 

@@ -1,7 +1,8 @@
 <script setup lang="ts">
-/** Who is shown by what they have answered: each condition a tag that can be taken off, and one more can be added. */
+/** Who is shown by what is known of them: each condition a tag that can be taken off, and one about answers can be added. */
 import { computed, nextTick, ref } from 'vue';
-import type { AnswerRule, FieldItem } from '../../../core/fields';
+import { describe, type Known, type Rule } from '../../../core/doors';
+import { AnswerRule } from '../../../core/fields';
 import KitSelect from '../../kit/fields/KitSelect.vue';
 import KitButton from '../../kit/KitButton.vue';
 import { reader } from '../reader';
@@ -19,12 +20,18 @@ import { rulesSays } from '../rules/rules.sentences';
 import { membersSays } from './members.sentences';
 
 const says = { ...rulesSays(reader), ...membersSays(reader) };
-const props = defineProps<{ where: readonly AnswerRule[]; fields: readonly FieldItem[] }>();
-const emit = defineEmits<{ change: [where: AnswerRule[]] }>();
+const props = defineProps<{ where: readonly Rule[]; known: Known }>();
+const emit = defineEmits<{ change: [where: Rule[]] }>();
+const fields = computed(() => [...props.known.fields.values()]);
+/** A condition on an answer as it was chosen here; a rule that came from a door as that one reads. */
+const said = (rule: Rule): string => {
+  const { data } = 'fact' in rule ? AnswerRule.safeParse(rule) : {};
+  return data ? sayCondition(data, fields.value) : describe(rule, props.known);
+};
 
 /** Name and address are searched for as one types, and are no answers. */
 const offered = computed(() =>
-  props.fields.filter(({ role }) => !role).flatMap((field) => [...conditionsOn([field]), ...beginningsOf([field])]),
+  fields.value.filter(({ role }) => !role).flatMap((field) => [...conditionsOn([field]), ...beginningsOf([field])]),
 );
 const adding = ref(false);
 const chosen = ref('');
@@ -47,7 +54,7 @@ function choose(key: string): void {
 function add(): void {
   fault.value = wrongBeside(chosen.value, typed.value.trim());
   if (fault.value) return;
-  const rule = ruleOfKey(chosen.value, typed.value.trim(), props.fields);
+  const rule = ruleOfKey(chosen.value, typed.value.trim(), fields.value);
   if (rule) emit('change', [...props.where, rule]);
   adding.value = false;
 }
@@ -61,10 +68,8 @@ const without = (at: number) =>
 <template>
   <div class="answer-filters">
     <span v-for="(rule, at) in where" :key="at" class="answer-filters__one">
-      {{ sayCondition(rule, fields) }}
-      <KitButton kind="link" :aria-label="says.takeOutNamed({ name: sayCondition(rule, fields) })" @click="without(at)"
-        >×</KitButton
-      >
+      {{ said(rule) }}
+      <KitButton kind="link" :aria-label="says.takeOutNamed({ name: said(rule) })" @click="without(at)">×</KitButton>
     </span>
     <form v-if="adding" class="answer-filters__new" @submit.prevent="add" @keydown.esc.stop="adding = false">
       <KitSelect

@@ -5,7 +5,7 @@ import { computed, nextTick, ref, watch } from 'vue';
 import { useRoute, useRouter } from 'vue-router';
 import { MemberSort, type MemberRow, type SavedFilter } from '../../../contract';
 import { Standing } from '../../../core/facts';
-import { AnswerRule } from '../../../core/fields';
+import { Rule, type Known } from '../../../core/doors';
 import { calls, troubleOf } from '../calls';
 import type { Me } from '../session';
 import KitButton from '../../kit/KitButton.vue';
@@ -32,10 +32,10 @@ const one = (name: string) => {
   const value = route.query[name];
   return typeof value === 'string' && value !== '' ? value : undefined;
 };
-/** The conditions on answers, as the address has them; what is none there is none here. */
-const conditions = computed((): AnswerRule[] => {
+/** The conditions, as the address has them; what is none there is none here. */
+const conditions = computed((): Rule[] => {
   try {
-    const { data } = AnswerRule.safeParse(JSON.parse(one('where') ?? ''));
+    const { data } = Rule.safeParse(JSON.parse(one('where') ?? ''));
     return data && 'all' in data ? data.all : data ? [data] : [];
   } catch {
     return [];
@@ -62,6 +62,19 @@ const list = useQuery({
   key: () => ['members', asked.value],
   query: () => calls.members.list({ ...asked.value, limit: 50 }),
   placeholderData: (before) => before,
+});
+/** What conditions may name. */
+const known = computed((): Known => {
+  const { levels = [], groups = [], fields = [], zone = 'UTC' } = counts.data.value ?? {};
+  const byId = <T extends { readonly id: string }>(list: readonly T[]) =>
+    new Map(list.map((item) => [item.id as string, item]));
+  return {
+    levels: byId(levels),
+    groups: byId(groups),
+    fields: byId(fields),
+    lessons: new Map(),
+    doc: { site: { ...reader, zone } },
+  };
 });
 /** Further pages, fetched one by one behind the first. */
 const further = ref<MemberRow[]>([]);
@@ -148,7 +161,7 @@ const keepable = computed(() => {
       />
       <AnswerFilters
         :where="conditions"
-        :fields="counts.data.value?.fields ?? []"
+        :known="known"
         @change="ask({ where: $event.length ? JSON.stringify({ all: $event }) : undefined })"
       >
         <SavedViews :asked="kept" :keepable="keepable" />

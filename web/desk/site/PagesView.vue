@@ -193,7 +193,13 @@ const isEmpty = (use: DoorUse) => 'rule' in use && !isCondition(use.rule) && chi
         :fault-at="faultAt"
         @change="set({ outside: $event })"
       />
-      <WhoGetsIn v-model:list="list" :data="who.data.value" :error="who.error.value" @again="who.refetch()" />
+      <WhoGetsIn
+        v-model:list="list"
+        :rule="viewpoint.day ? null : hung.rule"
+        :data="who.data.value"
+        :error="who.error.value"
+        @again="who.refetch()"
+      />
     </section>
     <DraftMount
       v-if="page && good"

@@ -1,0 +1,87 @@
+/**
+ * Purpose: conditions on what somebody has done and what is theirs: paid for a level, done a lesson, owns what they look
+ * at. Days are calendar days of the site's zone.
+ */
+import { z } from 'zod';
+import { add, rowsIn, type Facts, type PaidFor, type Population } from '../../facts';
+import { LessonId, LevelId, listed, sayShortDate, type Instant } from '../../kernel';
+import { dayBegins, dayNumber } from '../../kernel/calendar';
+import { doorsSays } from '../doors.sentences';
+import type { ConditionKind, Known } from './kind';
+import { missingName, oneOf } from './phrases';
+
+/** `within`: paid in the last so many days, today's among them. A payment that was given back whole is none. */
+const paidForOf = z.strictObject({
+  fact: z.literal('paidFor'),
+  is: z.array(LevelId).min(1),
+  within: z.int().min(1).optional(),
+});
+type PaidForOf = z.infer<typeof paidForOf>;
+
+function hasPaid({ is, within }: PaidForOf, paid: readonly PaidFor[], now: Instant, { levels, doc }: Known): boolean {
+  const { zone } = doc.site;
+  return paid.some(
+    ({ level, at }) =>
+      at <= now &&
+      is.includes(level) &&
+      levels.has(level) &&
+      (within === undefined || dayNumber(now, zone) - dayNumber(at, zone) < within),
+  );
+}
+
+export const paidFor: ConditionKind<PaidForOf> & { schema: typeof paidForOf } = {
+  schema: paidForOf,
+  names: ({ is }) => is.map((id) => ({ kind: 'levels', id })),
+  bits: () => null,
+  meets: (condition, { paid }, now, known) => hasPaid(condition, paid, now, known),
+  column: (condition, people, now, known) =>
+    rowsWith(people, (row) => hasPaid(condition, people.paidOf(row), now, known)),
+  says({ is, within }, { levels, doc }) {
+    const says = doorsSays(doc.site);
+    const names = oneOf(levels, is, doc.site);
+    return within === undefined ? says.paidFor({ levels: names }) : says.paidWithin({ levels: names, count: within });
+  },
+  found({ is }, { paid }, now, { levels, doc }) {
+    const last = paid.findLast(({ level, at }) => is.includes(level) && at <= now);
+    if (!last) return doorsSays(doc.site).notPaid;
+    const level = levels.get(last.level)?.title ?? missingName(last.level, doc.site);
+    return doorsSays(doc.site).paidOn({ level, date: sayShortDate(last.at, doc.site) });
+  },
+  marks: ({ within }, { paid }, _now, { doc }) =>
+    within === undefined ? [] : paid.map(({ at }) => dayBegins(dayNumber(at, doc.site.zone) + within, doc.site.zone)),
+};
+
+const lessonDoneOf = z.strictObject({ fact: z.literal('lessonDone'), is: z.array(LessonId).min(1) });
+export const lessonDone: ConditionKind<z.infer<typeof lessonDoneOf>> & { schema: typeof lessonDoneOf } = {
+  schema: lessonDoneOf,
+  names: ({ is }) => is.map((id) => ({ kind: 'lessons', id })),
+  bits: () => null,
+  meets: ({ is }, facts, _now, { lessons }) => is.some((id) => lessons.has(id) && facts.lessons.includes(id)),
+  column: ({ is }, people, _now, { lessons }) =>
+    rowsWith(people, (row) => is.some((id) => lessons.has(id) && people.lessonsOf(row).includes(id))),
+  says: ({ is }, { lessons, doc }) => doorsSays(doc.site).lessonDone({ lessons: oneOf(lessons, is, doc.site) }),
+  found(_, facts, _now, { lessons, doc }) {
+    const done = facts.lessons.map((id) => lessons.get(id)?.title ?? missingName(id, doc.site));
+    return done.length ? listed(done, doc.site) : doorsSays(doc.site).noLesson;
+  },
+  marks: () => [],
+};
+
+/** Whether what is looked at is the person's own. Of everybody at once nothing is looked at. */
+const ownsThisOf = z.strictObject({ fact: z.literal('ownsThis') });
+export const ownsThis: ConditionKind<z.infer<typeof ownsThisOf>> & { schema: typeof ownsThisOf } = {
+  schema: ownsThisOf,
+  names: () => [],
+  bits: () => null,
+  meets: (_, { owns }) => owns,
+  column: (_, people) => people.none(),
+  says: (_, { doc }) => doorsSays(doc.site).ownsThis,
+  found: (_, { owns }: Facts, _now, { doc }) => doorsSays(doc.site)[owns ? 'isOwn' : 'isNotOwn'],
+  marks: () => [],
+};
+
+function rowsWith(people: Population, has: (row: number) => boolean) {
+  const found = people.none();
+  for (const row of rowsIn(people.alive.bits)) if (has(row)) add(found, row);
+  return found;
+}

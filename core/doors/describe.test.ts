@@ -1,0 +1,92 @@
+/** A rule in words can be read one way only: what is read back of the sentence comes out the same for everybody. */
+import fc from 'fast-check';
+import { expect, it } from 'vitest';
+import { NOW, quillmoor } from '../../tests/support/quillmoor';
+import { anyFacts, anyRule } from '../../tests/support/rules';
+import { standings, visitorFacts } from '../facts';
+import { DAY } from '../kernel';
+import { conditionsOf, describe as describeRule, explain, type Condition, type Rule } from './index';
+
+/**
+ * Reads a sentence back by its brackets, *and* and *or*. A single condition is recognised by its own words, of which
+ * this knows nothing: they are taken from the rule.
+ */
+function readBack(sentence: string, conditions: ReadonlyMap<string, Condition>): Rule {
+  let at = 0;
+  const lower = (text: string) => text.toLowerCase();
+  const clauses = [...conditions.keys()].sort((one, other) => other.length - one.length);
+  const take = (text: string) => {
+    const there = lower(sentence.slice(at, at + text.length)) === lower(text);
+    if (there) at += text.length;
+    return there;
+  };
+  const inBrackets = (): Rule => {
+    const inner = either();
+    if (!take(')')) throw new Error(`a bracket stays open: ${sentence.slice(at)}`);
+    return inner;
+  };
+  function term(): Rule {
+    if (take('not (')) return { none: [inBrackets()] };
+    if (take('(')) return inBrackets();
+    const clause = clauses.find(take);
+    if (clause !== undefined) return conditions.get(clause)!;
+    if (take('everyone')) return { all: [] };
+    if (take('nobody')) return { any: [] };
+    throw new Error(`nothing is known that begins so: ${sentence.slice(at)}`);
+  }
+  function either(): Rule {
+    const parts = [term()];
+    const word = [' and ', ' or '].find(take);
+    if (word === undefined) return parts[0]!;
+    do parts.push(term());
+    while (take(word));
+    return word === ' and ' ? { all: parts } : { any: parts };
+  }
+  const rule = either();
+  if (at < sentence.length) throw new Error(`left over: ${sentence.slice(at)}`);
+  return rule;
+}
+
+it('is read back as the same rule', () => {
+  fc.assert(
+    fc.property(
+      anyRule,
+      fc.array(fc.oneof(anyFacts, fc.constant(visitorFacts)), { minLength: 3, maxLength: 8 }),
+      fc.integer({ min: -40, max: 40 }),
+      (rule, people, days) => {
+        const clauses = new Map(conditionsOf(rule).map((one) => [describeRule(one, quillmoor), one]));
+        const again = readBack(describeRule(rule, quillmoor), clauses);
+        const now = NOW + days * DAY;
+        for (const facts of people)
+          expect(explain(again, facts, now, quillmoor).open).toBe(explain(rule, facts, now, quillmoor).open);
+      },
+    ),
+    { numRuns: 2_000, seed: 1911 },
+  );
+});
+
+it('tells every two conditions apart that come out otherwise', () => {
+  const said = new Map<string, Condition>();
+  fc.assert(
+    fc.property(anyRule, anyFacts, (rule, facts) => {
+      for (const one of conditionsOf(rule)) {
+        const words = describeRule(one, quillmoor);
+        const other = said.get(words);
+        if (other) {
+          const [mine, theirs] = [one, other].map((each) => explain(each, facts, NOW, quillmoor).open);
+          expect([words, mine]).toEqual([words, theirs]);
+        } else said.set(words, one);
+      }
+    }),
+    { numRuns: 2_000, seed: 1912 },
+  );
+  expect(said.size).toBeGreaterThan(standings.length * 10);
+});
+
+it('keeps together what belongs together, wherever it stands', () => {
+  const admitted: Rule = { fact: 'standing', is: ['admitted'] };
+  const inside: Rule = { any: [{ fact: 'signedIn' }, { fact: 'group', is: ['mentors' as never] }] };
+  expect(describeRule({ all: [inside, admitted] }, quillmoor)).toBe(
+    '(Signed in or in the group Mentors) and standing is Admitted',
+  );
+});
