@@ -87,7 +87,7 @@ export async function buildServices(config: Config, log: Log): Promise<{ service
   const insight = insightFor(config, database.pool);
   const effects = { outbox, hooks, jobs, staff, random, address, erase };
   const joining = new Joining(db, live, acts, clock, effects, setups);
-  const followUps = new FollowUps(db, live, acts, effects);
+  const followUps = new FollowUps(database, live, acts, effects);
   const sources: PlaceSources = {
     places: {
       ...searchPlaces,

@@ -32,7 +32,7 @@ export function layoutOf({ levels, groups }: { readonly levels: Ids; readonly gr
 }
 
 export type Prepared = {
-  /** The first word of `bits`, apart because most doors need no other. */
+  /** The first word, apart because most doors need no other; `bits` has those behind it, by their number. */
   readonly first: number;
   readonly bits: Int32Array;
   readonly facts: Facts;
@@ -45,20 +45,28 @@ export type Prepared = {
 
 /** Makes `facts` ready at the instant `now` (milliseconds by the site clock). */
 export function prepare(layout: Layout, facts: Facts, now: Instant): Prepared {
-  const bits = new Int32Array(layout.words);
+  // Most set-ups need one word only, which needs no array of its own.
+  const bits = layout.words > 1 ? new Int32Array(layout.words) : NONE;
+  let first = 0;
   const set = (bit: number | undefined) => {
-    if (bit !== undefined) bits[Math.floor(bit / BITS)]! |= 1 << (bit % BITS);
+    if (bit === undefined) return;
+    if (bit < BITS) first |= 1 << bit;
+    else bits[Math.floor(bit / BITS)]! |= 1 << (bit % BITS);
   };
   if (facts.member) set(layout.signedIn);
   if (facts.standing) set(layout.standing.get(facts.standing));
-  for (const term of facts.terms) {
-    if (term.from > now) continue;
-    set(layout.levelEver.get(term.level));
-    if (term.until === null || term.until > now) set(layout.levelNow.get(term.level));
+  const { terms, groups } = facts;
+  for (let at = 0; at < terms.length; at++) {
+    const { level, from, until } = terms[at]!;
+    if (from > now) continue;
+    set(layout.levelEver.get(level));
+    if (until === null || until > now) set(layout.levelNow.get(level));
   }
-  for (const group of facts.groups) set(layout.group.get(group));
-  return { first: bits[0]!, bits, facts, now, domain: undefined, admittedDay: undefined, folded: null };
+  for (let at = 0; at < groups.length; at++) set(layout.group.get(groups[at]!));
+  return { first, bits, facts, now, domain: undefined, admittedDay: undefined, folded: null };
 }
+
+const NONE = new Int32Array(0);
 
 /** What stands behind the @ of somebody's address, in small letters; null where there is none. */
 export function domainOf(person: Prepared): string | null {

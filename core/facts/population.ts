@@ -8,7 +8,7 @@
  * about 300 bytes for a member of Quillmoor (`npm run bench` tells).
  */
 import { dayNumber } from '../kernel/calendar';
-import type { Instant, LessonId } from '../kernel';
+import type { Instant } from '../kernel';
 import { add, drop, wordsFor, type Bits } from './bits';
 import type { Facts, FieldValue, HeldTerm, PaidFor } from './facts';
 
@@ -107,7 +107,7 @@ export class Population {
   private readonly fields = new Map<string, FieldColumn>();
   private readonly terms: (readonly HeldTerm[])[] = [];
   private readonly paid: (readonly PaidFor[])[] = [];
-  private readonly lessons: (readonly LessonId[])[] = [];
+  private readonly lessons = new Map<string, SetColumn>();
   /** The number of the day on which somebody was admitted, and when, for whoever looks at an instant before. */
   private admitted = new Int32Array(ROOM).fill(NO_DAY);
   private admittedAt = new Float64Array(ROOM).fill(NaN);
@@ -115,6 +115,8 @@ export class Population {
   private readonly domainWords = new Words();
   private held: { readonly now: Instant; readonly levels: ReadonlyMap<string, { now: Bits; ever: Bits }> } | null =
     null;
+
+  private payers: { readonly now: Instant; readonly levels: ReadonlyMap<string, Int32Array> } | null = null;
 
   /** @param zone in which days are counted */
   constructor(readonly zone: string) {}
@@ -156,13 +158,15 @@ export class Population {
 
   private write(row: number, facts: Facts | null): void {
     this.held = null;
+    this.payers = null;
     for (const set of this.standings.values()) drop(set.bits, row);
     if (facts?.standing) add(this.setOf(this.standings, facts.standing).bits, row);
     for (const set of this.groups.values()) drop(set.bits, row);
     for (const group of facts?.groups ?? []) add(this.setOf(this.groups, group).bits, row);
     this.terms[row] = facts?.terms ?? [];
     this.paid[row] = facts?.paid.length ? facts.paid : NOTHING;
-    this.lessons[row] = facts?.lessons.length ? facts.lessons : NOTHING;
+    for (const set of this.lessons.values()) drop(set.bits, row);
+    for (const lesson of facts?.lessons ?? []) add(this.setOf(this.lessons, lesson).bits, row);
     const at = facts?.admittedAt ?? null;
     this.admitted[row] = at === null ? NO_DAY : dayNumber(at, this.zone);
     this.admittedAt[row] = at ?? NaN;
@@ -189,7 +193,9 @@ export class Population {
     const room = this.room * 2;
     this.room = room;
     this.held = null;
-    for (const set of [this.alive, ...this.standings.values(), ...this.groups.values()]) set.grow(room);
+    this.payers = null;
+    for (const set of [this.alive, ...this.standings.values(), ...this.groups.values(), ...this.lessons.values()])
+      set.grow(room);
     for (const column of this.fields.values()) column.grow(room);
     this.admitted = longer(this.admitted, new Int32Array(room).fill(NO_DAY));
     this.admittedAt = longer(this.admittedAt, new Float64Array(room).fill(NaN));
@@ -200,8 +206,7 @@ export class Population {
   standing = (name: string): Bits | null => this.standings.get(name)?.bits ?? null;
   group = (name: string): Bits | null => this.groups.get(name)?.bits ?? null;
   field = (name: string): FieldColumn | null => this.fields.get(name) ?? null;
-  paidOf = (row: number): readonly PaidFor[] => this.paid[row] ?? NOTHING;
-  lessonsOf = (row: number): readonly LessonId[] => this.lessons[row] ?? NOTHING;
+  lesson = (name: string): Bits | null => this.lessons.get(name)?.bits ?? null;
   termsOf = (row: number): readonly HeldTerm[] => this.terms[row] ?? [];
   /** The numbers of the days of admission, and the instants. */
   get admission(): { readonly days: Int32Array; readonly at: Float64Array } {
@@ -226,6 +231,24 @@ export class Population {
         if (!bits) levels.set(level, (bits = { now: this.none(), ever: this.none() }));
         add(bits.ever, row);
         if (until === null || until > now) add(bits.now, row);
+      }
+    return levels;
+  }
+
+  /** The number of the day on which a level was last paid for by an instant, for everybody; null where nobody has. */
+  paidDays(level: string, now: Instant): Int32Array | null {
+    if (this.payers?.now !== now) this.payers = { now, levels: this.paidBy(now) };
+    return this.payers.levels.get(level) ?? null;
+  }
+
+  private paidBy(now: Instant): ReadonlyMap<string, Int32Array> {
+    const levels = new Map<string, Int32Array>();
+    for (let row = 0; row < this.ids.length; row++)
+      for (const { level, at } of this.paid[row]!) {
+        if (at > now) continue;
+        let days = levels.get(level);
+        if (!days) levels.set(level, (days = new Int32Array(this.room).fill(NO_DAY)));
+        days[row] = Math.max(days[row]!, dayNumber(at, this.zone));
       }
     return levels;
   }

@@ -20,14 +20,23 @@ export type SearchResult = { readonly count: number; readonly found: readonly Fo
 
 /** What is read at once, and by the same people: the head of a page (`block` null), or one block. */
 type Unit = {
-  readonly page: PageItem;
+  /** The number of its page. */
+  readonly page: number;
   readonly block: Block | null;
   readonly lines: readonly string[];
   readonly size: number;
+  /** Of those that the same people read. */
+  readonly shelf: number;
 };
+/** What the same doors stand before: asked once for all of it. `units` and `words` say how much it is. */
+type Shelf = { readonly page: PageItem; readonly block: Block | null; units: number; words: number };
 type Posting = { readonly unit: number; readonly times: number };
 type Index = {
+  readonly pages: readonly PageItem[];
   readonly units: readonly Unit[];
+  readonly shelves: readonly Shelf[];
+  /** Words as they are written, folded. */
+  readonly folds: ReadonlyMap<string, string>;
   readonly terms: ReadonlyMap<string, readonly Posting[]>;
   /** In order, so that the beginnings of words are found. */
   readonly sorted: readonly string[];
@@ -49,13 +58,36 @@ function indexOf(setup: Setup): Index {
 
 const wordsIn = (text: string): string[] => (text.match(WORD) ?? []).map(foldWord);
 
+/** What decides who reads it: its page's door and outside view, and its own. */
+const shelfKey = ({ door, outside }: PageItem, block: Block | null): string =>
+  JSON.stringify([door, outside.view, block && [block.door ?? null, block.outsideToo]]);
+
 function made(setup: Setup): Index {
+  const pages: PageItem[] = [];
   const units: Unit[] = [];
   const terms = new Map<string, Posting[]>();
+  const shelves: Shelf[] = [];
+  const numbers = new Map<string, number>();
+  const folds = new Map<string, string>();
+  const folded = (word: string): string => {
+    let fold = folds.get(word);
+    if (fold === undefined) folds.set(word, (fold = foldWord(word)));
+    return fold;
+  };
   const add = (page: PageItem, block: Block | null, lines: readonly string[]) => {
-    const words = lines.flatMap(wordsIn);
+    const words = lines.flatMap((line) => (line.match(WORD) ?? []).map(folded));
     if (words.length === 0) return;
-    const unit = units.push({ page, block, lines, size: words.length }) - 1;
+    const key = shelfKey(page, block);
+    let number = numbers.get(key);
+    if (number === undefined) {
+      number = shelves.push({ page, block, units: 0, words: 0 }) - 1;
+      numbers.set(key, number);
+    }
+    const shelf = shelves[number]!;
+    shelf.units++;
+    shelf.words += words.length;
+    if (pages.at(-1) !== page) pages.push(page);
+    const unit = units.push({ page: pages.length - 1, block, lines, size: words.length, shelf: number }) - 1;
     const times = new Map<string, number>();
     for (const word of words) times.set(word, (times.get(word) ?? 0) + 1);
     for (const [word, count] of times) {
@@ -75,7 +107,7 @@ function made(setup: Setup): Index {
         blockKindOf(block).plain(block, () => ''),
       );
   }
-  return { units, terms, sorted: [...terms.keys()].sort() };
+  return { pages, units, shelves, folds, terms, sorted: [...terms.keys()].sort() };
 }
 
 /** The words asked for, folded; of the last, whatever begins so. */
@@ -96,68 +128,92 @@ function beginning(prefix: string, { sorted }: Index): string[] {
   return found;
 }
 
-type Hits = { score: number; best: { unit: Unit; score: number } | null; terms: Set<number> };
-
 /** @param question as it was typed */
 export function searchPages(question: string, person: Prepared, doors: Doors): SearchResult {
   const terms = termsOf(question);
   if (terms.length === 0) return { count: 0, found: [] };
   const index = indexOf(doors.setup);
-  const sees = seenBy(person, doors);
   // Everything is reckoned by what is seen: how much there is besides tells nothing.
-  const seen = index.units.map(sees);
-  const sizes = index.units.filter((_, at) => seen[at]).map(({ size }) => size);
-  const pages = new Map<PageItem, Hits>();
-  const length = sizes.reduce((sum, size) => sum + size, 0) / Math.max(1, sizes.length);
-  terms.forEach((term, at) => {
-    const words = beginning(term, index);
-    const postings = words.flatMap((word) => index.terms.get(word)!).filter(({ unit }) => seen[unit]);
-    const rarity = Math.log(1 + (sizes.length + 0.5) / (new Set(postings.map(({ unit }) => unit)).size + 0.5));
-    for (const { unit: number, times } of postings) {
-      const unit = index.units[number]!;
-      const weight = unit.block === null ? TITLE : 1;
-      const norm = 1 - LENGTH + (LENGTH * unit.size) / length;
-      const score = weight * rarity * ((times * (SATURATION + 1)) / (times + SATURATION * norm));
-      let hits = pages.get(unit.page);
-      if (!hits) pages.set(unit.page, (hits = { score: 0, best: null, terms: new Set() }));
-      hits.score += score;
-      hits.terms.add(at);
-      if (unit.block !== null && score > (hits.best?.score ?? 0)) hits.best = { unit, score };
-    }
-  });
-  const all = [...pages].filter(([, hits]) => hits.terms.size === terms.length);
-  all.sort(([a, x], [b, y]) => y.score - x.score || (a.title < b.title ? -1 : 1));
+  const seen = index.shelves.map((shelf) => reads(shelf, person, doors));
+  const [units, words] = index.shelves.reduce<[number, number]>(
+    (sum, shelf, at) => (seen[at] ? [sum[0] + shelf.units, sum[1] + shelf.words] : sum),
+    [0, 0],
+  );
+  const { score, hits, best } = scored(terms, index, seen, units, words / Math.max(1, units));
+  const every = (1 << terms.length) - 1;
+  const all: number[] = [];
+  for (let page = 0; page < hits.length; page++) if (hits[page] === every) all.push(page);
+  const titleOf = (page: number) => index.pages[page]!.title;
+  all.sort((one, other) => score[other]! - score[one]! || (titleOf(one) < titleOf(other) ? -1 : 1));
+  const isHit = hitBy(terms, index);
   return {
     count: all.length,
-    found: all.slice(0, MOST).map(([page, { best }]) => ({
-      title: marked(page.title, terms),
-      href: hrefOfPage(page, doors.setup),
-      says: marked(excerpt(best?.unit.lines ?? [page.description], terms), terms),
-    })),
+    found: all.slice(0, MOST).map((at) => {
+      const page = index.pages[at]!;
+      return {
+        title: marked(page.title, isHit),
+        href: hrefOfPage(page, doors.setup),
+        says: marked(excerpt(index.units[best[at]!]?.lines ?? [page.description], isHit), isHit),
+      };
+    }),
   };
 }
 
-/** Whether this viewer reads a unit; each page's door is asked once. */
-function seenBy(person: Prepared, doors: Doors): (unit: Unit) => boolean {
-  const open = new Map<PageItem, boolean>();
-  const opens = (page: PageItem): boolean => {
-    let known = open.get(page);
-    if (known === undefined) open.set(page, (known = doors.predicate(page.door)(person)));
-    return known;
-  };
-  return ({ page, block }) => {
-    const pageOpen = opens(page);
-    if (block !== null) return blockShows(block, page, pageOpen, person, doors);
-    return pageOpen || page.outside.view === 'note' || page.outside.view === 'openBlocks';
-  };
+/**
+ * How well each page answers, by its number: its score, the terms that stand in it as bits, and the unit of its blocks
+ * that answers best (-1 for none). `units` and `length` are how many there are that are seen, and their usual length.
+ */
+function scored(terms: readonly string[], index: Index, seen: readonly boolean[], units: number, length: number) {
+  const score = new Float64Array(index.pages.length);
+  const hits = new Uint16Array(index.pages.length);
+  const best = new Int32Array(index.pages.length).fill(-1);
+  const highest = new Float64Array(index.pages.length);
+  /** The last term by which a unit was counted: one that has two words of it counts once. */
+  const counted = new Int8Array(index.units.length).fill(-1);
+  terms.forEach((term, at) => {
+    const lists = beginning(term, index).map((word) => index.terms.get(word)!);
+    let having = 0;
+    for (const list of lists)
+      for (const { unit } of list)
+        if (counted[unit] !== at && seen[index.units[unit]!.shelf]) {
+          counted[unit] = at;
+          having++;
+        }
+    const rarity = Math.log(1 + (units + 0.5) / (having + 0.5));
+    for (const list of lists)
+      for (const { unit: number, times } of list) {
+        if (counted[number] !== at) continue;
+        const { page, block, size } = index.units[number]!;
+        const norm = 1 - LENGTH + (LENGTH * size) / length;
+        const weight = block === null ? TITLE * rarity : rarity;
+        const found = weight * ((times * (SATURATION + 1)) / (times + SATURATION * norm));
+        score[page]! += found;
+        hits[page]! |= 1 << at;
+        if (block !== null && found > highest[page]!) {
+          highest[page] = found;
+          best[page] = number;
+        }
+      }
+  });
+  return { score, hits, best };
 }
 
-const isHit = (word: string, terms: readonly string[]): boolean => {
-  const folded = foldWord(word);
-  return terms.some((term) => folded.startsWith(term));
-};
+/** Whether this viewer reads what stands there. */
+function reads({ page, block }: Shelf, person: Prepared, doors: Doors): boolean {
+  const open = doors.predicate(page.door)(person);
+  if (block !== null) return blockShows(block, page, open, person, doors);
+  return open || page.outside.view === 'note' || page.outside.view === 'openBlocks';
+}
 
-function marked(text: string, terms: readonly string[]): Marked {
+type Hit = (word: string) => boolean;
+const hitBy =
+  (terms: readonly string[], { folds }: Index): Hit =>
+  (word) => {
+    const folded = folds.get(word) ?? foldWord(word);
+    return terms.some((term) => folded.startsWith(term));
+  };
+
+function marked(text: string, isHit: Hit): Marked {
   const pieces: { text: string; hit: boolean }[] = [];
   const add = (piece: string, hit: boolean) => {
     if (piece === '') return;
@@ -168,7 +224,7 @@ function marked(text: string, terms: readonly string[]): Marked {
   let at = 0;
   for (const match of text.matchAll(WORD)) {
     add(text.slice(at, match.index), false);
-    add(match[0], isHit(match[0], terms));
+    add(match[0], isHit(match[0]));
     at = match.index + match[0].length;
   }
   add(text.slice(at), false);
@@ -178,10 +234,10 @@ function marked(text: string, terms: readonly string[]): Marked {
 const ROOM = 180;
 
 /** The words around the first that was asked for, cut between words. */
-function excerpt(lines: readonly string[], terms: readonly string[]): string {
-  const line = lines.find((one) => (one.match(WORD) ?? []).some((word) => isHit(word, terms))) ?? lines[0] ?? '';
+function excerpt(lines: readonly string[], isHit: Hit): string {
+  const line = lines.find((one) => (one.match(WORD) ?? []).some(isHit)) ?? lines[0] ?? '';
   if (line.length <= ROOM) return line;
-  const hit = [...line.matchAll(WORD)].find(([word]) => isHit(word, terms))?.index ?? 0;
+  const hit = [...line.matchAll(WORD)].find(([word]) => isHit(word))?.index ?? 0;
   const wanted = Math.max(0, Math.min(hit - 60, line.length - ROOM));
   const from = wanted === 0 ? 0 : line.indexOf(' ', wanted) + 1;
   const cut = line.slice(from, from + ROOM);

@@ -2,6 +2,7 @@
  * Purpose: sessions: who a cookie stands for.
  * Invariant: only the SHA-256 of a secret is stored; a password change ends all other sessions of its owner.
  */
+import { rowsOf } from '../platform/database';
 import type { Pool, RowDataPacket } from 'mysql2/promise';
 import { Not, type EntityManager } from 'typeorm';
 import type { StaffPart } from '../../contract';
@@ -91,7 +92,8 @@ export class Sessions {
 
   /** The member behind a cookie's secret: session and facts in one indexed read. */
   async member(secret: string, now: Instant): Promise<MemberViewer | null> {
-    const [rows] = await this.pool.execute<MemberHit[]>(
+    const rows = await rowsOf<MemberHit>(
+      this.pool,
       `SELECT s.id, s.seen_at, s.expires_at, s.ends_at, f.facts FROM session s JOIN member_facts f ON f.member = s.subject
        WHERE s.token_hash = ? AND s.kind = 'member'`,
       [digest(secret)],

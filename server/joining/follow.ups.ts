@@ -3,7 +3,6 @@
  * Invariant: a form is taken only from somebody to whom it is put; the profile, what it gives and the answers as given
  * are one transaction.
  */
-import type { DataSource } from 'typeorm';
 import { granted } from '../../core/doors';
 import { readForm, type AnswerFault, type RawForm } from '../../core/fields';
 import { followUpsFor, isAudience, isFollowUp, windowOf, type FollowUp } from '../../core/joining';
@@ -12,6 +11,7 @@ import type { Setup } from '../../core/setup';
 import type { Looker } from '../callers';
 import { PersonInHand, noteOnTimeline } from '../members';
 import type { AlreadySent, Acts, Envelope } from '../platform/acts';
+import { rowsOf, type Database } from '../platform/database';
 import type { Live, LiveSetup } from '../setup';
 import type { EffectPorts } from './effect.ports';
 import { FormPutOffRow } from './entrance.entities';
@@ -28,7 +28,7 @@ export type SendRefusal =
 
 export class FollowUps {
   constructor(
-    private readonly db: DataSource,
+    private readonly database: Pick<Database, 'source' | 'pool'>,
     private readonly live: LiveSetup,
     private readonly acts: Acts,
     private readonly ports: EffectPorts,
@@ -38,18 +38,20 @@ export class FollowUps {
   async waiting({ facts, now }: Looker, { doors }: Live): Promise<FollowUp | null> {
     const put = followUpsFor(doors.prepare(facts, now), doors);
     if (put.length === 0) return null;
-    const rows = (await this.db.query(
+    // Asked at each page of those to whom a form is put.
+    const rows = await rowsOf<{ form: string }>(
+      this.database.pool,
       `SELECT form FROM form_sending WHERE member = ?
-       UNION SELECT form FROM form_put_off WHERE member = ? AND until_at > ?`,
-      [facts.member, facts.member, new Date(now)],
-    )) as { form: string }[];
+       UNION ALL SELECT form FROM form_put_off WHERE member = ? AND until_at > ?`,
+      [facts.member ?? '', facts.member ?? '', new Date(now)],
+    );
     const done = new Set(rows.map(({ form }) => form));
     return put.find(({ id }) => !done.has(id)) ?? null;
   }
 
   /** When somebody sent a form last, as it is read; null where they have not. */
   async sentBefore(form: FollowUp, member: string, setup: Setup): Promise<string | null> {
-    const row = await this.db.manager
+    const row = await this.database.source.manager
       .getRepository(FormSendingRow)
       .findOne({ where: { form: form.id, member }, order: { sentAt: 'DESC' } });
     return row ? joiningSays(setup.doc.site).sentOn({ date: sayDate(row.sentAt, setup.doc.site) }) : null;

@@ -73,7 +73,7 @@ describe('an act reads what it needs once, and writes it once', () => {
     // With the session, the limits, the audit and the transaction's own three.
     expect({ joined: joined.length, confirmed: confirmed.length, admitted: admitted.length }).toEqual({
       joined: 22,
-      confirmed: 17,
+      confirmed: 16,
       admitted: 15,
     });
   });

@@ -4,7 +4,7 @@
  * marks where the words go, and filled for each viewer.
  * Invariant: the filled page is the page that would have been rendered, byte for byte (tested against it).
  */
-import type { SiteView } from '../../contract';
+import type { NoticeView, SiteView } from '../../contract';
 import type { Predicate, Prepared } from '../../core/doors';
 import { visitorFacts } from '../../core/facts';
 import { MINUTE, dayOf, type ChipName, type Instant, type WordSource } from '../../core/kernel';
@@ -15,7 +15,8 @@ import type { Live } from '../setup';
 import { shellFor, statusOf, type PageStatus } from './place';
 import type { PageItem } from '../../core/pages';
 
-type Piece = string | { readonly chip: ChipName; readonly json: boolean };
+/** Bytes that are the same for everybody, made once; and the places of personal words. */
+type Piece = Buffer | { readonly chip: ChipName; readonly json: boolean };
 type Plan = {
   readonly status: PageStatus;
   readonly pieces: readonly Piece[];
@@ -24,7 +25,7 @@ type Plan = {
   readonly ready: Ready | null;
 };
 type Watch = { readonly open: Predicate; readonly doors: readonly Predicate[]; readonly chips: readonly ChipName[] };
-export type Filled = { readonly status: PageStatus; readonly body: Buffer | string };
+export type Filled = { readonly status: PageStatus; readonly body: Buffer };
 export type Compose = (view: SiteView, page: PageItem) => Promise<string>;
 
 const START = '\uE000';
@@ -48,21 +49,36 @@ export class Plans {
 
   /**
    * The document of an open page for one person, or null where it must be resolved in full (the page is shut,
-   * and what is said then depends on more of the person).
+   * and what is said then depends on more of the person). `notice` is the form that waits for them.
    */
-  async page(page: PageItem, person: Prepared, words: WordSource): Promise<Filled | null> {
-    const plan = await this.plan(page, person, words);
+  async page(
+    page: PageItem,
+    person: Prepared,
+    words: WordSource,
+    notice: NoticeView | null = null,
+  ): Promise<Filled | null> {
+    const plan = await this.plan(page, person, words, notice);
     if (plan === null) return null;
     return { status: plan.status, body: plan.ready?.plain ?? fill(plan.pieces, words) };
   }
 
   /** The view of an open page as JSON, the same that is inlined in its document; null as for `page`. */
-  async state(page: PageItem, person: Prepared, words: WordSource): Promise<string | null> {
-    const plan = await this.plan(page, person, words);
+  async state(
+    page: PageItem,
+    person: Prepared,
+    words: WordSource,
+    notice: NoticeView | null = null,
+  ): Promise<Buffer | null> {
+    const plan = await this.plan(page, person, words, notice);
     return plan === null ? null : fill(plan.state, words);
   }
 
-  private async plan(page: PageItem, person: Prepared, words: WordSource): Promise<Plan | null> {
+  private async plan(
+    page: PageItem,
+    person: Prepared,
+    words: WordSource,
+    notice: NoticeView | null = null,
+  ): Promise<Plan | null> {
     // Who stands in a directory changes by the hour; a form has the key of its own sending.
     if (page.blocks.some(({ kind }) => kind === 'directory' || kind === 'placed')) return null;
     const watch = this.watchOf(page);
@@ -70,7 +86,7 @@ export class Plans {
     const open = watch.open(person);
     // What opens a shut page depends on the day, for a visitor too.
     const day = open ? '' : dayOf(person.now, this.live.setup.doc.site);
-    let key = `${page.id}|${person.facts.standing ?? ''}|${visitor ? (words('greeting') ?? '') : ''}|${day}|`;
+    let key = `${page.id}|${person.facts.standing ?? ''}|${visitor ? (words('greeting') ?? '') : ''}|${day}|${notice?.form ?? ''}|`;
     if (!open && (!visitor || page.outside.view === 'nothing')) return null;
     for (const door of watch.doors) key += door(person) ? '1' : '0';
     if (!visitor) for (const chip of watch.chips) key += words(chip) === null ? '-' : '+';
@@ -79,7 +95,7 @@ export class Plans {
     // Asked for by several at once, it is rendered once.
     let making = this.making.get(key);
     if (!making) {
-      making = this.make(key, page, person, words).finally(() => this.making.delete(key));
+      making = this.make(key, page, person, words, notice).finally(() => this.making.delete(key));
       this.making.set(key, making);
     }
     return making;
@@ -133,14 +149,20 @@ export class Plans {
     return watch;
   }
 
-  private async make(key: string, page: PageItem, person: Prepared, words: WordSource): Promise<Plan | null> {
+  private async make(
+    key: string,
+    page: PageItem,
+    person: Prepared,
+    words: WordSource,
+    notice: NoticeView | null,
+  ): Promise<Plan | null> {
     const visitor = person.facts.member === null;
     const marked: WordSource = (chip) => (words(chip) === null ? null : `${START}${chip}${END}`);
     const source = visitor ? words : marked;
     const resolved = resolvePage(page, person, source, this.live.doors);
     if (resolved.is !== 'page') return this.keep(key, null);
     const view: SiteView = {
-      shell: shellFor(person, source, this.live),
+      shell: shellFor(person, source, this.live, notice),
       place: { kind: 'page', ...resolved.view, placed: {} },
       path: page.id === this.live.setup.doc.site.home ? '/' : `/${page.address}`,
       attempt: null,
@@ -167,24 +189,22 @@ function cut(html: string, state: number): Piece[] {
   const pieces: Piece[] = [];
   let at = 0;
   for (const match of html.matchAll(/\uE000([^\uE001]+)\uE001/g)) {
-    pieces.push(html.slice(at, match.index));
+    pieces.push(Buffer.from(html.slice(at, match.index)));
     pieces.push({ chip: match[1] as ChipName, json: match.index >= state });
     at = match.index + match[0].length;
   }
-  pieces.push(html.slice(at));
+  pieces.push(Buffer.from(html.slice(at)));
   return pieces;
 }
 
-function fill(pieces: readonly Piece[], words: WordSource): string {
-  let html = '';
-  for (const piece of pieces) {
-    if (typeof piece === 'string') html += piece;
-    else {
+function fill(pieces: readonly Piece[], words: WordSource): Buffer {
+  return Buffer.concat(
+    pieces.map((piece) => {
+      if (!('chip' in piece)) return piece;
       const word = words(piece.chip) ?? '';
-      html += piece.json ? JSON.stringify(word).slice(1, -1).replace(/</g, '\\u003c') : escapeWord(word);
-    }
-  }
-  return html;
+      return Buffer.from(piece.json ? JSON.stringify(word).slice(1, -1).replace(/</g, '\\u003c') : escapeWord(word));
+    }),
+  );
 }
 
 /** Escapes as Vue's renderer does, so that a filled page equals a rendered one. */

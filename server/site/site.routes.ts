@@ -102,10 +102,11 @@ export class Site {
   /** A page that can be sent as it is kept, filled for this person; null where it must be resolved in full. */
   async ready(path: string, looker: Looker, live: Live): Promise<Filled | null> {
     const page = pageAt(path, live.setup);
-    // What is kept ready is the same for many; whom a form waits for has a page of their own.
-    if (!page || (await this.ports.sources.notice(looker, live))) return null;
+    if (!page) return null;
     const { facts, now } = looker;
-    return this.plansOf(live).page(page, live.doors.prepare(facts, now), wordsFor(facts, now, live.setup));
+    const notice = await this.ports.sources.notice(looker, live);
+    const words = wordsFor(facts, now, live.setup);
+    return this.plansOf(live).page(page, live.doors.prepare(facts, now), words, notice);
   }
 
   /** Answers the API's question for a page from what is kept ready; lets everything else pass to the API. */
@@ -115,10 +116,10 @@ export class Site {
     const page = live ? pageAt(path, live.setup) : null;
     if (!live || !page) return next();
     const looker = await this.looker(req, res);
-    if ((await this.ports.sources.notice(looker, live)) !== null) return next();
     const { facts, now } = looker;
+    const notice = await this.ports.sources.notice(looker, live);
     const words = wordsFor(facts, now, live.setup);
-    const state = await this.plansOf(live).state(page, live.doors.prepare(facts, now), words);
+    const state = await this.plansOf(live).state(page, live.doors.prepare(facts, now), words, notice);
     if (state === null) return next();
     res.setHeader('Content-Type', 'application/json');
     res.setHeader('Cache-Control', 'no-store');

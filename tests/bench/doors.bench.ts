@@ -2,6 +2,8 @@
  * Doors: one door and one person against closures written over the facts; the doors of a page, making ready included;
  * and everybody at once against plain columns of bits, each condition packed for the rule that asks for it.
  */
+import { setFlagsFromString } from 'node:v8';
+import { runInNewContext } from 'node:vm';
 import fc from 'fast-check';
 import {
   columnsOf,
@@ -21,7 +23,7 @@ import { DAY } from '../../core/kernel';
 import { dayNumber } from '../../core/kernel/calendar';
 import { NOW, quillmoor } from '../support/quillmoor';
 import { anyFacts, anyRule } from '../support/rules';
-import { median, reportRate } from './measure';
+import { median, reportRate, rate } from './measure';
 
 const SEED = 1911;
 const ROUNDS = 7;
@@ -111,12 +113,6 @@ const people = (howMany: number): Facts[] =>
     mail: `p${n}@${n % 3 ? 'mail' : 'elsewhere'}.example`,
     admittedAt: NOW - (n % 700) * DAY,
   }));
-
-function rate(times: number, run: () => void): number {
-  const began = performance.now();
-  run();
-  return times / ((performance.now() - began) / 1000);
-}
 
 export function doors(): void {
   const all = rules(500);
@@ -284,14 +280,22 @@ function plainColumns(everybody: readonly Facts[]): (rule: Rule) => Bits {
   return who;
 }
 
+/** Lets go of what nobody holds any more, so that what is left can be weighed. */
+function collect(): void {
+  setFlagsFromString('--expose-gc');
+  (runInNewContext('gc') as () => void)();
+}
+
 /** Everybody, 500 doors: against columns of bits in which each condition is packed from the facts it is about. */
 function atOnce(all: readonly Rule[]): void {
   const MEMBERS = 100_000;
   const some = people(5_000);
   const everybody = Array.from({ length: MEMBERS }, (_, n) => ({ ...some[n % 5_000]!, member: `p${n}` as never }));
+  collect();
   const before = process.memoryUsage();
   const population = new Population(zone);
   for (const facts of everybody) population.put(facts);
+  collect();
   const after = process.memoryUsage();
   const plain = plainColumns(everybody);
   const sum = (who: (rule: Rule) => Bits, list: readonly Rule[]) => list.reduce((n, rule) => n + count(who(rule)), 0);

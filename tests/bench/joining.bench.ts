@@ -7,15 +7,9 @@ import { checkUp } from '../../core/checkup';
 import { readForm, type RawForm, type AnyForm } from '../../core/fields';
 import type { Setup, SetupDocument } from '../../core/setup';
 import { NOW, blankApplication, keeperPath, quillmoor, quillmoorDocument, setupOf } from '../support/quillmoor';
-import { median, report, reportRate, round } from './measure';
+import { median, report, reportRate, round, rate } from './measure';
 
 const ROUNDS = 9;
-
-function rate(times: number, run: () => void): number {
-  const began = performance.now();
-  run();
-  return times / ((performance.now() - began) / 1000);
-}
 
 /** A form of thirty questions: name, address and password, and twenty-seven numbers with limits. */
 function thirty(): { form: AnyForm; setup: Setup; sent: RawForm[] } {

@@ -1,6 +1,6 @@
 /**
  * `npm run bench`: each measure as one line of JSON, ratios from one run on one machine. BENCH_ONLY names the kinds
- * that are wanted: doors, joining, members, pages, sign-ins, phone.
+ * that are wanted: doors, joining, search, members, pages, sign-ins, phone.
  */
 import { buildServices } from '../../server/compose';
 import { readConfig } from '../../server/platform/config';
@@ -11,6 +11,7 @@ import { joining } from './joining.bench';
 import { members } from './members.bench';
 import { pages } from './pages.bench';
 import { phone } from './phone.bench';
+import { search } from './search.bench';
 import { signIns } from './signin.bench';
 
 async function main(): Promise<void> {
@@ -22,6 +23,7 @@ async function main(): Promise<void> {
   const asked = (name: string) => wanted.length === 0 || wanted.includes(name);
   if (asked('doors')) doors();
   if (asked('joining')) joining();
+  if (asked('search')) search();
   const { services, close } = await buildServices(readConfig(process.env), makeLog('warn'));
   try {
     // Its 200,000 are apart: what they leave in memory is no measure of a site of a thousand.

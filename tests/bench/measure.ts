@@ -28,6 +28,13 @@ export function quantile(values: readonly number[], share: number): number {
 }
 export const median = (values: readonly number[]): number => quantile(values, 0.5);
 
+/** How many a second, of something done so many times. */
+export function rate(times: number, run: () => void): number {
+  const began = performance.now();
+  run();
+  return (times / (performance.now() - began)) * 1000;
+}
+
 /** Rates: `value` and `against` in the same unit a second; met when the ratio reaches the goal. */
 export function reportRate(name: string, unit: string, value: number, against: number, goal: number): void {
   const ratio = round(value / against, 2);

@@ -3,12 +3,16 @@
  * at. Days are calendar days of the site's zone.
  */
 import { z } from 'zod';
-import { add, rowsIn, type Facts, type PaidFor, type Population } from '../../facts';
+import { orInto, within, type Facts, type PaidFor } from '../../facts';
 import { LessonId, LevelId, listed, sayShortDate, type Instant } from '../../kernel';
 import { dayBegins, dayNumber } from '../../kernel/calendar';
 import { doorsSays } from '../doors.sentences';
+import { todayIn } from '../prepare';
 import type { ConditionKind, Known } from './kind';
 import { missingName, oneOf } from './phrases';
+
+/** The least of what the day of a payment can be: no day is one less. */
+const FIRST_DAY = -2_147_483_647;
 
 /** `within`: paid in the last so many days, today's among them. A payment that was given back whole is none. */
 const paidForOf = z.strictObject({
@@ -18,14 +22,19 @@ const paidForOf = z.strictObject({
 });
 type PaidForOf = z.infer<typeof paidForOf>;
 
-function hasPaid({ is, within }: PaidForOf, paid: readonly PaidFor[], now: Instant, { levels, doc }: Known): boolean {
+function hasPaid(
+  { is, within: days }: PaidForOf,
+  paid: readonly PaidFor[],
+  now: Instant,
+  { levels, doc }: Known,
+): boolean {
   const { zone } = doc.site;
   return paid.some(
     ({ level, at }) =>
       at <= now &&
       is.includes(level) &&
       levels.has(level) &&
-      (within === undefined || dayNumber(now, zone) - dayNumber(at, zone) < within),
+      (days === undefined || dayNumber(now, zone) - dayNumber(at, zone) < days),
   );
 }
 
@@ -34,8 +43,27 @@ export const paidFor: ConditionKind<PaidForOf> & { schema: typeof paidForOf } = 
   names: ({ is }) => is.map((id) => ({ kind: 'levels', id })),
   bits: () => null,
   meets: (condition, { paid }, now, known) => hasPaid(condition, paid, now, known),
-  column: (condition, people, now, known) =>
-    rowsWith(people, (row) => hasPaid(condition, people.paidOf(row), now, known)),
+  ready({ is: named, within: days }, { levels, doc }) {
+    const is = named.filter((id) => levels.has(id));
+    const { zone } = doc.site;
+    const today = todayIn(zone);
+    return ({ facts: { paid }, now }) => {
+      if (paid.length === 0) return false;
+      for (const { level, at } of paid)
+        if (at <= now && is.includes(level) && (days === undefined || today(now) - dayNumber(at, zone) < days))
+          return true;
+      return false;
+    };
+  },
+  column({ is, within: days }, people, now, { levels, doc }) {
+    const today = dayNumber(now, doc.site.zone);
+    const all = people.none();
+    for (const id of is) {
+      const paid = levels.has(id) ? people.paidDays(id, now) : null;
+      if (paid) orInto(all, within(paid, days === undefined ? FIRST_DAY : today - days + 1, today));
+    }
+    return all;
+  },
   says({ is, within }, { levels, doc }) {
     const says = doorsSays(doc.site);
     const names = oneOf(levels, is, doc.site);
@@ -57,8 +85,14 @@ export const lessonDone: ConditionKind<z.infer<typeof lessonDoneOf>> & { schema:
   names: ({ is }) => is.map((id) => ({ kind: 'lessons', id })),
   bits: () => null,
   meets: ({ is }, facts, _now, { lessons }) => is.some((id) => lessons.has(id) && facts.lessons.includes(id)),
-  column: ({ is }, people, _now, { lessons }) =>
-    rowsWith(people, (row) => is.some((id) => lessons.has(id) && people.lessonsOf(row).includes(id))),
+  column({ is }, people, _now, { lessons }) {
+    const all = people.none();
+    for (const id of is) {
+      const done = lessons.has(id) ? people.lesson(id) : null;
+      if (done) orInto(all, done);
+    }
+    return all;
+  },
   says: ({ is }, { lessons, doc }) => doorsSays(doc.site).lessonDone({ lessons: oneOf(lessons, is, doc.site) }),
   found(_, facts, _now, { lessons, doc }) {
     const done = facts.lessons.map((id) => lessons.get(id)?.title ?? missingName(id, doc.site));
@@ -74,14 +108,12 @@ export const ownsThis: ConditionKind<z.infer<typeof ownsThisOf>> & { schema: typ
   names: () => [],
   bits: () => null,
   meets: (_, { owns }) => owns,
+  ready:
+    () =>
+    ({ facts }) =>
+      facts.owns,
   column: (_, people) => people.none(),
   says: (_, { doc }) => doorsSays(doc.site).ownsThis,
   found: (_, { owns }: Facts, _now, { doc }) => doorsSays(doc.site)[owns ? 'isOwn' : 'isNotOwn'],
   marks: () => [],
 };
-
-function rowsWith(people: Population, has: (row: number) => boolean) {
-  const found = people.none();
-  for (const row of rowsIn(people.alive.bits)) if (has(row)) add(found, row);
-  return found;
-}
