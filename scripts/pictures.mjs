@@ -12,8 +12,8 @@ const browser = await chromium.launch({
   args: ['--headless', '--no-sandbox', '--disable-gpu'],
 });
 
-async function page(width = 1280, height = 800, colorScheme = 'light') {
-  const context = await browser.newContext({ viewport: { width, height }, colorScheme, locale: 'en-GB' });
+async function page(width = 1280, height = 800) {
+  const context = await browser.newContext({ viewport: { width, height }, colorScheme: 'light', locale: 'en-GB' });
   return context.newPage();
 }
 const shoot = async (on, name) => {
@@ -155,6 +155,11 @@ try {
   await wilf.getByText(/^Publishing this/).waitFor();
   await paper('Wait until three cold weeks');
   await shoot(wilf, 'desk-page');
+  await wilf.goto(`${site}/desk/levels?level=patron`);
+  await wilf.getByRole('button', { name: /^from £10/ }).click();
+  await wilf.getByText('in twelve months', { exact: false }).waitFor();
+  await paper('Ways to belong');
+  await shoot(wilf, 'desk-levels');
   await lookAs(wilf, 'Ida Marrowby');
   await wilf.goto(`${site}/desk/site/look`);
   await wilf.getByLabel('Accent buttons, links').fill('#9A6FA6');
@@ -187,8 +192,6 @@ try {
   }
   await wilf.getByText('The draft is what is live now.', { exact: false }).waitFor();
 
-  const dark = await deskOf('odile', 1280, 800, 'dark');
-  await shoot(dark, 'desk-today-dark');
   const small = await deskOf('tamsin', 390, 844);
   await shoot(small, 'desk-today-390');
 } finally {

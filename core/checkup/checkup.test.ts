@@ -39,6 +39,7 @@ const text = (runs: readonly unknown[]) => ({
   aside: false,
 });
 const standing = (is: string) => ({ fact: 'standing', is: [is] }) as never;
+const levelOf = (doc: SetupDocument, id: string) => doc.levels.find((level) => level.id === id)!;
 const messageOf = (doc: SetupDocument, id: string) => doc.messages.find((message) => message.id === id)!;
 const asks = (field: string, test: unknown) => ({ fact: 'field', field, test }) as never;
 const routedBy = (doc: SetupDocument, field: string, test: unknown) =>
@@ -203,6 +204,16 @@ const table: Record<
     at: 'site site look',
     hole: (doc) => (doc.site.look.accent = '#9A6FA6'),
     mend: (doc) => (doc.site.look.accent = nearest('accent', doc.site.look)!),
+  },
+  noPriceLeft: {
+    at: 'level patron prices',
+    hole: (doc) => levelOf(doc, 'patron').prices.forEach((price) => (price.retired = true)),
+    mend: (doc) => delete levelOf(doc, 'patron').prices[0]!.retired,
+  },
+  pricesAlike: {
+    at: 'level keeper prices.1',
+    hole: (doc) => levelOf(doc, 'keeper').prices.push({ ...levelOf(doc, 'keeper').prices[0]!, id: 'other' as never }),
+    mend: (doc) => ((levelOf(doc, 'keeper').prices[1] as { amount: number }).amount = 2500),
   },
   blockUnseen: {
     at: 'page my-bees blocks.0',

@@ -22,6 +22,7 @@ import {
   undescribed,
   wordUnsaid,
 } from './pages';
+import { noPriceLeft, pricesAlike } from './levels';
 import { nothingThere, oneAddress, retiredInUse } from './references';
 
 export { firstSteps, isUntouched, type FirstStep } from './firstSteps';
@@ -52,6 +53,8 @@ const checks = {
   pageUnlinked,
   itemForNobody,
   opensNothing,
+  noPriceLeft,
+  pricesAlike,
   wordUnsaid,
   undescribed,
   pictureUnsaid,

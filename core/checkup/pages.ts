@@ -236,8 +236,10 @@ export const opensNothing: Check = (setup) => {
     mend: says.opensNothingMend,
   });
   return [
-    ...doc.levels.flatMap(({ id, title, price, retired }) =>
-      retired || price.kind === 'free' || asked.has(`levels ${id}`) ? [] : [told('level', id, title)],
+    ...doc.levels.flatMap(({ id, title, prices, retired }) =>
+      retired || prices.every(({ kind }) => kind === 'free') || asked.has(`levels ${id}`)
+        ? []
+        : [told('level', id, title)],
     ),
     ...doc.groups.flatMap(({ id, title, retired }) =>
       retired || asked.has(`groups ${id}`) ? [] : [told('group', id, title)],

@@ -1,2 +1,3 @@
 export * from './impact';
+export * from './opens';
 export * from './who';

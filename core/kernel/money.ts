@@ -8,8 +8,42 @@ export const Minor = z.int().min(0).max(1_000_000_00).brand<'minor'>();
 export type Minor = z.infer<typeof Minor>;
 
 /** Writes an amount as the site's people write it: `£48.00`. */
-export function sayMoney(amount: Minor, currency: string, locale: string): string {
+export function sayMoney(amount: number, currency: string, locale: string): string {
   const format = new Intl.NumberFormat(locale, { style: 'currency', currency });
   const digits = format.resolvedOptions().maximumFractionDigits ?? 2;
   return format.format(amount / 10 ** digits);
+}
+
+const digitsOf = (currency: string, locale: string): number =>
+  new Intl.NumberFormat(locale, { style: 'currency', currency }).resolvedOptions().maximumFractionDigits ?? 2;
+
+/** The bare amount, as one would type it: `48.00`, `48,00`. */
+export function writeAmount(amount: number, currency: string, locale: string): string {
+  const digits = digitsOf(currency, locale);
+  const format = new Intl.NumberFormat(locale, {
+    minimumFractionDigits: digits,
+    maximumFractionDigits: digits,
+    useGrouping: false,
+  });
+  return format.format(amount / 10 ** digits);
+}
+
+/**
+ * An amount as somebody typed it, in minor units: `48`, `48.5`, `£1,248.00`, `1.248,00 €`. Point and comma are both read:
+ * the last of them that no more digits follow than the currency has is the mark of the fraction, all others group.
+ * @returns null for what is no amount, or says more of a penny than there is
+ */
+export function readAmount(typed: string, currency: string, locale: string): number | null {
+  const digits = digitsOf(currency, locale);
+  const bare = typed.replace(/[\s\p{Sc}'’]/gu, '').replace(new RegExp(currency, 'i'), '');
+  const [, whole = '', fraction = ''] =
+    new RegExp(`^(\\d[\\d.,]*?)(?:[.,](\\d{1,${Math.max(1, digits)}}))?$`).exec(bare) ?? [];
+  if (whole === '' || (digits === 0 && fraction !== '')) return null;
+  // What groups stands before three digits each time.
+  if (/[.,]/.test(whole) && !/^\d{1,3}([.,]\d{3})+$/.test(whole)) return null;
+  // What the reader's own language takes for the mark of a fraction groups nothing where it stands alone.
+  const mark = new Intl.NumberFormat(locale).formatToParts(0.5).find(({ type }) => type === 'decimal')?.value ?? '.';
+  if (fraction === '' && digits > 0 && whole.includes(mark)) return null;
+  const amount = Number(whole.replace(/[.,]/g, '') + fraction.padEnd(digits, '0'));
+  return Number.isSafeInteger(amount) ? amount : null;
 }

@@ -1,2 +1,4 @@
+export * from './price';
 export * from './level';
+export * from './schedule';
 export * from './prices';

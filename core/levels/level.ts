@@ -1,20 +1,26 @@
-/** Purpose: levels and what they cost, as the owner sets them up. */
+/** Purpose: levels, as the owner sets them up. */
 import { z } from 'zod';
-import { LevelId, Minor, Span, SpanUnit, Title } from '../kernel';
+import { LevelId, Title, kernelSays, owners } from '../kernel';
+import { Price } from './price';
 
-export const Price = z.discriminatedUnion('kind', [
-  z.strictObject({ kind: z.literal('free') }),
-  z.strictObject({ kind: z.literal('once'), amount: Minor, lasts: Span }),
-  z.strictObject({ kind: z.literal('every'), amount: Minor, unit: SpanUnit }),
-  z.strictObject({ kind: z.literal('ownAmount'), least: Minor, unit: SpanUnit }),
-]);
-export type Price = z.infer<typeof Price>;
-
-export const LevelItem = z.strictObject({
-  id: LevelId,
-  title: Title,
-  plural: Title,
-  price: Price,
-  retired: z.boolean().optional(),
-});
+export const LevelItem = z
+  .strictObject({
+    id: LevelId,
+    title: Title,
+    plural: Title,
+    /** One line about it, read where it is offered. */
+    about: z.string().trim().min(1).max(200).optional(),
+    prices: z.array(Price).min(1).max(12),
+    retired: z.boolean().optional(),
+  })
+  .superRefine(({ prices }, context) => {
+    prices.forEach(({ id }, at) => {
+      if (prices.findIndex((price) => price.id === id) < at)
+        context.addIssue({ code: 'custom', path: ['prices', at, 'id'], message: kernelSays(owners).usedTwice({ id }) });
+    });
+  });
 export type LevelItem = z.infer<typeof LevelItem>;
+
+/** The prices it can be taken at. */
+export const pricesOf = ({ prices }: Pick<LevelItem, 'prices'>): readonly Price[] =>
+  prices.filter(({ retired }) => !retired);

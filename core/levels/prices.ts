@@ -1,41 +1,65 @@
 /**
  * Purpose: what a level costs, in words and for comparing.
  */
-import { never, sayMoney, saySpan } from '../kernel';
+import { never, sayMoney, saySpan, type Span, type Reader } from '../kernel';
 import { levelsSays } from './levels.sentences';
-import type { LevelItem } from './level';
+import { pricesOf, type LevelItem } from './level';
+import { amountOf, isRepeated, type Price } from './price';
+
+type Site = Reader & { readonly currency: string };
+
+/** `£48.00 a year`, `£12.00 every 3 months`. */
+function sayEach(amount: string, { count, unit }: Span, site: Site): string {
+  const says = levelsSays(site);
+  return count === 1 ? says[unit]({ amount }) : says.everySpan({ amount, span: saySpan({ count, unit }, site) });
+}
 
 /** `£48.00 a year`, `from £10.00 a month`, `£30.00 for 6 months`, `free`. */
-export function sayPrice(level: LevelItem, site: { readonly currency: string; readonly locale: string }): string {
-  const price = level.price;
+export function sayPrice(price: Price, site: Site): string {
   const says = levelsSays(site);
-  const money = (amount: Parameters<typeof sayMoney>[0]) => sayMoney(amount, site.currency, site.locale);
+  const money = (amount: number) => sayMoney(amount, site.currency, site.locale);
   switch (price.kind) {
     case 'free':
-      return says.free;
+      return price.lasts ? says.freeFor({ span: saySpan(price.lasts, site) }) : says.free;
     case 'once':
-      return says.once({ amount: money(price.amount), span: saySpan(price.lasts, site) });
+      return price.lasts
+        ? says.once({ amount: money(price.amount), span: saySpan(price.lasts, site) })
+        : says.forGood({ amount: money(price.amount) });
     case 'every':
-      return says[price.unit]({ amount: money(price.amount) });
-    case 'ownAmount':
-      return says.from({ price: says[price.unit]({ amount: money(price.least) }) });
+      return sayEach(money(price.amount), price.each, site);
+    case 'own':
+      return says.from({ price: sayEach(money(price.least), price.each, site) });
     default:
       return never(price);
   }
 }
 
-/** What must be paid first, in minor units: the measure by which ways in are called cheaper. */
-export function firstPayment(level: LevelItem): number {
-  const price = level.price;
-  switch (price.kind) {
-    case 'free':
-      return 0;
-    case 'once':
-    case 'every':
-      return price.amount;
-    case 'ownAmount':
-      return price.least;
-    default:
-      return never(price);
-  }
+/** What comes beside the terms: `first month free, £5.00 to join`; '' for nothing. */
+export function sayBeside(price: Price, site: Site): string {
+  const says = levelsSays(site);
+  const money = (amount: number) => sayMoney(amount, site.currency, site.locale);
+  const trial = isRepeated(price) ? price.trial : undefined;
+  const parts = [
+    trial &&
+      (trial.amount === 0
+        ? says.trialFree({ span: saySpan(trial.lasts, site) })
+        : says.trialFor({ span: saySpan(trial.lasts, site), amount: money(trial.amount) })),
+    'fee' in price && price.fee ? says.toJoin({ amount: money(price.fee) }) : undefined,
+    isRepeated(price) && price.times ? says.timesOnly({ count: price.times }) : undefined,
+  ];
+  return parts.filter(Boolean).join(', ');
 }
+
+/** All the prices a level can be taken at: `from £10.00 a month or £120.00 a year`. */
+export const sayPrices = (level: Pick<LevelItem, 'prices'>, site: Site): string =>
+  levelsSays(site).either({ prices: { either: pricesOf(level).map((price) => sayPrice(price, site)) } });
+
+/** What must be paid first at the cheapest of its prices, in minor units: the measure by which ways in are called cheaper. */
+export const firstPayment = (level: Pick<LevelItem, 'prices'>): number =>
+  Math.min(
+    ...pricesOf(level).map((price) => {
+      const fee = ('fee' in price && price.fee) || 0;
+      if (isRepeated(price) && price.trial) return fee + price.trial.amount;
+      return fee + amountOf(price, price.kind === 'own' ? price.least : undefined);
+    }),
+  );

@@ -79,7 +79,7 @@ describe('the winter guide', () => {
       'Your Keeper membership ended on 30 September 2026. Renewing it, £48.00 a year, opens this page again.',
     );
     expect(viewOf('winter-guide', friend).shut!.ways[0]!.says).toBe(
-      'Membership as Patron opens this page, from £10.00 a month.',
+      'Membership as Patron opens this page, from £10.00 a month or £120.00 a year.',
     );
   });
 

@@ -5,7 +5,7 @@
  */
 import { everyone, ruleOf, type Doors, type Prepared, type Rule } from '../doors';
 import { chipsIn, say, type ChipName, type PathId, type WordSource } from '../kernel';
-import { sayPrice } from '../levels';
+import { sayPrices } from '../levels';
 import type { Setup } from '../setup';
 import { hrefOfPage, targetHref } from './address';
 import { blockKindOf, showPicture, type Block, type LookedUp, type Shelf } from './blocks';
@@ -110,6 +110,6 @@ const shelfOf = (setup: Setup, looked: LookedUp): Shelf => ({
   levels: (ids) =>
     ids.flatMap((id) => {
       const level = setup.levels.get(id);
-      return level ? [{ level, price: sayPrice(level, setup.doc.site) }] : [];
+      return level ? [{ level, price: sayPrices(level, setup.doc.site) }] : [];
     }),
 });

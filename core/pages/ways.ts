@@ -2,7 +2,7 @@
 import { waysIn, type Prepared, type Rule, type WayIn } from '../doors';
 import { lastTerm, type Facts } from '../facts';
 import { never, sayDate, type PathId } from '../kernel';
-import { sayPrice } from '../levels';
+import { sayPrices } from '../levels';
 import type { Setup } from '../setup';
 import { pagesSays } from './pages.sentences';
 import type { WayView } from './view';
@@ -38,7 +38,7 @@ function sayWay(way: WayIn, facts: Facts, next: string, setup: Setup): WayView {
       return {
         label: form.title,
         href: `/join/${form.address}`,
-        says: gives ? says.joiningAs({ level: gives.title, price: sayPrice(gives, site) }) : says.joining,
+        says: gives ? says.joiningAs({ level: gives.title, price: sayPrices(gives, site) }) : says.joining,
       };
     }
     case 'finish':
@@ -54,7 +54,7 @@ function sayWay(way: WayIn, facts: Facts, next: string, setup: Setup): WayView {
     case 'renew': {
       const last = lastTerm(facts);
       const item = level(way.level);
-      const renew = item ? says.renewFor({ price: sayPrice(item, site) }) : says.renew;
+      const renew = item ? says.renewFor({ price: sayPrices(item, site) }) : says.renew;
       return {
         label: says.writeToRenew,
         href: write,
@@ -66,7 +66,7 @@ function sayWay(way: WayIn, facts: Facts, next: string, setup: Setup): WayView {
       return {
         label: says.writeAbout({ level: item.title }),
         href: write,
-        says: says.asLevel({ level: item.title, price: sayPrice(item, site) }),
+        says: says.asLevel({ level: item.title, price: sayPrices(item, site) }),
       };
     }
     default:

@@ -36,8 +36,8 @@ export const community: Parts = {
     ofForm('house-rules'),
   ],
   levels: [
-    { id: 'friend', title: 'Friend', plural: 'Friends', price: { kind: 'free' } },
-    { id: 'member', title: 'Member', plural: 'Members', price: { kind: 'free' } },
+    { id: 'friend', title: 'Friend', plural: 'Friends', prices: [{ id: 'price', kind: 'free' }] },
+    { id: 'member', title: 'Member', plural: 'Members', prices: [{ id: 'price', kind: 'free' }] },
   ],
   paths: [
     {

@@ -42,7 +42,7 @@ export const course: Parts = {
     ]),
   ],
   form: [ofForm('experience'), ofForm('hopes', false), ofForm('house-rules')],
-  levels: [{ id: 'student', title: 'Student', plural: 'Students', price: { kind: 'free' } }],
+  levels: [{ id: 'student', title: 'Student', plural: 'Students', prices: [{ id: 'price', kind: 'free' }] }],
   paths: [
     {
       id: 'course-path',

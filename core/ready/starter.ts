@@ -65,7 +65,7 @@ export function starterSetup(siteName: string, replyTo: string): unknown {
         landing: 'welcome',
       },
     ],
-    levels: [{ id: 'member', title: 'Member', plural: 'Members', price: { kind: 'free' } }],
+    levels: [{ id: 'member', title: 'Member', plural: 'Members', prices: [{ id: 'price', kind: 'free' }] }],
     groups: [],
     topics: [],
     doors: [],

@@ -3,7 +3,7 @@
  * Invariant: what two states differ in shows in their lines (`changesBetween` has a last line for what none tells).
  */
 import { describe } from '../doors';
-import { sayPrice } from '../levels';
+import { sayBeside, sayPrice } from '../levels';
 import type { ItemKind, Setup, SetupDocument, listKinds } from '../setup';
 import { fieldLines } from './field.lines';
 import { formLines } from './form.lines';
@@ -25,7 +25,13 @@ const tells: Tells = {
   level: (level, setup) => [
     ...line('title', sayings(setup).title, level.title),
     ...line('plural', sayings(setup).plural, level.plural),
-    ...line('price', sayings(setup).price, sayPrice(level, setup.doc.site)),
+    ...line('about', sayings(setup).aboutLevel, level.about),
+    ...level.prices.flatMap((price, at) => {
+      const says = sayings(setup);
+      const beside = sayBeside(price, setup.doc.site);
+      const words = [sayPrice(price, setup.doc.site), beside, price.retired ? says.priceRetired : ''];
+      return line(`prices.${price.id}`, says.priceNumber({ number: at + 1 }), words.filter(Boolean).join(', '));
+    }),
   ],
   group: ({ title }, setup) => line('title', sayings(setup).title, title),
   topic: ({ title, text }, setup) => [

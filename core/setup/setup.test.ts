@@ -4,10 +4,10 @@ import first from '../../tests/fixtures/setup.1.json';
 import second from '../../tests/fixtures/setup.2.json';
 import third from '../../tests/fixtures/setup.3.json';
 import fourth from '../../tests/fixtures/setup.4.json';
+import fifth from '../../tests/fixtures/setup.5.json';
 import { documentOf, itemsOf, makeSetup, referencesOf, salvageSetup, upgradeDocument } from './index';
 import { checkUp } from '../checkup';
 import type { PageItem } from '../pages';
-import { sayPrice } from '../levels';
 
 type Loose = Record<string, never> & { [key: string]: unknown };
 type Change = (doc: ReturnType<typeof quillmoorDocument>) => void;
@@ -122,7 +122,7 @@ describe('a set-up that was live outlives a stricter schema', () => {
     const made = makeSetup(old);
     if (!made.ok) throw new Error(JSON.stringify(made.refusal));
     const { doc } = made.value;
-    expect(doc.format).toBe('admissa-setup/5');
+    expect(doc.format).toBe('admissa-setup/6');
     expect(doc.site).toMatchObject({ menu: 'main', joinBy: 'join' });
     expect(doc.fields.find(({ id }) => id === 'postcode')!.of).toEqual({
       kind: 'shortText',
@@ -147,6 +147,14 @@ describe('a set-up that was live outlives a stricter schema', () => {
     const points = (page: PageItem) => page.blocks.find(({ id }) => id === 'how-much');
     expect(points(formatted.value.pages.get('winter-guide')!)).toEqual(points(now('winter-guide')));
     expect(formatted.value.doc.menus.map(({ id, title }) => [id, title])).toEqual([['main', 'Main']]);
+    const priced = makeSetup(structuredClone(fifth));
+    if (!priced.ok) throw new Error(JSON.stringify(priced.refusal));
+    expect(priced.value.doc.levels.map(({ prices }) => prices)).toEqual([
+      [{ id: 'price', kind: 'free' }],
+      [{ id: 'price', kind: 'every', amount: 4800, each: { count: 1, unit: 'years' } }],
+      [{ id: 'price', kind: 'own', least: 1000, suggested: 1000, each: { count: 1, unit: 'months' } }],
+      [{ id: 'price', kind: 'once', amount: 3000, lasts: { count: 6, unit: 'months' } }],
+    ]);
     expect(upgradeDocument(doc)).toBe(doc);
     expect(upgradeDocument('no document')).toBe('no document');
     expect(checkUp(made.value, { now: NOW, reviewers: null, live: null })).toEqual([]);
@@ -170,15 +178,4 @@ it('what two forms of an older set-up agree to in other words becomes two fields
     { field: 'rules', required: true, when: { field: 'novices' } },
     { field: 'rules-2', required: true },
   ]);
-});
-
-describe('prices in words', () => {
-  it.each([
-    ['friend', 'free'],
-    ['keeper', '£48.00 a year'],
-    ['patron', 'from £10.00 a month'],
-    ['apprentice', '£30.00 for 6 months'],
-  ])('%s', (level, says) => {
-    expect(sayPrice(quillmoor.levels.get(level)!, quillmoor.doc.site)).toBe(says);
-  });
 });

@@ -62,7 +62,22 @@ const upgrades: Record<number, Upgrade> = {
     if (kind !== 'page' || !Array.isArray(body['blocks'])) return body;
     return { ...body, blocks: body['blocks'].map((block: unknown) => (isObject(block) ? formatted(block) : block)) };
   }),
+  /** A level has several prices. */
+  5: eachBody(({ kind, body }) => {
+    if (kind !== 'level' || !isObject(body['price'])) return body;
+    const { price, ...level } = body;
+    return { ...level, prices: [priceOfSix(price as Loose)] };
+  }),
 };
+
+function priceOfSix({ kind, unit, ...price }: Loose): Loose {
+  // Nothing is charged by the minute or the hour any more.
+  const each = { count: 1, unit: unit === 'minutes' || unit === 'hours' ? 'days' : unit };
+  const id = 'price';
+  if (kind === 'every') return { id, kind, ...price, each };
+  if (kind === 'ownAmount') return { id, kind: 'own', ...price, suggested: price['least'], each };
+  return { id, kind, ...price };
+}
 
 const capital = (word: string): string => word.charAt(0).toUpperCase() + word.slice(1);
 
@@ -142,6 +157,7 @@ export const upgradeItems = <T extends Item>(items: readonly T[], from: number, 
   );
 
 const kindsOfLists: Record<string, string> = {
+  levels: 'level',
   menus: 'menu',
   forms: 'form',
   fields: 'field',

@@ -174,10 +174,10 @@ const growths: readonly Growth[] = [
   },
   {
     union: 'prices',
-    file: 'core/levels/level.ts',
-    after: "export const Price = z.discriminatedUnion('kind', [",
+    file: 'core/levels/price.ts',
+    after: ".discriminatedUnion('kind', [",
     member: `${kind('newPrice')},`,
-    breaks: ['core/levels/prices.ts'],
+    breaks: ['core/levels/price.ts', 'core/levels/prices.ts', 'web/desk/levels/prices.ts'],
   },
 ];
 

@@ -5,13 +5,14 @@
 import type { Area } from './area';
 import { checkup } from './checkup/area';
 import { joining } from './joining/area';
+import { levels } from './levels/area';
 import { members } from './members/area';
 import { may, type Me } from './session';
 import { settings } from './settings/area';
 import { site } from './site/area';
 import { today } from './today/area';
 
-export const areas: readonly Area[] = [today, members, joining, site, checkup, settings];
+export const areas: readonly Area[] = [today, members, joining, levels, site, checkup, settings];
 
 /** The areas somebody works in. */
 export const areasFor = (me: Me): readonly Area[] => areas.filter(({ needs }) => !needs || may(me, needs));

@@ -56,7 +56,7 @@ const levelsView = z.object({
   kind: z.literal('levels'),
   id: line,
   title: line,
-  levels: z.array(z.object({ title: line, price: line })),
+  levels: z.array(z.object({ title: line, price: line, about: line.nullable() })),
 });
 
 export const levels: BlockKind<z.infer<typeof levelsOf>, z.infer<typeof levelsView>> & {
@@ -72,6 +72,10 @@ export const levels: BlockKind<z.infer<typeof levelsOf>, z.infer<typeof levelsVi
     kind: 'levels',
     id: block.id,
     title: block.title,
-    levels: shelf.levels(block.levels).map(({ level, price }) => ({ title: level.title, price })),
+    levels: shelf.levels(block.levels).map(({ level, price }) => ({
+      title: level.title,
+      price,
+      about: level.about ?? null,
+    })),
   }),
 };

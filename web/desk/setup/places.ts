@@ -8,6 +8,7 @@ const editors: Partial<Record<ItemKind, (id: string) => { path: string; query?: 
   field: (id) => ({ path: '/desk/joining', query: { field: id } }),
   form: (id) => ({ path: `/desk/joining/forms/${id}` }),
   path: (id) => ({ path: `/desk/joining/paths/${id}` }),
+  level: (id) => ({ path: '/desk/levels', query: { level: id } }),
   page: (id) => ({ path: '/desk/site', query: { page: id } }),
   menu: (id) => ({ path: `/desk/site/menus/${id}` }),
   door: () => ({ path: '/desk/site' }),

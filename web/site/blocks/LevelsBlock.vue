@@ -12,6 +12,7 @@ defineProps<{ block: Extract<BlockView, { kind: 'levels' }> }>();
       <div v-for="level in block.levels" :key="level.title">
         <dt>{{ level.title }}</dt>
         <dd>{{ level.price }}</dd>
+        <dd v-if="level.about" class="levels__about quiet">{{ level.about }}</dd>
       </div>
     </dl>
   </section>
