@@ -1,8 +1,8 @@
 import fc from 'fast-check';
 import { describe, expect, it } from 'vitest';
-import { NOW, quillmoor } from '../../tests/support/quillmoor';
+import { NOW, person, quillmoor } from '../../tests/support/quillmoor';
 import { anyFacts, anyRule } from '../../tests/support/rules';
-import { visitorFacts, type Facts } from '../facts';
+import { standings, visitorFacts, type Facts } from '../facts';
 import { DAY } from '../kernel';
 import { alwaysOrNever, covers, doorsOf, type Rule } from './index';
 
@@ -108,6 +108,44 @@ describe('what a rule comes out as for everybody', () => {
       ),
       { numRuns: 400 },
     );
+  });
+
+  it('is exact where everybody who can be is tried', () => {
+    // Visitors, and members of each standing, with and without a level and a group: all there are, and no day counts.
+    const everybody: Facts[] = [
+      visitorFacts,
+      ...standings.flatMap((one) =>
+        [[], [['keeper', NOW - DAY, null] as [string, number, null]]].flatMap((levels) =>
+          [[], ['mentors']].map((groups) => person({ standing: one, levels, groups })),
+        ),
+      ),
+    ];
+    const condition = fc.oneof(
+      fc.constant<Rule>({ fact: 'signedIn' }),
+      fc.subarray([...standings], { minLength: 1 }).map((is) => standing(...is)),
+      fc.constant(level('keeper')),
+      fc.constant<Rule>({ fact: 'group', is: ['mentors' as never] }),
+    );
+    const small = fc.letrec<{ rule: Rule }>((tie) => ({
+      rule: fc.oneof(
+        { maxDepth: 3 },
+        condition,
+        fc.array(tie('rule'), { maxLength: 3 }).map((all): Rule => ({ all })),
+        fc.array(tie('rule'), { maxLength: 3 }).map((any): Rule => ({ any })),
+        fc.array(tie('rule'), { maxLength: 3 }).map((none): Rule => ({ none })),
+      ),
+    })).rule;
+    const came = { always: 0, never: 0, may: 0 };
+    fc.assert(
+      fc.property(small, (rule) => {
+        const open = everybody.map((facts) => opens(rule, facts));
+        const is = open.every(Boolean) ? 'always' : open.some(Boolean) ? 'may' : 'never';
+        came[is]++;
+        expect(decided(rule)).toBe(is);
+      }),
+      { numRuns: 600, seed: 1911 },
+    );
+    expect(Math.min(...Object.values(came))).toBeGreaterThan(20);
   });
 
   it('finds that a rule and its opposite leave nobody and everybody', () => {

@@ -4,6 +4,7 @@
  * marks where the words go, and filled for each viewer.
  * Invariant: the filled page is the page that would have been rendered, byte for byte (tested against it).
  */
+import { createHash } from 'node:crypto';
 import type { NoticeView, SiteView } from '../../contract';
 import type { Predicate, Prepared } from '../../core/doors';
 import { visitorFacts } from '../../core/facts';
@@ -19,13 +20,16 @@ import type { PageItem } from '../../core/pages';
 type Piece = Buffer | { readonly chip: ChipName; readonly json: boolean };
 type Plan = {
   readonly status: PageStatus;
+  /** Another for each text, the same in every process. */
+  readonly tag: string;
   readonly pieces: readonly Piece[];
   /** The state alone, as JSON. */
   readonly state: readonly Piece[];
   readonly ready: Ready | null;
 };
 type Watch = { readonly open: Predicate; readonly doors: readonly Predicate[]; readonly chips: readonly ChipName[] };
-export type Filled = { readonly status: PageStatus; readonly body: Buffer };
+/** `tag` names the very text, for whoever has it already. */
+export type Filled = { readonly status: PageStatus; readonly body: Buffer; readonly tag: string };
 export type Compose = (view: SiteView, page: PageItem) => Promise<string>;
 
 const START = '\uE000';
@@ -59,7 +63,10 @@ export class Plans {
   ): Promise<Filled | null> {
     const plan = await this.plan(page, person, words, notice);
     if (plan === null) return null;
-    return { status: plan.status, body: plan.ready?.plain ?? fill(plan.pieces, words) };
+    const { status, ready, pieces } = plan;
+    if (ready) return { status, body: ready.plain, tag: plan.tag };
+    const own = pieces.map((piece) => ('chip' in piece ? (words(piece.chip) ?? '') : '')).join('\n');
+    return { status, body: fill(pieces, words), tag: `${plan.tag}-${tagOf(own)}` };
   }
 
   /** The view of an open page as JSON, the same that is inlined in its document; null as for `page`. */
@@ -102,11 +109,11 @@ export class Plans {
   }
 
   /** The document of a page for somebody who is not signed in, or null where it leads elsewhere. */
-  async visitor(page: PageItem, now: Instant): Promise<{ status: PageStatus; ready: Ready } | null> {
+  async visitor(page: PageItem, now: Instant): Promise<{ status: PageStatus; ready: Ready; tag: string } | null> {
     const person = this.live.doors.prepare(visitorFacts, now);
     if (this.hides(page, person)) return null;
     const plan = await this.plan(page, person, this.visitorWords(now));
-    return plan?.ready ? { status: plan.status, ready: plan.ready } : null;
+    return plan?.ready ? { status: plan.status, ready: plan.ready, tag: plan.tag } : null;
   }
 
   /**
@@ -170,10 +177,10 @@ export class Plans {
     const html = await this.compose(view, page);
     const from = html.indexOf(STATE) + STATE.length;
     const state = cut(html.slice(from, html.indexOf('</script>', from)), 0);
-    const status = statusOf(resolved.view);
+    const about = { status: statusOf(resolved.view), tag: tagOf(html) };
     const plan: Plan = visitor
-      ? { status, pieces: [], state, ready: makeReady(html) }
-      : { status, pieces: cut(html, html.indexOf(STATE)), state, ready: null };
+      ? { ...about, pieces: [], state, ready: makeReady(html) }
+      : { ...about, pieces: cut(html, html.indexOf(STATE)), state, ready: null };
     return this.keep(key, plan);
   }
 
@@ -183,6 +190,8 @@ export class Plans {
     return plan;
   }
 }
+
+const tagOf = (text: string): string => createHash('sha256').update(text).digest('base64url').slice(0, 22);
 
 /** Cuts a rendered document at its marks. From `state` on, words are JSON; before it, HTML. */
 function cut(html: string, state: number): Piece[] {

@@ -69,12 +69,16 @@ export class Site {
         .visitor(page, this.ports.clock.now())
         .then((kept) => {
           if (kept === null) return next();
-          const { ready, status } = kept;
+          const { ready, status, tag } = kept;
           if (made?.live !== live) made = { live, fixed: fixed(live) };
+          if (has(req, tag)) {
+            res.writeHead(304, [...made.fixed, 'ETag', weak(tag)]);
+            return res.end();
+          }
           const packed = packing(req.headers['accept-encoding']);
           const body = ready[packed];
           const encoding = packed === 'plain' ? [] : ['Content-Encoding', packed];
-          res.writeHead(status, [...made.fixed, ...encoding, 'Content-Length', String(body.length)]);
+          res.writeHead(status, [...made.fixed, ...encoding, 'ETag', weak(tag), 'Content-Length', String(body.length)]);
           res.end(body);
         })
         .catch(next);
@@ -95,7 +99,11 @@ export class Site {
     }
     const looker = await this.looker(req, res);
     const ready = await this.ready(req.path, looker, live);
-    if (ready !== null) return this.send(res, ready.status, ready.body, live);
+    if (ready !== null) {
+      const { status, body, tag } = ready;
+      res.setHeader('ETag', weak(tag));
+      return has(req, tag) ? this.send(res, 304, '', live) : this.send(res, status, body, live);
+    }
     await this.show(req, res, live, looker);
   };
 
@@ -258,3 +266,8 @@ export class Site {
 }
 
 const POLICY = 'Content-Security-Policy';
+
+/** Weak, since the same text is sent packed in one way or another (RFC 9110, section 8.8.1). */
+const weak = (tag: string): string => `W/"${tag}"`;
+/** Whether the browser has that very text already. */
+const has = (req: Request, tag: string): boolean => req.headers['if-none-match']?.includes(weak(tag)) ?? false;

@@ -68,6 +68,28 @@ describe('a visitor', () => {
     expect(strip(await hidden!.text(), '/mentor-notes')).toBe(strip(await missing!.text(), '/nobody-made-this'));
   });
 
+  it('is not sent again what their browser has: the very text, theirs, as it is now', async () => {
+    const visitor = who();
+    const ida = who();
+    await ida.signIn('ida.marrowby@mail.example');
+    const ask = (of: Caller, tag?: string) =>
+      fetch(`${stack.address}/winter-treatment-guide`, {
+        headers: { cookie: of.cookie, ...(tag ? { 'if-none-match': tag } : {}) },
+      });
+    const tags = await Promise.all([visitor, ida].map(async (of) => (await ask(of)).headers.get('etag')!));
+    expect(new Set(tags).size).toBe(2);
+    for (const [at, of] of [visitor, ida].entries()) {
+      const again = await ask(of, tags[at]);
+      expect([again.status, await again.text()]).toEqual([304, '']);
+      expect(again.headers.get('content-security-policy')).toContain("default-src 'none'");
+      // Who was a visitor a moment ago has another's text.
+      expect((await ask(of, tags[1 - at])).status).toBe(200);
+    }
+    await stack.publish((doc) => (doc.pages.find(({ id }) => id === 'winter-guide')!.description = 'Told anew.'));
+    expect((await ask(visitor, tags[0])).status).toBe(200);
+    expect((await ask(ida, tags[1])).status).toBe(200);
+  });
+
   it('is told everything in the first HTML: title, description, address, state once', async () => {
     const html = await who().html('/about');
     expect(html).toContain('<title>About · Quillmoor Beekeepers&#39; Association</title>');

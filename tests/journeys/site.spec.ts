@@ -119,7 +119,7 @@ test('a page is made, a block of it shut for Mentors, seen as three people and o
   await expect(who.getByText(/^Publishing this lets \d+ in and shuts \d+ out\.$/)).toBeVisible();
   await kept(page, /^Draft, 1 change$/);
   await publish(page, 'For Patrons');
-  await expect.poll(async () => (await ida.goto(`${product.site}/heather-honey`))!.status()).toBe(200);
+  await expect.poll(async () => (await ida.goto(`${product.site}/heather-honey`))!.status()).toBe(403);
   await expect.poll(async () => (await ida.reload(), await ida.getByText('Press it').count())).toBe(0);
 
   // The revision before is brought back, and what Ida had is there again.

@@ -22,7 +22,7 @@ import DraftMount from '../setup/DraftMount.vue';
 import { useItem } from '../setup/item';
 import ItemFindings from '../setup/ItemFindings.vue';
 import NewItem from '../setup/NewItem.vue';
-import { useSight } from '../viewpoint/sight.query';
+import { useLookedAs } from '../viewpoint/sight.query';
 import { useViewpoint } from '../viewpoint/viewpoint.store';
 import { deskLevelsSays } from './levels.sentences';
 import PriceEditor from './PriceEditor.vue';
@@ -32,7 +32,6 @@ import { freshPrice } from './prices';
 const says = deskLevelsSays(reader);
 const draft = useDraft();
 const viewpoint = useViewpoint();
-const { data: sight } = useSight();
 const route = useRoute();
 const router = useRouter();
 const naming = ref(false);
@@ -134,7 +133,7 @@ function make(title: string): void {
   draft.edit('level', id, { id, title, plural: title, prices: [{ id: 'price', kind: 'free' }] } as unknown as Body);
   choose(id);
 }
-const name = computed(() => (viewpoint.person === 'visitor' ? says.aVisitor : (sight.value?.person.name ?? '')));
+const name = useLookedAs();
 /** The price that is reckoned: the open one, else the first that is offered. */
 const reckoned = computed(() => {
   const one = good.value;
@@ -178,7 +177,7 @@ const acts = computed(() =>
 </script>
 
 <template>
-  <div class="editor editor--levels">
+  <div class="editor">
     <section class="editor__work" :aria-label="says.levels">
       <div class="editor__head">
         <KitButton @click="naming = true">{{ says.addLevel }}</KitButton>
@@ -287,9 +286,6 @@ const acts = computed(() =>
 
 <style src="../joining/editor.css"></style>
 <style>
-.editor--levels {
-  grid-template-columns: minmax(0, 880px) minmax(400px, 1fr);
-}
 .level-cols {
   display: grid;
   grid-template-columns: minmax(90px, 0.8fr) 64px minmax(0, 1.6fr) minmax(0, 2fr);
@@ -328,7 +324,14 @@ const acts = computed(() =>
 }
 @media (max-width: 640px) {
   .level-cols {
-    grid-template-columns: minmax(0, 1fr) 56px;
+    grid-template-columns: minmax(0, 1fr) 64px;
+    gap: 0 12px;
+  }
+  .level-cols > :nth-child(n + 3) {
+    grid-column: 1 / -1;
+  }
+  .editor__row-head.level-cols > :nth-child(n + 3) {
+    display: none;
   }
 }
 </style>

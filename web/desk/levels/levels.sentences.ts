@@ -60,7 +60,6 @@ export const deskLevelsSays = sentences({
   sees: 'What {name} sees',
   inDraft: 'in the draft',
   fullPage: 'Full page',
-  aVisitor: 'a visitor',
   ifTaken: 'If {name} takes {level} on {day}',
   atPrice: 'At the price',
   part_fee: 'to join',

@@ -9,7 +9,7 @@ import Waiting from '../../kit/Waiting.vue';
 import { reader } from '../reader';
 import { useDraft, type Body } from '../setup/draft.store';
 import DraftMount from '../setup/DraftMount.vue';
-import { useSight } from '../viewpoint/sight.query';
+import { useLookedAs } from '../viewpoint/sight.query';
 import { useViewpoint } from '../viewpoint/viewpoint.store';
 import ColourRow from './ColourRow.vue';
 import MarkEditor from './MarkEditor.vue';
@@ -20,7 +20,6 @@ type Site = SetupDocument['site'];
 const says = deskSiteSays(reader);
 const draft = useDraft();
 const viewpoint = useViewpoint();
-const { data: sight } = useSight();
 const site = computed(() => (draft.entry('site', 'site')?.body ?? null) as unknown as Site | null);
 const width = ref<'wide' | 'phone'>('wide');
 const set = (change: Partial<Site['look']>) => {
@@ -30,7 +29,7 @@ const set = (change: Partial<Site['look']>) => {
 };
 const setWording = (wording: Site['wording']) =>
   draft.edit('site', 'site', { ...site.value, wording } as unknown as Body);
-const name = computed(() => (viewpoint.person === 'visitor' ? says.aVisitor : (sight.value?.person.name ?? '')));
+const name = useLookedAs();
 const face = computed(() => site.value?.look.typefaces ?? 'bookPlain');
 const setFace = (chosen: Typefaces) => set({ typefaces: chosen === 'bookPlain' ? undefined : chosen });
 </script>

@@ -23,7 +23,7 @@ import { useItem } from '../setup/item';
 import ItemFindings from '../setup/ItemFindings.vue';
 import NewItem from '../setup/NewItem.vue';
 import { textSays } from '../text/text.sentences';
-import { useSight } from '../viewpoint/sight.query';
+import { useLookedAs } from '../viewpoint/sight.query';
 import { useViewpoint } from '../viewpoint/viewpoint.store';
 import MenuItemEditor from './MenuItemEditor.vue';
 import { deskSiteSays } from './site.sentences';
@@ -32,7 +32,6 @@ const says = deskSiteSays(reader);
 const words = textSays(reader);
 const draft = useDraft();
 const viewpoint = useViewpoint();
-const { data: sight } = useSight();
 const route = useRoute();
 const router = useRouter();
 const naming = ref(false);
@@ -145,7 +144,7 @@ function make(title: string): void {
   void router.push(`/desk/site/menus/${made}`);
 }
 const others = computed(() => menus.value.map((one) => ({ title: one.title, to: `/desk/site/menus/${one.id}` })));
-const name = computed(() => (viewpoint.person === 'visitor' ? says.aVisitor : (sight.value?.person.name ?? '')));
+const name = useLookedAs();
 const place = computed(() => {
   const to = chosen.value?.to;
   const page = to && 'page' in to ? to.page : (draft.setup?.doc.site.home as PageId | undefined);

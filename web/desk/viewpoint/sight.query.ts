@@ -1,7 +1,10 @@
 /** Purpose: what the viewpoint's person can open, asked for once for strip and mount. */
 import { useQuery } from '@pinia/colada';
+import { computed, type ComputedRef } from 'vue';
 import type { MemberRow } from '../../../contract';
 import { calls } from '../calls';
+import { reader } from '../reader';
+import { viewpointSays } from './viewpoint.sentences';
 import { useViewpoint } from './viewpoint.store';
 
 export function useSight() {
@@ -15,4 +18,13 @@ export function useSight() {
       }),
     placeholderData: (before) => before,
   });
+}
+
+/** What the person of the viewpoint is called within a sentence; '' until it is known. */
+export function useLookedAs(): ComputedRef<string> {
+  const viewpoint = useViewpoint();
+  const { data: sight } = useSight();
+  return computed(() =>
+    viewpoint.person === 'visitor' ? viewpointSays(reader).aVisitor : (sight.value?.person.name ?? ''),
+  );
 }
