@@ -1,9 +1,12 @@
 <script setup lang="ts">
 /** An amount in the site's currency, typed as people write it and kept in minor units. */
-import { ref, watch } from 'vue';
+import { computed, ref, watch } from 'vue';
 import { readAmount, writeAmount } from '../../../core/kernel';
 import KitField from '../../kit/fields/KitField.vue';
 import { reader } from '../reader';
+import { deskLevelsSays } from './levels.sentences';
+
+const says = deskLevelsSays(reader);
 
 const props = defineProps<{
   id: string;
@@ -19,6 +22,11 @@ const written = (value: unknown) =>
 const typed = ref(written(amount.value));
 const meant = (text: string): number | undefined =>
   text.trim() === '' ? undefined : (readAmount(text, props.currency, reader.locale) ?? (text as unknown as number));
+const wrong = computed(() =>
+  typed.value.trim() !== '' && readAmount(typed.value, props.currency, reader.locale) === null
+    ? says.notAnAmount({ example: writeAmount(4800, props.currency, reader.locale) })
+    : props.fault,
+);
 watch(amount, (now) => {
   if (meant(typed.value) !== now) typed.value = written(now);
 });
@@ -33,7 +41,7 @@ function take(text: string): void {
     :id="id"
     :model-value="typed"
     :label="label"
-    :fault="fault"
+    :fault="wrong"
     :optional="optional ?? false"
     @update:model-value="take"
   />

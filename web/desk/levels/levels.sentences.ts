@@ -28,6 +28,7 @@ export const deskLevelsSays = sentences({
   paidEvery: 'Again and again',
   paidOwn: 'The member chooses',
   amount: 'Amount, {currency}',
+  notAnAmount: 'Write an amount, such as {example}.',
   least: 'At least, {currency}',
   suggested: 'Suggested, {currency}',
   most: 'At most, {currency}',
