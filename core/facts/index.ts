@@ -2,4 +2,4 @@ export * from './facts';
 export * from './asOf';
 export * from './items';
 export * from './bits';
-export { Population } from './population';
+export { NO_DAY, Population } from './population';

@@ -16,7 +16,7 @@ const ROOM = 1024;
 /** Shared by all who have none. */
 const NOTHING: readonly never[] = [];
 /** No day at all: earlier than any. */
-const NO_DAY = -2_147_483_648;
+export const NO_DAY = -2_147_483_648;
 
 /** Texts by number; 0 is no text. */
 class Words {

@@ -6,7 +6,16 @@ import type { DataSource } from 'typeorm';
 import type { MemberRow, MemberSort, PersonHit } from '../../contract';
 import type { Rule } from '../../core/doors';
 import { currentTerm, lastTerm, standings, type Facts, type Standing } from '../../core/facts';
-import { dayOf, listed, MemberId, sayNearDate, sayShortDate, type Instant } from '../../core/kernel';
+import {
+  type GroupId,
+  type LevelId,
+  dayOf,
+  listed,
+  MemberId,
+  sayNearDate,
+  sayShortDate,
+  type Instant,
+} from '../../core/kernel';
 import type { Setup } from '../../core/setup';
 import { ruleSql } from './rule.sql';
 import { factsOfMany } from './member.store';
@@ -16,8 +25,8 @@ import { membersSays } from './members.sentences';
 export type MemberQuery = {
   readonly q: string;
   readonly standing?: Standing;
-  readonly level?: string;
-  readonly group?: string;
+  readonly level?: LevelId;
+  readonly group?: GroupId;
   /** A rule that they meet. */
   readonly where?: Rule;
   readonly sort: MemberSort;
@@ -101,20 +110,18 @@ export class Directory {
       parts.push(sql);
       params.push(...values);
     };
-    if (query.standing) add('m.standing = ?', query.standing);
     for (const word of searchWords(query.q).slice(0, 5))
       add('m.id IN (SELECT w.member FROM member_word w WHERE w.word LIKE ?)', `${word.replace(/[\\%_]/g, '\\$&')}%`);
-    if (query.level)
-      add(
-        'm.id IN (SELECT t.member FROM member_term t WHERE t.level = ? AND t.from_at <= ? AND (t.until_at IS NULL OR t.until_at > ?))',
-        query.level,
-        new Date(now),
-        new Date(now),
-      );
-    if (query.group) add('m.id IN (SELECT g.member FROM member_group g WHERE g.group_id = ?)', query.group);
-    if (query.where) {
-      const { sql, params } = ruleSql(query.where, setup, now);
-      add(sql, ...params);
+    const { standing, level, group, where } = query;
+    const rules: Rule[] = [
+      ...(standing ? [{ fact: 'standing' as const, is: [standing] }] : []),
+      ...(level ? [{ fact: 'level' as const, is: [level], when: 'now' as const }] : []),
+      ...(group ? [{ fact: 'group' as const, is: [group] }] : []),
+      ...(where ? [where] : []),
+    ];
+    if (rules.length) {
+      const met = ruleSql({ all: rules }, setup, now);
+      add(met.sql, ...met.params);
     }
     return { where: parts.join(' AND '), params };
   }

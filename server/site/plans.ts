@@ -9,7 +9,16 @@ import type { NoticeView, SiteView } from '../../contract';
 import type { Predicate, Prepared } from '../../core/doors';
 import { visitorFacts } from '../../core/facts';
 import { MINUTE, dayOf, type ChipName, type Instant, type WordSource } from '../../core/kernel';
-import { chipsOfMenu, chipsOfPage, itemsWithin, menuItemShows, menuOf, resolvePage, wordsFor } from '../../core/pages';
+import {
+  blockKindOf,
+  chipsOfMenu,
+  chipsOfPage,
+  itemsWithin,
+  menuItemShows,
+  menuOf,
+  resolvePage,
+  wordsFor,
+} from '../../core/pages';
 
 import { makeReady, type Ready } from '../platform/squeeze';
 import type { Live } from '../setup';
@@ -87,7 +96,7 @@ export class Plans {
     notice: NoticeView | null = null,
   ): Promise<Plan | null> {
     // Who stands in a directory changes by the hour; a form has the key of its own sending.
-    if (page.blocks.some(({ kind }) => kind === 'directory' || kind === 'placed')) return null;
+    if (page.blocks.some((block) => blockKindOf(block).lookedUp)) return null;
     const watch = this.watchOf(page);
     const visitor = person.facts.member === null;
     const open = watch.open(person);

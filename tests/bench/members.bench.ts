@@ -3,6 +3,7 @@
  * knows the tables and looks at the plan: the page by the index of its order, each member looked up by primary key; the
  * total by the filter that is narrowest.
  */
+import type { LevelId } from '../../core/kernel';
 import type { Services } from '../../server/compose';
 import type { MemberQuery } from '../../server/members';
 import type { AnswerRule } from '../../core/fields';
@@ -74,7 +75,14 @@ export async function members(services: Services): Promise<void> {
         { fact: 'field', field: 'apiary-postcode' as never, test: { op: 'startsWith', value: begins } },
       ],
     };
-    const query: MemberQuery = { q: '', standing: 'admitted', level: 'keeper', where, sort: 'name', limit: LIMIT };
+    const query: MemberQuery = {
+      q: '',
+      standing: 'admitted',
+      level: 'keeper' as LevelId,
+      where,
+      sort: 'name',
+      limit: LIMIT,
+    };
     const given = ['admitted', 'keeper', at, at, least, `${begins}%`];
     const from = `FROM member m WHERE m.shadow_of = '' AND m.standing = ? AND EXISTS (${held}) AND EXISTS (${years}) AND EXISTS (${code})`;
     const sides = {

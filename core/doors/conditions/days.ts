@@ -3,15 +3,12 @@
  * site's zone: who was admitted on a Monday evening has been so for one day from Tuesday's first minute on.
  */
 import { z } from 'zod';
-import { andInto, within } from '../../facts';
+import { NO_DAY, andInto, within } from '../../facts';
 import { owners, sayShortDate, type Instant } from '../../kernel';
 import { addSpan, dayBegins, dayNumber, startOfDay } from '../../kernel/calendar';
 import { doorsSays } from '../doors.sentences';
 import { admittedDayOf, todayIn } from '../prepare';
 import type { ConditionKind } from './kind';
-
-/** The least of what a day of admission can be: none. */
-const NEVER = -2_147_483_648;
 
 const admittedForOf = z.strictObject({ fact: z.literal('admittedFor'), days: z.int().min(0) });
 export const admittedFor: ConditionKind<z.infer<typeof admittedForOf>> & { schema: typeof admittedForOf } = {
@@ -29,7 +26,7 @@ export const admittedFor: ConditionKind<z.infer<typeof admittedForOf>> & { schem
   },
   column({ days }, people, now, { doc }) {
     const admission = people.admission;
-    const long = within(admission.days, NEVER + 1, dayNumber(now, doc.site.zone) - days);
+    const long = within(admission.days, NO_DAY + 1, dayNumber(now, doc.site.zone) - days);
     if (days > 0) return long;
     // On the day itself the hour counts.
     andInto(long, within(admission.at, -Infinity, now));

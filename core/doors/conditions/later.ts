@@ -3,16 +3,13 @@
  * at. Days are calendar days of the site's zone.
  */
 import { z } from 'zod';
-import { orInto, within, type Facts, type PaidFor } from '../../facts';
+import { NO_DAY, orInto, within, type Facts, type PaidFor } from '../../facts';
 import { LessonId, LevelId, listed, sayShortDate, type Instant } from '../../kernel';
 import { dayBegins, dayNumber } from '../../kernel/calendar';
 import { doorsSays } from '../doors.sentences';
 import { todayIn } from '../prepare';
 import type { ConditionKind, Known } from './kind';
 import { missingName, oneOf } from './phrases';
-
-/** The least of what the day of a payment can be: no day is one less. */
-const FIRST_DAY = -2_147_483_647;
 
 /** `within`: paid in the last so many days, today's among them. A payment that was given back whole is none. */
 const paidForOf = z.strictObject({
@@ -22,45 +19,34 @@ const paidForOf = z.strictObject({
 });
 type PaidForOf = z.infer<typeof paidForOf>;
 
-function hasPaid(
-  { is, within: days }: PaidForOf,
-  paid: readonly PaidFor[],
-  now: Instant,
-  { levels, doc }: Known,
-): boolean {
+/** Made once for many who are asked. */
+function paying({ is: named, within: days }: PaidForOf, { levels, doc }: Known) {
+  const is = named.filter((id) => levels.has(id));
   const { zone } = doc.site;
-  return paid.some(
-    ({ level, at }) =>
-      at <= now &&
-      is.includes(level) &&
-      levels.has(level) &&
-      (days === undefined || dayNumber(now, zone) - dayNumber(at, zone) < days),
-  );
+  const today = todayIn(zone);
+  return (paid: readonly PaidFor[], now: Instant): boolean => {
+    for (const { level, at } of paid)
+      if (at <= now && is.includes(level) && (days === undefined || today(now) - dayNumber(at, zone) < days))
+        return true;
+    return false;
+  };
 }
 
 export const paidFor: ConditionKind<PaidForOf> & { schema: typeof paidForOf } = {
   schema: paidForOf,
   names: ({ is }) => is.map((id) => ({ kind: 'levels', id })),
   bits: () => null,
-  meets: (condition, { paid }, now, known) => hasPaid(condition, paid, now, known),
-  ready({ is: named, within: days }, { levels, doc }) {
-    const is = named.filter((id) => levels.has(id));
-    const { zone } = doc.site;
-    const today = todayIn(zone);
-    return ({ facts: { paid }, now }) => {
-      if (paid.length === 0) return false;
-      for (const { level, at } of paid)
-        if (at <= now && is.includes(level) && (days === undefined || today(now) - dayNumber(at, zone) < days))
-          return true;
-      return false;
-    };
+  meets: (condition, { paid }, now, known) => paying(condition, known)(paid, now),
+  ready(condition, known) {
+    const pays = paying(condition, known);
+    return ({ facts, now }) => pays(facts.paid, now);
   },
   column({ is, within: days }, people, now, { levels, doc }) {
     const today = dayNumber(now, doc.site.zone);
     const all = people.none();
     for (const id of is) {
       const paid = levels.has(id) ? people.paidDays(id, now) : null;
-      if (paid) orInto(all, within(paid, days === undefined ? FIRST_DAY : today - days + 1, today));
+      if (paid) orInto(all, within(paid, days === undefined ? NO_DAY + 1 : today - days + 1, today));
     }
     return all;
   },

@@ -27,6 +27,7 @@ export const directory: BlockKind<DirectoryBlock, z.infer<typeof directoryView>>
 } = {
   schema: directoryOf,
   view: directoryView,
+  lookedUp: true,
   references: ({ agreed, fields }) => [
     { at: 'agreed', kind: 'fields', id: agreed },
     ...fields.map((id, at) => ({ at: `fields.${at}`, kind: 'fields' as const, id })),

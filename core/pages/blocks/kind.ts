@@ -45,6 +45,8 @@ export type BlockKind<B extends { kind: string }, V extends { kind: string }> = 
   readonly schema: z.ZodType<B>;
   /** What is sent of it to one viewer: results only. */
   readonly view: z.ZodType<V>;
+  /** Whether it is looked up anew for each viewer, so that a page that holds one is kept ready for nobody. */
+  readonly lookedUp?: true;
   references(block: B): readonly Reference[];
   /** The files it shows. */
   files?(block: B): readonly FileId[];

@@ -35,6 +35,7 @@ export const placed: BlockKind<PlacedBlock, z.infer<typeof placedView>> & {
 } = {
   schema: placedOf,
   view: placedView,
+  lookedUp: true,
   references: ({ shows }) => ('form' in shows ? [{ at: 'shows.form', kind: 'forms', id: shows.form }] : []),
   chips: ({ title, otherwise }) => [...chipsIn(title ?? ''), ...chipsIn(otherwise)],
   plain: ({ title }, chip) => (title ? [say(title, chip)] : []),

@@ -52,7 +52,6 @@ export const deskLevelsSays = sentences({
   offerPrice: 'Offer it again',
   priceRetired: 'not offered any more',
   priceLine: '{price}, {beside}',
-  openPrice: 'Price: {price}',
   thisLevel: 'This level',
   retire: 'Do not offer this level any more',
   offer: 'Offer it again',
@@ -62,7 +61,6 @@ export const deskLevelsSays = sentences({
   inDraft: 'in the draft',
   fullPage: 'Full page',
   ifTaken: 'If {name} takes {level} on {day}',
-  atPrice: 'At the price',
   part_fee: 'to join',
   part_trial: 'first span',
   nothing: 'Nothing is due.',
@@ -72,5 +70,4 @@ export const deskLevelsSays = sentences({
   lastsForGood: 'It lasts for good.',
   shortMonth: 'A short month is charged on its last day.',
   suggestedTaken: 'Reckoned with the suggested amount.',
-  due: 'Due',
 });
