@@ -4,6 +4,7 @@ import { Question } from '../core/fields';
 import { SessionId } from '../core/kernel';
 import { endpoint } from './access';
 import { AnswerLine, RawAnswerInput } from './form.view';
+import { OwnMoneyView } from './money';
 import type { ProblemList } from './problems';
 
 export const SessionView = z.object({ id: z.string(), device: z.string(), seen: z.string(), here: z.boolean() });
@@ -23,6 +24,7 @@ export const accountPlaces = [
     standing: z.string(),
     level: z.string().nullable(),
     groups: z.string().nullable(),
+    money: OwnMoneyView.nullable(),
     sessions: z.array(SessionView),
     /** What the member may change of their profile, each starting with what stands there. */
     questions: z.array(Question),

@@ -10,6 +10,7 @@ import { joining, joiningProblems } from './joining';
 import { letters } from './letters';
 import { madeUp } from './madeUp';
 import { members } from './members';
+import { money, moneyProblems, pay } from './money';
 import { generalProblems } from './problems';
 import { files, fileProblems } from './files';
 import { pictures, pictureProblems } from './pictures';
@@ -35,6 +36,7 @@ export * from './joining';
 export * from './letters';
 export * from './madeUp';
 export * from './members';
+export * from './money';
 export * from './files';
 export * from './pictures';
 export * from './problems';
@@ -69,6 +71,8 @@ export const contract = {
   clock,
   setup,
   insight,
+  pay,
+  money,
 };
 
 /** Every refusal the product can answer with. */
@@ -81,5 +85,6 @@ export const problems = {
   ...teamProblems,
   ...pictureProblems,
   ...fileProblems,
+  ...moneyProblems,
 };
 export type ProblemCode = keyof typeof problems;

@@ -3,6 +3,7 @@ import { z } from 'zod';
 import { GateSight } from '../core/joining/gates';
 import { endpoint } from './access';
 import { AnswerLine, ShownForm, RawAnswerInput } from './form.view';
+import { PayView } from './money';
 import type { ProblemList } from './problems';
 
 export const GateView = z.object({
@@ -24,6 +25,8 @@ export const JoiningView = z.object({
   act: GateSight.nullable(),
   /** The further form that the gate asks for. */
   further: ShownForm.nullable(),
+  /** What is to be paid at the gate, and how. */
+  pay: PayView.nullable(),
   outcome: z.object({ says: z.string(), href: z.string(), label: z.string() }).nullable(),
   /** Applying again: what is said of it, and whether it can be done by now; null where it cannot be. */
   again: z.object({ says: z.string(), now: z.boolean() }).nullable(),

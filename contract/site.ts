@@ -6,6 +6,7 @@ import { endpoint } from './access';
 import { accountPlaces } from './account';
 import { NoticeView, formPlaces } from './forms';
 import { joiningPlaces } from './joining';
+import { moneyPlaces } from './money';
 import { searchPlaces } from './search';
 
 export { BlockView, MenuLink, PageView, RichView };
@@ -41,6 +42,7 @@ export const PlaceView = z.discriminatedUnion('kind', [
   ...joiningPlaces,
   ...formPlaces,
   ...accountPlaces,
+  ...moneyPlaces,
   ...searchPlaces,
   z.object({ kind: z.literal('missing'), title: z.string() }),
 ]);

@@ -3,6 +3,7 @@ import { z } from 'zod';
 import { Standing } from '../core/facts';
 import { ApplicationId, MemberId } from '../core/kernel';
 import { anyStaff, endpoint } from './access';
+import { MoneyLine } from './money';
 import { LimitView } from './review';
 
 const text = z.string();
@@ -38,6 +39,8 @@ export const TodayView = z.object({
     total: z.number(),
     rows: z.array(z.object({ to: text, subject: text, says: text, since: text })),
   }),
+  /** Payments that fail and transfers that are awaited; null for who does not keep the books. */
+  money: z.object({ rows: z.array(MoneyLine), total: z.number() }).nullable(),
   comingUp: z.object({ lines: z.array(z.object({ day: text, says: text })), more: z.boolean() }),
 });
 export type TodayView = z.infer<typeof TodayView>;
@@ -49,6 +52,8 @@ export const today = {
       needYou: z.number(),
       /** How many things wait for somebody else. */
       needOthers: z.number(),
+      /** Payments that fail or are awaited, for who keeps the books; 0 for others. */
+      failing: z.number(),
       people: z.number(),
     }),
   ),

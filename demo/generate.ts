@@ -28,6 +28,7 @@ import {
 import { addSpan } from '../core/kernel/calendar';
 import type { Setup } from '../core/setup';
 import { chance, type Chance } from './chance';
+import { moneyOf, type DemoMoney } from './money';
 import { familyNames, firstNames, known, postcodes, reasons, type Known, type Life } from './people';
 import type { PathItem } from '../core/joining';
 
@@ -44,6 +45,8 @@ export type Generated = {
   readonly groupSince: Instant;
   readonly timeline: readonly Moment[];
   readonly application: Application | null;
+  /** What they have paid; null for who pays nothing. */
+  readonly money: DemoMoney | null;
 };
 
 export type Order = { readonly seed: number; readonly members: number; readonly at: Instant; readonly setup: Setup };
@@ -119,6 +122,7 @@ function person(order: Order, dice: Chance, number: number, name: string, who: K
     ? byJoining(script, { id: dice.id<ApplicationId>(), member, answers }, setup, at)
     : byHand(script.start, life, setup);
   const later = renewals(life, joined.terms, joined.standing, setup, at);
+  const money = moneyOf({ member, number, terms: later.terms }, life, order.seed, setup, at);
   const fields: Facts['fields'] = { ...values };
   if (dice.happens(0.5)) fields['hive-type' as FieldId] = dice.pick(['national', 'top-bar', 'skep', 'other']);
   if (dice.happens(0.3))
@@ -136,10 +140,11 @@ function person(order: Order, dice: Chance, number: number, name: string, who: K
       standingSince: later.since ?? joined.since,
       joinedAt: script.start,
       admittedAt: joined.admittedAt,
-      terms: later.terms,
+      // One term that goes on, where it is paid; what is held by hand stays as it is.
+      terms: money ? [money.held] : later.terms,
       groups,
       fields,
-      paid: [],
+      paid: money ? [...money.paid] : [],
       lessons: [],
       owns: false,
     },
@@ -147,6 +152,7 @@ function person(order: Order, dice: Chance, number: number, name: string, who: K
     groupSince: Math.min(at, (joined.admittedAt ?? script.start) + 20 * DAY),
     timeline: [...joined.timeline, ...later.timeline].sort((a, b) => a.at - b.at),
     application: joined.application,
+    money,
   };
 }
 
@@ -258,6 +264,15 @@ function byJoining(
   for (const { at: when, event } of script.events) {
     clock(when);
     if (event.it !== 'timePassed') step(event, when);
+  }
+  if (application.state === 'open' && application.detail?.kind === 'payment') {
+    // They pay within days; whoever was only just let through, at the last moment there is.
+    const when = Math.min(application.gateSince + 20 * HOUR, at - 30 * MINUTE);
+    const gate = path.gates.find(({ id }) => id === application.gate);
+    const level = gate?.kind === 'payment' ? gate.offers[0]!.level : ('keeper' as LevelId);
+    const until = addSpan(when, { count: 1, unit: 'years' }, setup.doc.site.zone);
+    clock(when);
+    step({ it: 'paid', says: setup.levels.get(level)?.title ?? '', term: { level, from: when, until } }, when);
   }
   clock(at);
   const standing = done.findLast((item) => item.effect.do === 'setStanding')!;

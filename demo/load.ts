@@ -10,12 +10,13 @@ import { valueColumns, wordsOf } from '../server/members';
 import type { Generated } from './generate';
 
 const BATCH = 1_000;
+const moneyTables = ['term', 'payment', 'receipt', 'ledger_entry', 'ledger_line', 'card', 'code_use', 'member_paid'];
 
 const tables = {
   member:
     'id, number, mail_key, owned_mail, mail, name, standing, standing_since, joined_at, admitted_at, seen_at, password_hash, shadow_of',
   member_value: 'member, field, text, number, value',
-  member_term: 'member, level, from_at, until_at',
+  member_term: 'member, level, from_at, until_at, paid_until',
   member_group: 'member, group_id, since',
   member_topic: 'member, topic, since',
   member_facts: 'member, facts',
@@ -71,7 +72,7 @@ export async function load(
 
 /** Takes away what a broken earlier run left, so that loading can begin anew. */
 export async function clear(pool: Pool): Promise<void> {
-  for (const table of [...Object.keys(tables), 'staff']) await pool.query(`DELETE FROM ${table}`);
+  for (const table of [...Object.keys(tables), ...moneyTables, 'staff']) await pool.query(`DELETE FROM ${table}`);
 }
 
 const empty = () =>
@@ -101,7 +102,8 @@ function lay(rows: Record<Table, unknown[][]>, person: Generated, setup: Setup, 
     const { text, number } = valueColumns(field, value, setup);
     rows.member_value.push([id, field, text, number, JSON.stringify(value)]);
   }
-  for (const term of facts.terms) rows.member_term.push([id, term.level, date(term.from), date(term.until)]);
+  for (const term of facts.terms)
+    rows.member_term.push([id, term.level, date(term.from), date(term.until), date(term.paidUntil ?? null)]);
   for (const group of facts.groups) rows.member_group.push([id, group, date(person.groupSince)]);
   for (const topic of facts.topics) rows.member_topic.push([id, topic, date(facts.joinedAt)]);
   rows.member_facts.push([id, JSON.stringify(storedFacts.write(facts))]);

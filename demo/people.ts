@@ -35,7 +35,13 @@ export const staff: readonly { name: string; mail: string; parts: StaffPart[] }[
 ];
 
 export type Life =
-  | { readonly is: 'member'; readonly level: 'friend' | 'keeper' | 'patron' | 'apprentice'; readonly years: number }
+  | {
+      readonly is: 'member';
+      readonly level: 'friend' | 'keeper' | 'patron' | 'apprentice';
+      readonly years: number;
+      /** Whose card is refused just now. */
+      readonly failing?: boolean;
+    }
   | { readonly is: 'paused' | 'closed'; readonly level: 'friend' | 'keeper' | 'patron'; readonly years: number }
   | { readonly is: 'lapsed'; readonly years: number; readonly endedDaysAgo: number }
   | { readonly is: 'declined'; readonly daysAgo: number; readonly reason: string }
@@ -88,7 +94,7 @@ export const known: readonly Known[] = [
   },
   {
     name: 'Osric Danvell',
-    life: { is: 'member', level: 'patron', years: 1.4 },
+    life: { is: 'member', level: 'patron', years: 1.4, failing: true },
     postcode: 'QM3 4PL',
     colonies: 1,
     keeping: 2,

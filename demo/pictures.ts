@@ -109,7 +109,8 @@ export async function bringPictures(files: Services['files']): Promise<void> {
   const envelope = { who: { kind: 'clock' }, act: 'files.brought', once: null } as const;
   for (const season of seasons) {
     const picture = await sharp(Buffer.from(drawn(season, random)))
-      .png()
+      // Made anew when it is brought in, so that packing it well is for nothing.
+      .png({ compressionLevel: 1 })
       .toBuffer();
     await files.bringAs(season.id, envelope, picture, season.name, by);
   }

@@ -6,6 +6,7 @@ import { readConfig } from '../server/platform/config';
 import { makeLog } from '../server/platform/log';
 import { generate } from './generate';
 import { clear, load } from './load';
+import { loadMoney } from './load.money';
 import { PASSWORD, madeUp, staff } from './people';
 import { bringPictures } from './pictures';
 import document from './quillmoor.json';
@@ -34,10 +35,12 @@ async function main(): Promise<void> {
     const passwordHash = await hashPassword(PASSWORD);
     const now = services.clock.now();
     await clear(services.database.pool);
-    const people = generate({ seed, members, at: now, setup: made.value });
+    const people = [...generate({ seed, members, at: now, setup: made.value })];
     const count = await load(services.database.pool, people, made.value, passwordHash, (n) =>
       process.stdout.write(`${n.toLocaleString('en-GB')} of ${members.toLocaleString('en-GB')} members loaded\n`),
     );
+    const payments = await loadMoney(services.database.pool, people, made.value, services.config.cards);
+    process.stdout.write(`${payments.toLocaleString('en-GB')} payments loaded\n`);
     await bringPictures(services.files);
     for (const person of staff) await services.staff.add({ ...person, passwordHash });
     for (const person of madeUp)

@@ -12,6 +12,7 @@ try {
   const site = `http://127.0.0.1:${options.port}/`;
   const desk = `http://127.0.0.1:${options.port}/desk`;
   const mail = `http://127.0.0.1:${options.mailPage}/`;
+  const cards = `http://127.0.0.1:${options.cards}/`;
   process.stdout.write(`
 Quillmoor Beekeepers' Association is open. The password of everybody is quillmoor-demo
 
@@ -25,6 +26,7 @@ Quillmoor Beekeepers' Association is open. The password of everybody is quillmoo
     staff          odile@quillmoor.example (owner), tamsin@quillmoor.example (reviewer),
                    wilf@quillmoor.example (editor), bea@quillmoor.example (bookkeeper)
   Mail that came   ${mail}
+  The card house   ${cards}
 
 Ctrl-C stops everything.
 

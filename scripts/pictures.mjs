@@ -22,6 +22,17 @@ const shoot = async (on, name) => {
   await on.screenshot({ path: `${folder}${name}.png` });
   process.stdout.write(`${name}.png\n`);
 };
+/** The code in the newest letter to an address, from the page of the mail stand-in. */
+async function codeFor(mail) {
+  const port = Number(new URL(site).port) + 1;
+  for (let tries = 0; tries < 60; tries++) {
+    const letters = await (await fetch(`http://127.0.0.1:${port}/api?to=${encodeURIComponent(mail)}`)).json();
+    const code = letters.map(({ text }) => /^ {4}([0-9A-Z]{3}-[0-9A-Z]{3})$/m.exec(text)?.[1]).find(Boolean);
+    if (code) return code;
+    await new Promise((wait) => setTimeout(wait, 250));
+  }
+  throw new Error('No code has come.');
+}
 /** The script has taken over what the server sent. */
 const alive = (on) => on.locator('html.alive').waitFor();
 async function deskOf(who, ...size) {
@@ -87,6 +98,24 @@ try {
   await visitor.getByText('Changed your mind?').click();
   await visitor.getByRole('button', { name: 'Withdraw and erase' }).click();
 
+  await visitor.goto(`${site}/join/patron`);
+  await alive(visitor);
+  await visitor.getByLabel('Full name').fill('Perrin Oake');
+  await visitor.getByLabel('Email').fill('patron@oake.example');
+  await visitor.getByLabel('Choose a password').fill('moss lantern heather');
+  await visitor.getByLabel('I agree to the rules of the association').check();
+  await visitor.waitForTimeout(1_500);
+  await visitor.getByRole('button', { name: 'Go on to payment' }).click();
+  await visitor.getByLabel('Code', { exact: true }).fill(await codeFor('patron@oake.example'));
+  await visitor.getByRole('button', { name: 'Confirm', exact: true }).click();
+  await visitor.getByLabel('Your amount, a month').fill('25');
+  await visitor.getByLabel('Discount code, if you have one').fill('MARKET26');
+  await visitor.getByText('-£2.50').waitFor();
+  await visitor.evaluate(() => window.scrollTo(0, 200));
+  await shoot(visitor, 'site-pay');
+  await visitor.getByText('Changed your mind?').click();
+  await visitor.getByRole('button', { name: 'Withdraw and erase' }).click();
+
   const member = await page();
   await member.goto(`${site}/sign-in`);
   await alive(member);
@@ -94,7 +123,6 @@ try {
   await member.getByLabel('Password', { exact: true }).fill('quillmoor-demo');
   await member.getByRole('button', { name: 'Sign in', exact: true }).click();
   await member.getByRole('button', { name: 'Sign out' }).waitFor();
-  await shoot(member, 'site-member');
 
   const phone = await page(390, 844);
   await phone.goto(`${site}/join/quillmoor`);
@@ -121,7 +149,7 @@ try {
   await tamsin.getByRole('combobox', { name: 'Page' }).press('ArrowDown');
   await tamsin.getByRole('option', { name: /Winter treatment guide/ }).click();
   await tamsin.getByText('Why Tobias is shut out').waitFor();
-  await tamsin.frameLocator('iframe').getByText('Write to us to renew').waitFor();
+  await tamsin.frameLocator('iframe').getByText('Renew your membership').waitFor();
   await shoot(tamsin, 'desk-viewpoint');
 
   await member.goto(`${site}/account`);
@@ -155,6 +183,12 @@ try {
   await wilf.getByText(/^Publishing this/).waitFor();
   await paper('Wait until three cold weeks');
   await shoot(wilf, 'desk-page');
+  const odile = await deskOf('odile');
+  await odile.goto(`${site}/desk/money`);
+  await odile.getByText(/^The books balance/).waitFor();
+  await odile.locator('[data-row]').filter({ hasText: 'Osric Danvell' }).getByRole('button').click();
+  await odile.getByText('Lapses, unless it is paid').waitFor();
+  await shoot(odile, 'desk-money');
   await wilf.goto(`${site}/desk/levels?level=patron`);
   await wilf.getByRole('button', { name: /^from £10/ }).click();
   await wilf.getByText('in twelve months', { exact: false }).waitFor();
@@ -165,9 +199,8 @@ try {
   await wilf.getByLabel('Accent buttons, links').fill('#9A6FA6');
   await wilf.getByText(/the nearest$/).waitFor();
   await paper('Good ');
-  await shoot(wilf, 'desk-look');
   await wilf.getByRole('button', { name: 'Publish…' }).click();
-  await wilf.getByText('Anselm Pikard is admitted').waitFor();
+  await wilf.getByText('Anselm Pikard goes on to Payment').waitFor();
   await wilf.getByRole('heading', { name: /^Lets|^Shuts/ }).waitFor();
   await shoot(wilf, 'desk-publish');
   for (const left of [2, 1]) {

@@ -20,13 +20,14 @@ import { squeeze } from './platform/squeeze';
 import { Site, loadTemplate, plainForms, sitePolicy } from './site';
 import type { LiveSetup } from './setup';
 import { fileRoute } from './files';
+import { cardNotices, moneyForms, receiptRoute, termSend } from './money';
 import { pictureRoute, picturesInForms } from './pictures';
 import { letterRoute, viewpointRoute } from './viewpoint';
 import { platformSays as says } from './platform/platform.sentences';
 
 /** Where a plain form may be sent to: the site's own places, and the desk's sign-in. */
 const plainForm =
-  /^\/(join|embed|form|confirm|reset)\/[^/]+$|^\/(sign-in|sign-out|forgotten|joining|account)$|^\/desk\/(sign-in|first-run|forgotten|reset\/[^/]+)$/;
+  /^\/(join|embed|form|confirm|reset)\/[^/]+$|^\/(sign-in|sign-out|forgotten|joining|account|pay)$|^\/desk\/(sign-in|first-run|forgotten|reset\/[^/]+)$/;
 
 /** Where pictures may come along. */
 const brought = /^\/api\/desk\/files$/;
@@ -58,6 +59,7 @@ export async function makeApp(ports: AppPorts, log: Log): Promise<Express> {
   app.use(ownHost(own, config.address));
   // Before everything else: a visitor's page is a buffer that is ready, and most requests are for one.
   app.use(logged(log), site.visitors(headers));
+  app.post('/notices/cards', secure(headers), cardNotices(ports, sendProblem));
   app.use(
     secure(headers),
     bodies(
@@ -89,9 +91,14 @@ export async function makeApp(ports: AppPorts, log: Log): Promise<Express> {
   };
   const door = new Door(ports, areas.staff, doorHtml, noted);
   app.post(/^\/desk\/(sign-in|first-run|forgotten|reset\/[^/]+)$/, sameSite(own, log), door.take);
-  const forms = { ...accountForms(areas.account), ...joiningForms(areas.joining, areas.forms) };
+  const forms = {
+    ...accountForms(areas.account, (body) => termSend(areas.pay, body)),
+    ...joiningForms(areas.joining, areas.forms, areas.pay),
+    ...moneyForms(areas.pay),
+  };
   app.post(plainForm, sameSite(own, log), picturesInForms(areas.pictures));
   app.post(plainForm, plainForms({ site, live, viewers, forms, failed: noted }));
+  app.get(/^\/receipts\/\d+\.pdf$/, receiptRoute(ports, sendProblem));
   app.get(/^\/picture\//, pictureRoute(ports));
   app.get(/^\/files\//, fileRoute(ports));
   app.get(/^\/viewpoint\/letter\//, letterRoute({ viewers, reading: ports.reading }));

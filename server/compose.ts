@@ -3,7 +3,7 @@
  */
 import { createServer, type Server } from 'node:http';
 import type { EntityManager } from 'typeorm';
-import type { MemberId } from '../core/kernel';
+import type { ApplicationId, Instant, MemberId } from '../core/kernel';
 import { Accounts, Devices, FirstRun, Staff, Team, Tries, accountPlaces, sweepOneTime } from './accounts';
 import { makeApp, type AppPorts } from './app';
 import { Sessions, Viewers } from './callers';
@@ -27,6 +27,7 @@ import { Files } from './files';
 import { insightFor } from './insight';
 import { Conversions, Directory, SavedViews, listedMembers, memberUses } from './members';
 import { Outbox, StuckLetters } from './messages';
+import { HttpCardHouse, buildMoney, moneyPlaces, type CardHouse } from './money';
 import { Acts, sweepSendings } from './platform/acts';
 import { SiteClock } from './platform/clock';
 import type { Config } from './platform/config';
@@ -49,6 +50,8 @@ export type Services = AppPorts & {
   readonly jobs: Jobs;
   readonly setups: SetupStore;
   readonly directory: Directory;
+  /** Null where no card house is set up. */
+  readonly house: CardHouse | null;
 };
 
 export type Running = { readonly services: Services; readonly server: Server; stop(): Promise<void> };
@@ -85,15 +88,23 @@ export async function buildServices(config: Config, log: Log): Promise<{ service
   const secret = await siteSecret(database.pool);
   const hooks = new Hooks(db, jobs, acts, random, secret, config.hooksInside);
   const insight = insightFor(config, database.pool);
-  const effects = { outbox, hooks, jobs, staff, random, address, erase };
+  const house = config.cards.url === null ? null : new HttpCardHouse({ ...config.cards, url: config.cards.url });
+  const money = buildMoney({ db, live, acts, jobs, clock, random, limits, outbox, house, address });
+  const { booking, paying, membership, receipts, moneyDesk } = money;
+  const letGo = (manager: EntityManager, application: ApplicationId, now: Instant) =>
+    booking.letGo(manager, application, now);
+  const effects = { outbox, hooks, jobs, staff, random, address, erase, letGo };
   const joining = new Joining(db, live, acts, clock, effects, setups);
+  booking.applications = joining.payments;
+  const offersAtGate = (member: MemberId) => joining.offersAtGate(member);
   const followUps = new FollowUps(database, live, acts, effects);
   const sources: PlaceSources = {
     places: {
       ...searchPlaces,
-      ...joiningPlaces(joining),
+      ...joiningPlaces(joining, paying),
       ...formsPlaces(followUps),
-      ...accountPlaces(accounts, viewers),
+      ...accountPlaces(accounts, viewers, (member, now) => membership.own(member, now)),
+      ...moneyPlaces({ paying, live, offersAtGate, receipts }),
     },
     listed: (block, { facts }, { setup }) => listedMembers(db, block, facts, setup),
     pathOf: async ({ facts }, { setup }) =>
@@ -131,7 +142,7 @@ export async function buildServices(config: Config, log: Log): Promise<{ service
       const stored = await applicationOfMember(db.manager, member, setup);
       return stored && applicationView(db.manager, stored.application, reviewer, clock.now(), setup);
     },
-    today: new Today(db, directory, letters),
+    today: new Today(db, directory, letters, moneyDesk),
     letters,
     clockService: new ClockService(db, clock, jobs, acts, config.demo, config.demo ? config.mailPage : null),
     madeUp,
@@ -142,6 +153,9 @@ export async function buildServices(config: Config, log: Log): Promise<{ service
     pictures: new Pictures(db, clock, random),
     files: new Files(db, acts, blobsFor(config), random, clock),
     sight,
+    house,
+    ...money,
+    offersAtGate,
     reading: new LetterReading(acts, live, sight, outbox, limits, clock, address),
     sources,
   };

@@ -8,12 +8,24 @@ import {
   MemberEntity,
   MemberFactsRow,
   MemberGroupRow,
+  MemberPaidRow,
   MemberTermRow,
   MemberTopicRow,
   MemberValueRow,
   MemberWordRow,
   TimelineEntity,
 } from './members/member.entities';
+import {
+  CardNoticeRow,
+  CardRow,
+  CodeUseRow,
+  LedgerEntryRow,
+  LedgerLineRow,
+  PaymentRow,
+  ReceiptCountRow,
+  ReceiptRow,
+  TermRow,
+} from './money/money.entities';
 import { OutgoingRow } from './messages/message.entity';
 import { SentActRow } from './platform/acts.entity';
 import { AuditRow } from './platform/audit.entity';
@@ -35,6 +47,7 @@ export const entities = [
   MemberEntity,
   MemberValueRow,
   MemberTermRow,
+  MemberPaidRow,
   MemberGroupRow,
   MemberTopicRow,
   MemberFactsRow,
@@ -52,6 +65,15 @@ export const entities = [
   HookCallRow,
   PictureRow,
   FileRow,
+  TermRow,
+  PaymentRow,
+  ReceiptRow,
+  ReceiptCountRow,
+  LedgerEntryRow,
+  LedgerLineRow,
+  CardRow,
+  CardNoticeRow,
+  CodeUseRow,
   OutgoingRow,
   JobRow,
   ClockRow,

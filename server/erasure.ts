@@ -37,7 +37,10 @@ export const erasure: Readonly<Record<string, Erased | Kept>> = {
     columns: 'key_hash sent_hash who answer expires_at',
   },
   member_value: { erased: 'member = ?', columns: 'member field text number value' },
-  member_term: { erased: 'member = ?', columns: 'member level from_at until_at' },
+  member_term: { erased: 'member = ?', columns: 'member level from_at until_at paid_until' },
+  member_paid: { erased: 'member = ?', columns: 'member level at' },
+  card: { erased: 'member = ?', columns: 'member token last expires since told' },
+  code_use: { erased: 'member = ?', columns: 'code member payment at' },
   member_group: { erased: 'member = ?', columns: 'member group_id since' },
   member_topic: { erased: 'member = ?', columns: 'member topic since' },
   member_facts: { erased: 'member = ?', columns: 'member facts changed_at' },
@@ -58,6 +61,27 @@ export const erasure: Readonly<Record<string, Erased | Kept>> = {
     kept: 'A timer goes with its application by an effect of its own, a letter’s job with the letter; a wish for a new password names an address for a minute at most, until it is looked up.',
     columns: 'id kind lane job_key run_at payload state claimed_by claimed_until attempts first_at last_error',
   },
+  // Books are kept by law, and balance only whole; they name a member by an id that leads nowhere any more.
+  term: {
+    kept: 'What was agreed and paid stays in the books, under an id that leads nowhere any more.',
+    columns: 'id member level state from_at until_at ended_at monthly data',
+  },
+  payment: {
+    kept: 'What was paid stays in the books, under an id that leads nowhere any more.',
+    columns:
+      'id member application term renewal level n kind state by amount received refunded reference house card opened_at done_at data',
+  },
+  receipt: {
+    kept: 'A receipt that was issued is kept as it was issued, as law asks of whoever takes money.',
+    columns: 'number kind payment member at amount data',
+  },
+  receipt_count: { kept: 'Names nobody.', columns: 'id last' },
+  ledger_entry: {
+    kept: 'The ledger is only added to; it names a member by id alone.',
+    columns: 'id at what payment member',
+  },
+  ledger_line: { kept: 'Names nobody.', columns: 'entry account level amount' },
+  card_notice: { kept: 'Names a payment, and nobody.', columns: 'id came_at body' },
   audit: {
     kept: 'What was done stays provable; it names a member by an id that leads nowhere any more, and only staff by name.',
     columns: 'id at kind who name act subject detail',

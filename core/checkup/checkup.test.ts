@@ -1,5 +1,5 @@
 import { describe, expect, it } from 'vitest';
-import { NOW, quillmoor, quillmoorDocument, setupOf } from '../../tests/support/quillmoor';
+import { NOW, quillmoor, quillmoorDocument, setupOf, wholeQuillmoor } from '../../tests/support/quillmoor';
 import { starterSetup } from '../ready';
 import { referencesOf, type SetupDocument } from '../setup';
 import { nearest } from '../site';
@@ -40,6 +40,11 @@ const text = (runs: readonly unknown[]) => ({
 });
 const standing = (is: string) => ({ fact: 'standing', is: [is] }) as never;
 const levelOf = (doc: SetupDocument, id: string) => doc.levels.find((level) => level.id === id)!;
+const paymentOf = (doc: SetupDocument) =>
+  doc.paths.find(({ id }) => id === 'patron-path')!.gates[1] as Extract<
+    SetupDocument['paths'][number]['gates'][number],
+    { kind: 'payment' }
+  >;
 const messageOf = (doc: SetupDocument, id: string) => doc.messages.find((message) => message.id === id)!;
 const asks = (field: string, test: unknown) => ({ fact: 'field', field, test }) as never;
 const routedBy = (doc: SetupDocument, field: string, test: unknown) =>
@@ -47,6 +52,7 @@ const routedBy = (doc: SetupDocument, field: string, test: unknown) =>
 
 it('finds nothing in Quillmoor, nor in what a new site begins with', () => {
   expect(checkUp(quillmoor, world)).toEqual([]);
+  expect(checkUp(wholeQuillmoor, world)).toEqual([]);
   expect(lookAt(starterSetup('Quillmoor Beekeepers', 'hello@quillmoor.example') as SetupDocument)).toEqual([]);
 });
 
@@ -214,6 +220,39 @@ const table: Record<
     at: 'level keeper prices.1',
     hole: (doc) => levelOf(doc, 'keeper').prices.push({ ...levelOf(doc, 'keeper').prices[0]!, id: 'other' as never }),
     mend: (doc) => ((levelOf(doc, 'keeper').prices[1] as { amount: number }).amount = 2500),
+  },
+  unpayable: {
+    at: 'path patron-path gates.1',
+    hole: (doc) => Object.assign(doc.money, { card: false, transfer: undefined }),
+    mend: (doc) => (doc.money.card = true),
+  },
+  offersNothing: {
+    at: 'path patron-path gates.1.offers',
+    hole: (doc) => (paymentOf(doc).offers = [{ level: 'patron' as never, price: 'gone' as never }]),
+    mend: (doc) => (paymentOf(doc).offers = [{ level: 'patron' as never }]),
+  },
+  nobodyGets: {
+    at: 'level patron',
+    hole: (doc) => {
+      levelOf(doc, 'patron').byPath = true;
+      paymentOf(doc).offers = [{ level: 'keeper' as never }];
+    },
+    mend: (doc) => delete levelOf(doc, 'patron').byPath,
+  },
+  codeNever: {
+    at: 'code market until',
+    hole: (doc) => (doc.codes[0]!.until = '2026-10-13'),
+    mend: (doc) => (doc.codes[0]!.until = '2026-10-14'),
+  },
+  codeTwice: {
+    at: 'code mentors word',
+    hole: (doc) => (doc.codes[1]!.word = doc.codes[0]!.word),
+    mend: (doc) => (doc.codes[0]!.retired = true),
+  },
+  triesBeyondGrace: {
+    at: 'money money retries.1',
+    hole: (doc) => (doc.money.retries[1] = { count: 2, unit: 'weeks' }),
+    mend: (doc) => (doc.money.grace = { count: 15, unit: 'days' }),
   },
   blockUnseen: {
     at: 'page my-bees blocks.0',

@@ -23,6 +23,7 @@ import {
   wordUnsaid,
 } from './pages';
 import { noPriceLeft, pricesAlike } from './levels';
+import { codeNever, codeTwice, nobodyGets, offersNothing, triesBeyondGrace, unpayable } from './money';
 import { nothingThere, oneAddress, retiredInUse } from './references';
 
 export { firstSteps, isUntouched, type FirstStep } from './firstSteps';
@@ -55,6 +56,12 @@ const checks = {
   opensNothing,
   noPriceLeft,
   pricesAlike,
+  unpayable,
+  offersNothing,
+  nobodyGets,
+  codeNever,
+  codeTwice,
+  triesBeyondGrace,
   wordUnsaid,
   undescribed,
   pictureUnsaid,

@@ -7,6 +7,7 @@ import type { Check, Found } from './finding';
 import { chipNames } from '../messages';
 import { chipsOfMessage } from '../messages/message';
 import type { OwnGate } from '../joining';
+import { moneyLetters, type MoneyLetter } from '../money';
 import { fieldOfChip, never, type ChipName } from '../kernel';
 import type { Setup } from '../setup';
 
@@ -21,6 +22,7 @@ function lettersOfGate(gate: OwnGate): Use[] {
       return [{ message: gate.message, knows: [...ofAnybody, 'code', 'codeUntil', 'sentAt'] }];
     case 'review':
       return [{ message: gate.reminder, knows: [...ofAnybody, 'memberName', 'waited'] }];
+    case 'payment':
     case 'completeProfile':
       return [
         { message: gate.message, knows: ofAnybody },
@@ -31,9 +33,22 @@ function lettersOfGate(gate: OwnGate): Use[] {
   }
 }
 
+const paying: readonly ChipName[] = [...ofAnybody, 'number', 'level', 'groups'];
+/** What is known when money is written about. */
+const ofMoney: Readonly<Record<MoneyLetter, readonly ChipName[]>> = {
+  paid: [...paying, 'amount', 'receipt'],
+  asked: [...paying, 'amount', 'receipt', 'payTo'],
+  failed: [...paying, 'amount', 'reason'],
+  renews: [...paying, 'amount', 'dueDate'],
+  cardExpires: [...paying, 'card', 'dueDate'],
+  ended: [...paying, 'dueDate'],
+  winBack: ofAnybody,
+  refunded: [...paying, 'amount', 'receipt', 'reason'],
+};
+
 /** Each use of a letter, and what is known when it is written. */
 function usesOf(setup: Setup): Use[] {
-  const { account, paths, forms } = setup.doc;
+  const { account, paths, forms, money } = setup.doc;
   return [
     { message: account.addressKnown, knows: ofAnybody },
     { message: account.resetPassword, knows: ofAnybody },
@@ -49,6 +64,10 @@ function usesOf(setup: Setup): Use[] {
       { message: path.asked, knows: [...ofAnybody, 'question'] as const },
       ...path.gates.flatMap((gate) => lettersOfGate(gate)),
     ]),
+    ...moneyLetters.flatMap((letter) => {
+      const message = money.letters[letter];
+      return message ? [{ message, knows: ofMoney[letter] }] : [];
+    }),
     ...forms.flatMap(({ letters = [], places }) => [
       ...letters.map(({ message }) => ({
         message,

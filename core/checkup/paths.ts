@@ -4,7 +4,7 @@ import type { Check, Found, World } from './finding';
 import { explain, ruleOf } from '../doors';
 import { visitorFacts, type Facts } from '../facts';
 import type { OwnGate, PathItem } from '../joining/path';
-import { saySpan, type Instant, type MemberId } from '../kernel';
+import { saySpan, type Instant, type LevelId, type MemberId } from '../kernel';
 import { addSpan } from '../kernel/calendar';
 import type { Setup } from '../setup';
 
@@ -73,7 +73,14 @@ export const targetAfterLimit = everyGate((gate, at, path, setup, { now }) => {
 });
 
 /** Somebody just admitted by a path, with what it gives whatever they answered. */
-function newlyAdmitted(path: PathItem, now: Instant): Facts {
+/** Those who have just come in, one for each level they may have paid for on the way. */
+function newlyAdmitted(path: PathItem, now: Instant): Facts[] {
+  const offers = path.gates.flatMap((gate) => (gate.kind === 'payment' && !gate.when ? gate.offers : []));
+  const levels = [...new Set(offers.map(({ level }) => level))];
+  return (levels.length ? levels : [null]).map((level) => admittedWith(path, level, now));
+}
+
+function admittedWith(path: PathItem, paid: LevelId | null, now: Instant): Facts {
   const sure = path.grants.filter(({ when }) => !when);
   return {
     ...visitorFacts,
@@ -82,14 +89,18 @@ function newlyAdmitted(path: PathItem, now: Instant): Facts {
     standingSince: now,
     joinedAt: now,
     admittedAt: now,
-    terms: sure.flatMap((grant) => ('level' in grant ? [{ level: grant.level, from: now, until: null }] : [])),
+    terms: [
+      ...sure.flatMap((grant) => ('level' in grant ? [{ level: grant.level, from: now, until: null }] : [])),
+      ...(paid === null ? [] : [{ level: paid, from: now, until: null }]),
+    ],
     groups: sure.flatMap((grant) => ('group' in grant ? [grant.group] : [])),
   };
 }
 
 export const landingShut = everyPath((path, setup, { now }) => {
   const page = setup.pages.get(path.landing);
-  if (!page || explain(ruleOf(page.door, setup), newlyAdmitted(path, now), now, setup).open) return [];
+  const lets = (facts: Facts) => explain(ruleOf(page!.door, setup), facts, now, setup).open;
+  if (!page || newlyAdmitted(path, now).every(lets)) return [];
   const says = checkupSays(setup.doc.site);
   const words = {
     says: says.landing({ path: path.title }),

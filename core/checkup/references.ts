@@ -2,15 +2,14 @@
 import { checkupSays } from './checkup.sentences';
 import type { Check, Found } from './finding';
 import { itemTitle, titleIn } from '../revisions';
-import { listKinds, referencesOf, type ItemKind, type ListItemKind, type Setup } from '../setup';
+import { isSingle, listKinds, referencesOf, type ItemKind, type ListItemKind, type Setup } from '../setup';
 
 type Place = { readonly kind: ItemKind; readonly id: string; readonly at: string; readonly item: unknown };
 
 /** The item in which a place such as `pages.2.door` lies. */
 function placeOf(where: string, { doc }: Setup): Place {
   const [list = '', index = '', ...rest] = where.split('.');
-  if (list === 'site' || list === 'account')
-    return { kind: list, id: list, at: [index, ...rest].filter(Boolean).join('.'), item: doc[list] };
+  if (isSingle(list)) return { kind: list, id: list, at: [index, ...rest].filter(Boolean).join('.'), item: doc[list] };
   const kind = (Object.keys(listKinds) as ListItemKind[]).find((one) => listKinds[one].list === list)!;
   const item = (doc[listKinds[kind].list] as readonly { id: string }[])[Number(index)]!;
   return { kind, id: item.id, at: rest.join('.'), item };

@@ -100,6 +100,8 @@ describe('ways in', () => {
   it('offers a visitor to sign in first, then the form that opens the page', () => {
     expect(waysIn(rule, visitorFacts, NOW, quillmoor)).toEqual([
       { by: 'signIn' },
+      // A Patron's first payment is the smaller one.
+      { by: 'join', form: 'become-a-patron', level: 'patron' },
       { by: 'join', form: 'join-quillmoor', level: 'keeper' },
     ]);
   });
@@ -147,7 +149,10 @@ describe('ways in', () => {
   });
 
   it('offers a Friend the levels that open, the cheapest first', () => {
-    expect(waysIn(rule, friend, NOW, quillmoor)).toEqual([
+    // A Keeper comes by review, so nobody becomes one by paying; who was one before may again.
+    expect(waysIn(rule, friend, NOW, quillmoor)).toEqual([{ by: 'changeLevel', level: 'patron' }]);
+    const was = { ...friend, terms: [...friend.terms, { level: 'keeper' as never, from: 0, until: 1 }] };
+    expect(waysIn(rule, was, NOW, quillmoor)).toEqual([
       { by: 'changeLevel', level: 'patron' },
       { by: 'changeLevel', level: 'keeper' },
     ]);

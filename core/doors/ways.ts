@@ -10,7 +10,7 @@ import { type Instant, type LevelId, type MemberId, type PathId, type AnyFormId 
 import { conditionKindOf } from './conditions';
 import { conditionsOf, type Rule } from './rule';
 import { pathOfForm, type AnyForm } from '../fields/formItem';
-import type { Grant, PathItem } from '../joining/path';
+import type { Grant, PathItem, WalkedPath } from '../joining/path';
 import { firstPayment } from '../levels';
 import type { Setup } from '../setup';
 import { doorsOf } from './doors';
@@ -49,7 +49,7 @@ export function waysIn(rule: Rule, facts: Facts, now: Instant, setup: Setup, pat
     add(-1, { by: 'signIn' });
   } else if (facts.standing === 'applicant') {
     const own = path === null ? undefined : setup.paths.get(path);
-    if (own && would(granted(admitted(facts, now), own.grants, now, setup))) add(0, { by: 'finish' });
+    if (own && afterPath(own, facts, now, setup).some((c) => would(c.facts))) add(0, { by: 'finish' });
   } else {
     const last = lastTerm(facts);
     const running = currentTerm(facts, now);
@@ -58,6 +58,8 @@ export function waysIn(rule: Rule, facts: Facts, now: Instant, setup: Setup, pat
       add(-1, { by: 'renew', level: last.level });
     for (const level of setup.doc.levels) {
       if (level.retired || level.id === running?.level || (!running && level.id === last?.level)) continue;
+      // What a path alone leads to is taken by nobody of themselves, unless they have held it before.
+      if (level.byPath && !facts.terms.some((term) => term.level === level.id)) continue;
       if (would(withLevel(admitted(facts, now), level.id, now)))
         add(price(setup, level.id), { by: 'changeLevel', level: level.id });
     }
@@ -116,7 +118,29 @@ function afterJoining(form: AnyForm, facts: Facts, now: Instant, setup: Setup) {
   const path: PathItem | undefined = setup.paths.get(pathOfForm(form) ?? '');
   // Who cannot come by it of themselves is not sent there.
   if (!path || form.invited) return [];
+  return afterPath(path, facts, now, setup).map((after) => {
+    const level = after.facts.terms[0]?.level ?? null;
+    return { form, facts: after.facts, level, cost: level ? price(setup, level) : 0 };
+  });
+}
+
+/** The levels that are paid for on a path, by everybody who walks it. */
+export const paidOn = ({ gates }: Pick<WalkedPath, 'gates'>): LevelId[] => [
+  ...new Set(
+    gates.flatMap((gate) => (gate.kind === 'payment' && !gate.when ? gate.offers.map(({ level }) => level) : [])),
+  ),
+];
+
+/** The facts at the end of a path: one set for each level that may be paid for on the way. */
+function afterPath(path: PathItem, facts: Facts, now: Instant, setup: Setup): { facts: Facts }[] {
   const after = granted(admitted(facts === visitorFacts ? { ...visitorFacts } : facts, now), path.grants, now, setup);
-  const level = after.terms[0]?.level ?? null;
-  return [{ form, facts: after, level, cost: level ? price(setup, level) : 0 }];
+  const paid = paidOn(path).filter((id) => setup.levels.has(id));
+  if (paid.length === 0) return [{ facts: after }];
+  return paid.map((level) => ({
+    facts: {
+      ...after,
+      terms: [{ level, from: now, until: null }, ...after.terms],
+      paid: [...after.paid, { level, at: now }],
+    },
+  }));
 }

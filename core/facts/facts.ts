@@ -28,7 +28,13 @@ export const FieldValue = z.union([z.string(), z.number(), z.boolean(), z.array(
 export type FieldValue = z.infer<typeof FieldValue>;
 
 /** A level held from `from` until `until` (exclusive, null for good), instants in milliseconds. */
-export const HeldTerm = z.object({ level: LevelId, from: z.number(), until: z.number().nullable() });
+export const HeldTerm = z.object({
+  level: LevelId,
+  from: z.number(),
+  until: z.number().nullable(),
+  /** Until when it is paid, where it is held longer so that a renewal can be waited for. */
+  paidUntil: z.number().nullable().optional(),
+});
 export type HeldTerm = z.infer<typeof HeldTerm>;
 
 /** That a level was paid for, at an instant in milliseconds. */

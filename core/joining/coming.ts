@@ -42,6 +42,9 @@ const foretold: Record<Happening['what'], Foretold | null> = {
   applicantReminded: 'applicantReminded',
   waitsForPlace: null,
   placeGiven: null,
+  paid: null,
+  paymentRefused: null,
+  askedToPayAgain: 'applicantReminded',
 };
 
 /** What comes by itself until the instant `until`, in order. */

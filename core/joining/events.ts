@@ -2,6 +2,7 @@
  * Purpose: the words of joining: states, what can happen, what the shell must do, and why a move is not made.
  */
 import { z } from 'zod';
+import type { HeldTerm } from '../facts';
 import type { GroupId, LevelId, MessageId } from '../kernel';
 
 export const ApplicationState = z.enum(['open', 'admitted', 'declined', 'outOfTime', 'withdrawn']);
@@ -38,6 +39,9 @@ export const Happening = z.object({
     'applicantReminded',
     'waitsForPlace',
     'placeGiven',
+    'paid',
+    'paymentRefused',
+    'askedToPayAgain',
   ]),
   by: z.string().optional(),
   note: z.string().optional(),
@@ -58,6 +62,9 @@ export type JoiningEvent =
   | { readonly it: 'answerGiven'; readonly text: string }
   /** The further form that a gate asks for was sent. */
   | { readonly it: 'formCompleted' }
+  /** The first payment has come: what was paid, in words, and the term it is for. */
+  | { readonly it: 'paid'; readonly says: string; readonly term: HeldTerm }
+  | { readonly it: 'paymentRefused'; readonly reason: string }
   /** Whether there is a place on its form. */
   | { readonly it: 'placeGiven' }
   | { readonly it: 'noPlace' }
@@ -95,7 +102,13 @@ export type Effect =
   | { readonly do: 'startTimer'; readonly at: number }
   | { readonly do: 'cancelTimer' }
   | { readonly do: 'setStanding'; readonly standing: 'applicant' | 'admitted' | 'declined' | 'closed' }
-  | { readonly do: 'giveLevel'; readonly level: LevelId; readonly from: number; readonly until: number | null }
+  | {
+      readonly do: 'giveLevel';
+      readonly level: LevelId;
+      readonly from: number;
+      readonly until: number | null;
+      readonly paidUntil?: number | null;
+    }
   | { readonly do: 'takeLevel'; readonly level: LevelId; readonly from: number }
   | { readonly do: 'giveGroup'; readonly group: GroupId }
   | { readonly do: 'takeGroup'; readonly group: GroupId }

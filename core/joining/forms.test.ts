@@ -75,6 +75,8 @@ const common = {
   declined: here,
   questionAsked: here,
   answerGiven: here,
+  paid: 'not-at-this-gate',
+  paymentRefused: 'not-at-this-gate',
   withdrawn: 'withdrawn',
   approvalUndone: 'too-late-to-undo',
   reopened: 'not-ended',

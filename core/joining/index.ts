@@ -1,7 +1,8 @@
 export * from './events';
 export * from './application';
 export * from './path';
-export { GateSight, kindOf, kindsWaitingFor } from './gates';
+export { GateSight, Offer, kindOf, kindsWaitingFor } from './gates';
+export * from './offers';
 export { advance } from './advance';
 export { relocate } from './relocate';
 export { addressFault, windowOf } from './entrance';

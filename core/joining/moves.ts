@@ -116,7 +116,12 @@ export function take(
     case 'pass': {
       const moved = goOn(path, behind(gate, application, turn.happening, now), now, setup);
       const effects = [...(turn.effects ?? []), { do: 'cancelTimer' } as const, ...moved.effects];
-      if (turn.by === undefined) return ok({ application: moved.application, effects, told: null });
+      if (turn.by === undefined) {
+        // Somebody has gone on since the yes: it stands.
+        const gone = inHand(moved.application);
+        gone.undo = null;
+        return ok({ application: gone, effects, told: null });
+      }
       return ok(canBeUndone(moved, effects, application, now));
     }
   }
@@ -148,10 +153,12 @@ export function grantsAt(path: WalkedPath, application: Application, now: Instan
 function canBeUndone(moved: Moved, effects: readonly Effect[], before: Application, now: Instant): Step {
   const next = inHand(moved.application);
   next.undo = null;
-  if (!moved.given) return { application: next, effects, told: null };
+  // What another gate has set going beside a letter and its clock is not taken back.
+  const quiet = moved.effects.every((effect) => effect.do === 'send' || effect.do === 'startTimer');
+  if (!moved.given && !(next.state === 'open' && quiet)) return { application: next, effects, told: null };
   const until = now + UNDO_LASTS;
   const { gate, gateSince, dueAt, targetAt, limitAt, latestAt, detail } = before;
-  const { terms, groups } = moved.given;
+  const { terms, groups } = moved.given ?? { terms: [], groups: [] };
   next.undo = { until, gate, gateSince, dueAt, targetAt, limitAt, latestAt, detail, terms, groups };
   const held = effects.map((effect) => (effect.do === 'send' ? { ...effect, at: until } : effect));
   return { application: next, effects: held, told: null };
@@ -160,7 +167,8 @@ function canBeUndone(moved: Moved, effects: readonly Effect[], before: Applicati
 /** Takes a yes back while its letter waits: everything is as it was before, with the story of both. */
 export function undoApproval(application: Application, by: string, now: Instant): Result<Step, JoiningRefusal> {
   const { undo } = application;
-  if (application.state !== 'admitted' || !undo || now >= undo.until) return refuse({ code: 'too-late-to-undo' });
+  if ((application.state !== 'admitted' && application.state !== 'open') || !undo || now >= undo.until)
+    return refuse({ code: 'too-late-to-undo' });
   const { until: _until, terms, groups, ...stand } = undo;
   const passed = application.passed.filter(({ gate }) => gate !== stand.gate);
   const open: Application = { ...application, ...stand, passed, state: 'open', endedAt: null, undo: null };
@@ -171,7 +179,7 @@ export function undoApproval(application: Application, by: string, now: Instant)
       ...terms.map(({ level, from }): Effect => ({ do: 'takeLevel', level, from })),
       ...groups.map((group): Effect => ({ do: 'takeGroup', group })),
       { do: 'unsend' },
-      ...(stand.dueAt === null ? [] : [{ do: 'startTimer', at: stand.dueAt } as const]),
+      stand.dueAt === null ? { do: 'cancelTimer' } : { do: 'startTimer', at: stand.dueAt },
     ],
     told: null,
   });

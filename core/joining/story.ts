@@ -63,6 +63,9 @@ const titles: Record<Happening['what'], ((says: Words, by: string) => string) | 
   applicantReminded: (says) => says.applicantReminded,
   waitsForPlace: (says) => says.onWaitingList,
   placeGiven: (says) => says.gotPlace,
+  paid: (says) => says.paid,
+  paymentRefused: (says) => says.cardRefused,
+  askedToPayAgain: (says) => says.askedToPay,
 };
 
 function momentOfHappening(item: Happening, before: Application, setup: Setup): Moment | null {

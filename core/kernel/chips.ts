@@ -33,6 +33,12 @@ export const chipKinds = {
   memberName: message(true),
   answers: message(true),
   formTitle: message(),
+  amount: message(),
+  dueDate: message(),
+  nextTry: message(),
+  receipt: message(),
+  card: message(),
+  payTo: message(),
 } as const satisfies Record<string, ChipKind>;
 
 type PlainChip = keyof typeof chipKinds;

@@ -2,7 +2,7 @@
 
 /** The lists of a set-up. */
 export type ListName =
-  'fields' | 'forms' | 'paths' | 'levels' | 'groups' | 'topics' | 'doors' | 'pages' | 'menus' | 'messages';
+  'fields' | 'forms' | 'paths' | 'levels' | 'groups' | 'topics' | 'doors' | 'pages' | 'menus' | 'messages' | 'codes';
 /** What others may refer to. */
 export type RefKind = ListName | 'lessons';
 

@@ -10,6 +10,10 @@ export const LevelItem = z
     plural: Title,
     /** One line about it, read where it is offered. */
     about: z.string().trim().min(1).max(200).optional(),
+    /** Taken only on an admission path that offers or gives it; who has held it before may take it again. */
+    byPath: z.boolean().optional(),
+    /** Its own rate of tax in parts of ten thousand, where it is another than the usual. */
+    tax: z.int().min(0).max(10_000).optional(),
     prices: z.array(Price).min(1).max(12),
     retired: z.boolean().optional(),
   })

@@ -47,29 +47,36 @@ export function termBegins(
   return anchor;
 }
 
+/** What is due of a price as payment `n` (0 the first); null where so many are not asked for. */
+export function dueAt(price: Price, anchor: Instant, n: number, zone: string, chosen?: number | null): Due | null {
+  const fee = n === 0 ? ('fee' in price && price.fee) || 0 : 0;
+  const amount = amountOf(price, chosen ?? undefined);
+  if (!isRepeated(price)) {
+    if (n > 0) return null;
+    return due(anchor, price.lasts ? addSpan(anchor, price.lasts, zone) : null, fee, { of: 'term', amount });
+  }
+  const begins = (term: number) => termBegins(price, anchor, term, zone);
+  const term = price.trial ? n - 1 : n;
+  if (term < 0) return due(anchor, begins(0), fee, { of: 'trial', amount: price.trial!.amount });
+  if (price.times !== undefined && term >= price.times) return null;
+  return due(begins(term), begins(term + 1), fee, { of: 'term', amount });
+}
+
+function due(at: Instant, until: Instant | null, fee: number, part: Part): Due {
+  const parts = [{ of: 'fee' as const, amount: fee }, part].filter(({ amount }) => amount > 0);
+  return { at, until, parts, total: fee + part.amount };
+}
+
 /**
  * What is due of a price, in order, for who takes it at `anchor`.
  * @param chosen the amount of one that the member chooses, in minor units
  * @returns without end where the price goes on until it is cancelled
  */
 export function* dues(price: Price, anchor: Instant, zone: string, chosen?: number): Generator<Due, void, undefined> {
-  const due = (at: Instant, until: Instant | null, ...parts: Part[]): Due => ({
-    at,
-    until,
-    parts: parts.filter(({ amount }) => amount > 0),
-    total: parts.reduce((sum, { amount }) => sum + amount, 0),
-  });
-  const fee: Part = { of: 'fee', amount: ('fee' in price && price.fee) || 0 };
-  const term: Part = { of: 'term', amount: amountOf(price, chosen) };
-  if (!isRepeated(price)) {
-    yield due(anchor, price.lasts ? addSpan(anchor, price.lasts, zone) : null, fee, term);
-    return;
-  }
-  const begins = (n: number) => termBegins(price, anchor, n, zone);
-  if (price.trial) yield due(anchor, begins(0), fee, { of: 'trial', amount: price.trial.amount });
-  for (let n = 0; price.times === undefined || n < price.times; n++) {
-    const parts = n === 0 && !price.trial ? [fee, term] : [term];
-    yield due(begins(n), begins(n + 1), ...parts);
+  for (let n = 0; ; n++) {
+    const next = dueAt(price, anchor, n, zone, chosen);
+    if (!next) return;
+    yield next;
   }
 }
 

@@ -21,4 +21,10 @@ export const chipsSay = sentences({
   memberName: 'name of the applicant',
   answers: 'answers of the form',
   formTitle: 'title of the form',
+  amount: 'amount',
+  dueDate: 'day it is due',
+  nextTry: 'day of the next try',
+  receipt: 'number of the receipt',
+  card: 'card',
+  payTo: 'bank details and reference',
 });

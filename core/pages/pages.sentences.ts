@@ -19,6 +19,8 @@ export const pagesSays = sentences(
     writeToUs: 'Write to us',
     opensOn: 'It opens to you on {date}.',
     ask: 'If you think it should be open to you, write to us.',
+    payToRenew: 'Renew your membership',
+    becomeLevel: 'Become {level}',
     writeToRenew: 'Write to us to renew',
     renew: 'Renewing it opens this page again.',
     renewFor: 'Renewing it, {price}, opens this page again.',

@@ -64,6 +64,11 @@ describe('the winter guide', () => {
           says: 'Already a member? Sign in to read on, if it is open to you.',
         },
         {
+          label: 'Become a Patron',
+          href: '/join/patron',
+          says: 'Joining as Patron opens this page, from £10.00 a month or £120.00 a year.',
+        },
+        {
           label: 'Join Quillmoor',
           href: '/join/quillmoor',
           says: 'Joining as Keeper opens this page, £48.00 a year.',
@@ -85,8 +90,8 @@ describe('the winter guide', () => {
 
   it('offers of several levels the cheapest, behind the one the person had', () => {
     expect(viewOf('my-bees', lapsed).shut!.ways.map((way) => way.label)).toEqual([
-      'Write to us to renew',
-      'Write to us about Friend',
+      'Renew your membership',
+      'Become Friend',
     ]);
   });
 });

@@ -24,6 +24,9 @@ function sayWay(way: WayIn, facts: Facts, next: string, setup: Setup): WayView {
   const site = setup.doc.site;
   const says = pagesSays(site);
   const level = (id: string) => setup.levels.get(id);
+  const { card, transfer } = setup.doc.money;
+  // Where money is taken, nobody need write.
+  const paid = card || transfer !== undefined;
   const write = `mailto:${site.replyTo}`;
   switch (way.by) {
     case 'signIn':
@@ -56,16 +59,16 @@ function sayWay(way: WayIn, facts: Facts, next: string, setup: Setup): WayView {
       const item = level(way.level);
       const renew = item ? says.renewFor({ price: sayPrices(item, site) }) : says.renew;
       return {
-        label: says.writeToRenew,
-        href: write,
+        label: paid ? says.payToRenew : says.writeToRenew,
+        href: paid ? '/pay' : write,
         says: last?.until ? says.ended({ level: item?.title ?? '', date: sayDate(last.until, site), renew }) : renew,
       };
     }
     case 'changeLevel': {
       const item = level(way.level)!;
       return {
-        label: says.writeAbout({ level: item.title }),
-        href: write,
+        label: paid ? says.becomeLevel({ level: item.title }) : says.writeAbout({ level: item.title }),
+        href: paid ? '/pay' : write,
         says: says.asLevel({ level: item.title, price: sayPrices(item, site) }),
       };
     }

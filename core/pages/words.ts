@@ -28,7 +28,8 @@ const words: Record<ChipOf<'person' | 'site'>, Word> = {
     return term ? (setup.levels.get(term.level)?.title ?? null) : null;
   },
   termEnd(facts, now, setup) {
-    const until = currentTerm(facts, now)?.until ?? null;
+    const term = currentTerm(facts, now);
+    const until = term?.paidUntil ?? term?.until ?? null;
     return until === null ? null : sayDate(until, setup.doc.site);
   },
   groups(facts, _now, setup) {

@@ -5,6 +5,7 @@ export const rehearsalSays = sentences({
   toField: 'profile, {field}',
   toName: 'profile, the person’s name',
   toMail: 'the address to sign in with',
+  oncePaid: '{level}, once it is paid',
   toTopics: 'topics of mail',
   notYet: 'not yet',
   passwordByLink: 'by a link in a letter, once the address is confirmed',

@@ -3,7 +3,7 @@
  * leave.
  * Invariant: nothing is touched. What is told is done by the very functions that take a real sending.
  */
-import { granted } from '../doors';
+import { granted, paidOn } from '../doors';
 import { visitorFacts, type Facts } from '../facts';
 import { meetsAnswers } from '../fields/answerRule';
 import { partKindOf, pathOfForm, readForm, type AnswerFault, type AnyForm, type Given, type RawForm } from '../fields';
@@ -118,7 +118,14 @@ function trySignup(form: AnyForm, given: Given, setup: Setup, now: Instant): Omi
   const proven = !way.gates.some(({ kind }) => kind === 'confirmEmail') || application.state === 'admitted';
   return {
     steps,
-    gives: declined ? [] : sayGrants(grantsAt(withPlace(way, form, setup), application, now, setup), setup),
+    gives: declined
+      ? []
+      : [
+          ...paidOn(way).map((id) =>
+            rehearsalSays(setup.doc.site).oncePaid({ level: setup.levels.get(id)?.title ?? id }),
+          ),
+          ...sayGrants(grantsAt(withPlace(way, form, setup), application, now, setup), setup),
+        ],
     letters: [...lettersOf(sent.value, setup), ...formLetters(form, !proven, setup)],
   };
 }

@@ -26,6 +26,8 @@ export const areaOf: { readonly [K in ItemKind]: SetupArea } = {
   topic: 'messages',
   message: 'messages',
   account: 'messages',
+  code: 'levels',
+  money: 'levels',
   site: 'settings',
 };
 

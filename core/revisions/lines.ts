@@ -4,7 +4,9 @@
  */
 import { describe } from '../doors';
 import { sayBeside, sayPrice } from '../levels';
-import type { ItemKind, Setup, SetupDocument, listKinds } from '../setup';
+import { sayRate } from '../money';
+import type { ItemKind, Setup, SetupDocument, SingleKind, listKinds } from '../setup';
+import { codeLines, moneyLines } from './money.lines';
 import { fieldLines } from './field.lines';
 import { formLines } from './form.lines';
 import { line, sayings, titleIn, type Line } from './line';
@@ -13,8 +15,7 @@ import { messageLines, pageLines } from './page.lines';
 import { pathLines } from './path.lines';
 
 type BodyOf = { [K in keyof typeof listKinds]: SetupDocument[(typeof listKinds)[K]['list']][number] } & {
-  site: SetupDocument['site'];
-  account: SetupDocument['account'];
+  [K in SingleKind]: SetupDocument[K];
 };
 type Tells = { readonly [K in ItemKind]: (item: BodyOf[K], setup: Setup) => Line[] };
 
@@ -26,6 +27,8 @@ const tells: Tells = {
     ...line('title', sayings(setup).title, level.title),
     ...line('plural', sayings(setup).plural, level.plural),
     ...line('about', sayings(setup).aboutLevel, level.about),
+    ...line('byPath', sayings(setup).byPath, level.byPath ? sayings(setup).byPathYes : ''),
+    ...line('tax', sayings(setup).ownTax, level.tax === undefined ? '' : sayRate(level.tax, setup.doc.site)),
     ...level.prices.flatMap((price, at) => {
       const says = sayings(setup);
       const beside = sayBeside(price, setup.doc.site);
@@ -45,6 +48,8 @@ const tells: Tells = {
   page: pageLines,
   menu: menuLines,
   message: messageLines,
+  code: codeLines,
+  money: moneyLines,
   site: (site, setup) => {
     const says = sayings(setup);
     const { accent, tint, paper, mark } = site.look;
@@ -101,6 +106,7 @@ export function itemTitle(kind: ItemKind, item: unknown, setup: Setup): string {
   const says = sayings(setup);
   if (kind === 'site') return says.theSite;
   if (kind === 'account') return says.theAccount;
+  if (kind === 'money') return says.theMoney;
   const { title, label, id } = item as { title?: string; label?: string; id: string };
   return title ?? label ?? id;
 }

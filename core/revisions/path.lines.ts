@@ -1,6 +1,8 @@
 /** Purpose: admission paths, their gates and grants in words. */
 import { describe, describeWithin } from '../doors';
+import type { Offer } from '../joining';
 import type { Grant, OwnGate, PathItem } from '../joining/path';
+import { sayPrice } from '../levels';
 import { never, sayNumber, saySpan, type Span } from '../kernel';
 import type { Setup } from '../setup';
 import { line, order, sayings, titleIn, type Line } from './line';
@@ -46,6 +48,13 @@ function gateLines(gate: OwnGate, setup: Setup): Line[] {
             says.withReason({ rule: describe(gate.declineIf.when, setup), reason: gate.declineIf.reason }),
         ),
       ];
+    case 'payment':
+      return [
+        ...line('offers', says.offers, gate.offers.map((offer) => offerWords(offer, setup)).join(', ')),
+        ...span('limit', says.limit, gate.limit),
+        ...line('message', says.letterPay, titleIn('messages', gate.message, setup)),
+        ...line('reminder', says.letterReminder, titleIn('messages', gate.reminder, setup)),
+      ];
     case 'completeProfile':
       return [
         ...line('form', says.furtherForm, titleIn('forms', gate.form, setup)),
@@ -56,6 +65,14 @@ function gateLines(gate: OwnGate, setup: Setup): Line[] {
     default:
       return never(gate);
   }
+}
+
+/** `Keeper, £48.00 a year`; a level alone is offered at all its prices. */
+function offerWords({ level: id, price: only }: Offer, setup: Setup): string {
+  const level = setup.levels.get(id);
+  const price = level?.prices.find((one) => one.id === only);
+  const title = titleIn('levels', id, setup);
+  return price ? `${title}, ${sayPrice(price, setup.doc.site)}` : title;
 }
 
 /** `gives Keeper for 1 year, if Years keeping bees is 10 or more`. */

@@ -11,6 +11,7 @@ import { rulesOfForm, rulesOfPath, type PlacedRule } from '../joining/rules';
 import { kindOf } from '../joining/gates';
 import { within, type ChipName, type ListName, type Reference, type Words, chipsIn, fieldOfChip } from '../kernel';
 import { LevelItem } from '../levels';
+import { CodeItem, MoneyItem } from '../money';
 import { AccountMessages, MessageItem, chipsOfMessage } from '../messages/message';
 import { blockKindOf } from '../pages/blocks';
 import { MenuListItem, PageItem, itemsWithin, outsideParts, type OutsideView } from '../pages/page';
@@ -112,7 +113,11 @@ export const listKinds = {
     ),
     ...ruleRefs(rulesOfPath(path)),
     ...path.gates.flatMap((gate, at): Reference[] =>
-      gate.kind === 'completeProfile' ? [{ at: `gates.${at}.form`, kind: 'forms', id: gate.form }] : [],
+      gate.kind === 'completeProfile'
+        ? [{ at: `gates.${at}.form`, kind: 'forms', id: gate.form }]
+        : gate.kind === 'payment'
+          ? gate.offers.map(({ level }, n): Reference => ({ at: `gates.${at}.offers.${n}`, kind: 'levels', id: level }))
+          : [],
     ),
     ...(path.turns ?? []).flatMap((turn, at): Reference[] =>
       'to' in turn ? [{ at: `turns.${at}`, kind: 'paths', id: turn.to }] : [],
@@ -144,6 +149,9 @@ export const listKinds = {
       ]),
     ),
   ),
+  code: listKind(CodeItem, 'codes', ({ levels = [] }) =>
+    levels.map((id, at): Reference => ({ at: `levels.${at}`, kind: 'levels', id })),
+  ),
   message: listKind(MessageItem, 'messages', (message) => chipRefs(chipsOfMessage(message))),
 } as const;
 export type ListItemKind = keyof typeof listKinds;
@@ -170,13 +178,21 @@ export const singleKinds = {
     references: (account: AccountMessages): Reference[] =>
       Object.entries(account).flatMap(([at, id]) => (id ? [{ at, kind: 'messages', id }] : [])),
   },
+  money: {
+    schema: MoneyItem,
+    references: ({ letters }: MoneyItem): Reference[] =>
+      Object.entries(letters).flatMap(([at, id]) => (id ? [{ at: `letters.${at}`, kind: 'messages', id }] : [])),
+  },
 } as const;
+
+export type SingleKind = keyof typeof singleKinds;
+export const isSingle = (kind: string): kind is SingleKind => kind in singleKinds;
 
 export const itemKinds = { ...singleKinds, ...listKinds } as const;
 export type ItemKind = keyof typeof itemKinds;
 
 /** The version of the format that this product writes. */
-export const FORMAT = 'admissa-setup/6';
+export const FORMAT = 'admissa-setup/7';
 
 const listOf = <T extends object>({ schema }: ListKind<T, ListName>) => z.array(schema);
 
@@ -185,6 +201,7 @@ export const SetupDocument = z.strictObject({
   format: z.literal(FORMAT),
   site: SiteItem,
   account: AccountMessages,
+  money: MoneyItem,
   fields: listOf(listKinds.field),
   forms: listOf(listKinds.form),
   paths: listOf(listKinds.path),
@@ -194,14 +211,15 @@ export const SetupDocument = z.strictObject({
   doors: listOf(listKinds.door),
   pages: listOf(listKinds.page),
   menus: listOf(listKinds.menu),
+  codes: listOf(listKinds.code),
   messages: listOf(listKinds.message),
 });
 export type SetupDocument = z.infer<typeof SetupDocument>;
 
 // Every kind has its list in the document, and every list its kind.
 type Listed = (typeof listKinds)[ListItemKind]['list'];
-true satisfies [Listed] extends [Exclude<keyof SetupDocument, 'format' | 'site' | 'account'>]
-  ? [Exclude<keyof SetupDocument, 'format' | 'site' | 'account'>] extends [Listed]
+true satisfies [Listed] extends [Exclude<keyof SetupDocument, 'format' | keyof typeof singleKinds>]
+  ? [Exclude<keyof SetupDocument, 'format' | keyof typeof singleKinds>] extends [Listed]
     ? true
     : never
   : never;
@@ -216,6 +234,7 @@ export const referencesOfItem = (kind: ItemKind, item: unknown): readonly Refere
 export const referencesOf = (doc: SetupDocument): Reference[] => [
   ...within('site', referencesOfItem('site', doc.site)),
   ...within('account', referencesOfItem('account', doc.account)),
+  ...within('money', referencesOfItem('money', doc.money)),
   ...(Object.keys(listKinds) as ListItemKind[]).flatMap((kind) => {
     const { list } = listKinds[kind];
     return (doc[list] as readonly unknown[]).flatMap((item, at) =>

@@ -2,7 +2,15 @@
  * Purpose: the document as separate items (one row each) and back.
  * Invariant: `documentOf(itemsOf(doc))` is `doc`, in the same order.
  */
-import { FORMAT, listKinds, type ItemKind, type ListItemKind, type SetupDocument } from './document';
+import {
+  FORMAT,
+  listKinds,
+  singleKinds,
+  type SingleKind,
+  type ItemKind,
+  type ListItemKind,
+  type SetupDocument,
+} from './document';
 
 export type SetupEntry = {
   readonly kind: ItemKind;
@@ -13,11 +21,11 @@ export type SetupEntry = {
 
 const kinds = Object.entries(listKinds) as [ListItemKind, (typeof listKinds)[ListItemKind]][];
 
+const singles = Object.keys(singleKinds) as SingleKind[];
+
 export function itemsOf(doc: SetupDocument): SetupEntry[] {
-  const single = (kind: 'site' | 'account', body: unknown): SetupEntry => ({ kind, id: kind, position: 0, body });
   return [
-    single('site', doc.site),
-    single('account', doc.account),
+    ...singles.map((kind) => ({ kind, id: kind, position: 0, body: doc[kind] })),
     ...kinds.flatMap(([kind, { list }]) =>
       doc[list].map((body, position) => ({ kind, id: body.id as string, position, body })),
     ),
@@ -30,8 +38,7 @@ export function documentOf(entries: readonly SetupEntry[]): Record<string, unkno
   const of = (kind: ItemKind) => sorted.filter((entry) => entry.kind === kind).map((entry) => entry.body);
   return {
     format: FORMAT,
-    site: of('site')[0],
-    account: of('account')[0],
+    ...Object.fromEntries(singles.map((kind) => [kind, of(kind)[0]])),
     ...Object.fromEntries(kinds.map(([kind, { list }]) => [list, of(kind)])),
   };
 }

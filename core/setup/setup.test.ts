@@ -1,3 +1,4 @@
+import { noMoneyYet } from '../money';
 import { describe, expect, it } from 'vitest';
 import { NOW, quillmoor, quillmoorDocument } from '../../tests/support/quillmoor';
 import first from '../../tests/fixtures/setup.1.json';
@@ -5,6 +6,7 @@ import second from '../../tests/fixtures/setup.2.json';
 import third from '../../tests/fixtures/setup.3.json';
 import fourth from '../../tests/fixtures/setup.4.json';
 import fifth from '../../tests/fixtures/setup.5.json';
+import sixth from '../../tests/fixtures/setup.6.json';
 import { documentOf, itemsOf, makeSetup, referencesOf, salvageSetup, upgradeDocument } from './index';
 import { checkUp } from '../checkup';
 import type { PageItem } from '../pages';
@@ -122,7 +124,7 @@ describe('a set-up that was live outlives a stricter schema', () => {
     const made = makeSetup(old);
     if (!made.ok) throw new Error(JSON.stringify(made.refusal));
     const { doc } = made.value;
-    expect(doc.format).toBe('admissa-setup/6');
+    expect(doc.format).toBe('admissa-setup/7');
     expect(doc.site).toMatchObject({ menu: 'main', joinBy: 'join' });
     expect(doc.fields.find(({ id }) => id === 'postcode')!.of).toEqual({
       kind: 'shortText',
@@ -139,7 +141,9 @@ describe('a set-up that was live outlives a stricter schema', () => {
     const agreed = makeSetup(structuredClone(third));
     if (!agreed.ok) throw new Error(JSON.stringify(agreed.refusal));
     expect(agreed.value.fields.get('rules')).toEqual(quillmoor.fields.get('rules'));
-    expect(agreed.value.doc.forms).toEqual(quillmoor.doc.forms);
+    // What Quillmoor has got since.
+    const since = ['become-a-patron'];
+    expect(agreed.value.doc.forms).toEqual(quillmoor.doc.forms.filter(({ id }) => !since.includes(id)));
     const formatted = makeSetup(structuredClone(fourth));
     if (!formatted.ok) throw new Error(JSON.stringify(formatted.refusal));
     const now = (page: string) => quillmoor.pages.get(page)!;
@@ -155,6 +159,12 @@ describe('a set-up that was live outlives a stricter schema', () => {
       [{ id: 'price', kind: 'own', least: 1000, suggested: 1000, each: { count: 1, unit: 'months' } }],
       [{ id: 'price', kind: 'once', amount: 3000, lasts: { count: 6, unit: 'months' } }],
     ]);
+    const taken = makeSetup(structuredClone(sixth));
+    if (!taken.ok) throw new Error(JSON.stringify(taken.refusal));
+    expect([taken.value.doc.money, taken.value.doc.codes]).toEqual([noMoneyYet, []]);
+    expect(taken.value.doc.levels.map(({ prices }) => prices)).toEqual(
+      quillmoor.doc.levels.map(({ prices }) => prices),
+    );
     expect(upgradeDocument(doc)).toBe(doc);
     expect(upgradeDocument('no document')).toBe('no document');
     expect(checkUp(made.value, { now: NOW, reviewers: null, live: null })).toEqual([]);

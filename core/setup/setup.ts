@@ -9,6 +9,7 @@ import type { FieldItem, AnyForm } from '../fields';
 import type { PathItem } from '../joining/path';
 import { kernelSays, ok, owners, refuse, type ListName, type Result } from '../kernel';
 import type { LevelItem } from '../levels';
+import type { CodeItem } from '../money';
 import type { MessageItem } from '../messages/message';
 import type { MenuListItem, PageItem } from '../pages/page';
 import { SetupDocument, listKinds, singleKinds, type ListItemKind } from './document';
@@ -32,6 +33,7 @@ export type Setup = {
   /** Pages by the addresses they stood at before, where no page stands now. */
   readonly pageByFormer: ReadonlyMap<string, PageItem>;
   readonly menus: ReadonlyMap<string, MenuListItem>;
+  readonly codes: ReadonlyMap<string, CodeItem>;
   readonly messages: ReadonlyMap<string, MessageItem>;
   /** None can be set up yet: whoever asks for one asks for what does not exist. */
   readonly lessons: ReadonlyMap<string, { readonly title: string }>;
@@ -127,6 +129,7 @@ function indexed(data: SetupDocument): Setup {
       ),
     ),
     menus: by(doc.menus, byId),
+    codes: by(doc.codes, byId),
     messages: by(doc.messages, byId),
     lessons: new Map(),
   });

@@ -68,6 +68,24 @@ const upgrades: Record<number, Upgrade> = {
     const { price, ...level } = body;
     return { ...level, prices: [priceOfSix(price as Loose)] };
   }),
+  /** How money is taken is said; nothing was taken before. */
+  6: (items, make) => {
+    const like = items.find(({ kind }) => kind === 'site');
+    return like && !items.some(({ kind }) => kind === 'money')
+      ? [...items, make('money', moneyOfSeven, like)]
+      : [...items];
+  },
+};
+
+const moneyOfSeven: Loose = {
+  card: false,
+  retries: [
+    { count: 3, unit: 'days' },
+    { count: 6, unit: 'days' },
+  ],
+  grace: { count: 14, unit: 'days' },
+  notice: { count: 14, unit: 'days' },
+  letters: {},
 };
 
 function priceOfSix({ kind, unit, ...price }: Loose): Loose {
@@ -179,7 +197,11 @@ export function upgradeDocument(raw: unknown): unknown {
   );
   const listOf = (kind: string) => Object.entries(kindsOfLists).find(([, one]) => one === kind)?.[0] ?? kind;
   const upgraded = upgradeItems(entries, Number(version), (kind, body) => ({ list: listOf(kind), kind, body }));
+  const made = upgraded.filter(({ list }) => !(list in raw));
   return {
+    // Lists that there were not; what there is one of comes by itself.
+    codes: [],
+    ...Object.fromEntries(made.map(({ list, body }) => [list, body])),
     ...Object.fromEntries(
       Object.entries(raw).map(([list, value]) => {
         const bodies = upgraded.filter((entry) => entry.list === list).map(({ body }) => body);

@@ -16,7 +16,7 @@ function whole(name, given, least, most) {
   return number;
 }
 
-/** The other ports follow the first: mail page, SMTP, database. */
+/** The other ports follow the first: mail page, SMTP, database, card house. */
 export function readOptions() {
   const known = ['--port', '--data', '--members'];
   const strange = process.argv.slice(2).find((word) => word.startsWith('--') && !known.includes(word));
@@ -27,6 +27,7 @@ export function readOptions() {
     mailPage: port + 1,
     smtp: port + 2,
     database: port + 3,
+    cards: port + 4,
     data: value('data') ?? process.env.ADMISSA_DATA ?? '.data',
     members: whole('members', value('members') ?? '400', 20, 1_000_000),
   };

@@ -1,8 +1,10 @@
 /**
- * Starts everything in order and ends it in the other order: database, mail stand-in, product. When one part ends
+ * Starts everything in order and ends it in the other order: database, stand-ins, product. When one part ends
  * by itself, all end.
  */
 import { spawn } from 'node:child_process';
+import { randomBytes } from 'node:crypto';
+import { existsSync, readFileSync, writeFileSync } from 'node:fs';
 import { join, resolve } from 'node:path';
 import { build } from './build.mjs';
 import { endLeftovers, forgetRunning, noteRunning } from './leftovers.mjs';
@@ -11,6 +13,16 @@ import { startMariadb } from './mariadb.mjs';
 import { portIsFree } from './ports.mjs';
 import { endRunning, run, whenToldToStop } from './run.mjs';
 import { Obstacle, giveUp, say } from './say.mjs';
+
+/** What the card stand-in and the product know each other by: made once, and read by their owner alone. */
+function secretsOf(folder) {
+  const file = join(folder, 'cards.key.json');
+  if (!existsSync(file)) {
+    const made = { key: randomBytes(18).toString('hex'), noticeKey: `whsec_${randomBytes(24).toString('base64')}` };
+    writeFileSync(file, JSON.stringify(made), { mode: 0o600 });
+  }
+  return JSON.parse(readFileSync(file, 'utf8'));
+}
 
 /** @param extra.demo loads Quillmoor and lets the clock be moved */
 export async function serve(root, options, extra) {
@@ -32,6 +44,7 @@ export async function serve(root, options, extra) {
     mail: options.mailPage,
     SMTP: options.smtp,
     database: options.database,
+    'card house': options.cards,
   }))
     if (!(await portIsFree(port))) taken.push(`${port} (${name})`);
   if (taken.length)
@@ -50,6 +63,7 @@ export async function serve(root, options, extra) {
       );
     };
     const database = await startMariadb({ folder, port: options.database, memory: '512M', started });
+    const keys = secretsOf(folder);
     const env = {
       ...process.env,
       NODE_ENV: 'production',
@@ -63,6 +77,14 @@ export async function serve(root, options, extra) {
       ADMISSA_FILES: process.env.ADMISSA_FILES ?? join(folder, 'files'),
       ADMISSA_DIST: join(root, 'dist'),
       ADMISSA_DEMO: extra.demo ? '1' : '0',
+      ADMISSA_CARD_URL: process.env.ADMISSA_CARD_URL ?? `http://127.0.0.1:${options.cards}`,
+      ADMISSA_CARD_KEY: process.env.ADMISSA_CARD_KEY ?? keys.key,
+      ADMISSA_CARD_NOTICE_KEY: process.env.ADMISSA_CARD_NOTICE_KEY ?? keys.noticeKey,
+      STANDIN_CARD_PORT: String(options.cards),
+      STANDIN_CARD_KEY: keys.key,
+      STANDIN_CARD_NOTICE_KEY: keys.noticeKey,
+      STANDIN_CARD_NOTIFY: `http://127.0.0.1:${options.port}/notices/cards`,
+      STANDIN_CARD_FILE: join(folder, 'cards.jsonl'),
       STANDIN_SMTP_PORT: String(options.smtp),
       STANDIN_MAIL_PAGE_PORT: String(options.mailPage),
       STANDIN_MAIL_FILE: join(folder, 'mail.jsonl'),
@@ -71,6 +93,9 @@ export async function serve(root, options, extra) {
     say('Starting the mail stand-in');
     started(child(file('mail'), env, root));
     await answers(options.mailPage, parts);
+    say('Starting the card stand-in');
+    started(child(file('cards'), env, root));
+    await answers(options.cards, parts);
     if (extra.demo) {
       say('Loading Quillmoor');
       await run(process.execPath, [file('seed'), '--members', String(options.members)], { cwd: root, env });

@@ -1,12 +1,15 @@
 /** Purpose: the forms of a member's account as they come without script. */
 import { call } from '@orpc/server';
 import type { Call } from '../callers';
-import { oneOf, plainAnswer, plainSend, type PlainBody, type PlainForms } from '../site';
+import { oneOf, plainAnswer, plainSend, type PlainBody, type PlainForms, type PlainSend } from '../site';
 import type { AccountApi } from './account.api';
 
 const asked = (body: PlainBody): string[] => oneOf(body['asked']).split(' ');
 
-export const accountForms = (api: AccountApi): PlainForms => ({
+/** Acts of the account that another area carries out; null for any other. */
+export type OtherActs = (body: PlainBody) => PlainSend | null;
+
+export const accountForms = (api: AccountApi, others: OtherActs): PlainForms => ({
   'sign-in': (_rest, body) => {
     const text = (name: string) => oneOf(body[name]);
     const remember = text('remember') === 'true';
@@ -19,6 +22,8 @@ export const accountForms = (api: AccountApi): PlainForms => ({
   reset: (token, body) =>
     plainSend('reset', body, (context) => call(api.reset, { token, password: oneOf(body['password']) }, { context })),
   account: (_rest, body, setup) => {
+    const other = others(body);
+    if (other) return other;
     if (oneOf(body['act']) === 'profile') {
       const answers = Object.fromEntries(
         setup.doc.fields.flatMap(({ id, of }) =>

@@ -1,17 +1,20 @@
 /** Purpose: the places of a member's account on the site. */
-import type { PlaceView } from '../../contract';
+import type { OwnMoneyView, PlaceView } from '../../contract';
 import { sayStanding } from '../../core/facts';
 import { ownFields, questionsOf, lineOf, type PartOfForm } from '../../core/fields';
 import { wordsFor } from '../../core/pages';
 import type { Viewers } from '../callers';
 import { alreadyIn, beforehand, safeNext, signInFirst, type Asked, type Places } from '../site';
 import type { Accounts } from './account.service';
-import type { Reader } from '../../core/kernel';
+import type { Instant, MemberId, Reader } from '../../core/kernel';
 import { accountsSays } from './accounts.sentences';
 
 const says = ({ live }: Asked) => accountsSays(live.setup.doc.site);
 
-export const accountPlaces = (accounts: Accounts, viewers: Viewers): Places => ({
+/** What the account says of money; null where somebody has nothing to do with it. */
+export type OwnMoney = (member: MemberId, now: Instant) => Promise<OwnMoneyView | null>;
+
+export const accountPlaces = (accounts: Accounts, viewers: Viewers, money: OwnMoney): Places => ({
   'sign-in': (asked) => {
     if (asked.rest !== undefined) return null;
     return asked.looker.facts.member
@@ -27,11 +30,11 @@ export const accountPlaces = (accounts: Accounts, viewers: Viewers): Places => (
   },
   account: async (asked) => {
     if (asked.rest !== undefined) return null;
-    return asked.looker.facts.member ? ownAccount(asked, viewers) : signInFirst(asked);
+    return asked.looker.facts.member ? ownAccount(asked, viewers, money) : signInFirst(asked);
   },
 });
 
-async function ownAccount(asked: Asked, viewers: Viewers): Promise<PlaceView> {
+async function ownAccount(asked: Asked, viewers: Viewers, money: OwnMoney): Promise<PlaceView> {
   const { looker, live } = asked;
   const { facts, session, now } = looker;
   const { setup } = live;
@@ -44,6 +47,7 @@ async function ownAccount(asked: Asked, viewers: Viewers): Promise<PlaceView> {
     standing: facts.standing ? sayStanding(facts.standing, setup.doc.site) : '',
     level: levelLine(words('level'), words('termEnd'), setup.doc.site),
     groups: words('groups'),
+    money: facts.standing === 'applicant' ? null : await money(facts.member as MemberId, now),
     ...profile(asked),
     sessions: session === null ? [] : await viewers.sessionsOf('member', facts.member ?? '', session, setup.doc.site),
   };

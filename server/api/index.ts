@@ -28,6 +28,7 @@ import { filesApi, type FilesPorts } from '../files';
 import { insightApi, type InsightPorts } from '../insight';
 import { membersApi, savedViewsApi, type MembersPorts, type SavedViewsPorts } from '../members';
 import { lettersApi, type LettersPorts } from '../messages';
+import { moneyApi, payApi, type MoneyPorts, type NoticePorts, type PayPorts, type ReceiptPorts } from '../money';
 import { writeAudit } from '../platform/audit';
 import { isUnreachable } from '../platform/database';
 import type { OwnAddresses } from '../platform/hosts';
@@ -57,7 +58,11 @@ export type ApiPorts = AccountPorts &
   LettersPorts &
   MadeUpPorts &
   PicturesPorts &
-  FilesPorts & {
+  FilesPorts &
+  PayPorts &
+  MoneyPorts &
+  NoticePorts &
+  ReceiptPorts & {
     readonly sources: PlaceSources;
     readonly today: Today;
     readonly sight: Sight;
@@ -87,6 +92,8 @@ export const areasOf = (ports: ApiPorts) => ({
   clock: clockApi(ports),
   setup: setupApi(ports),
   insight: insightApi(ports),
+  pay: payApi(ports),
+  money: moneyApi(ports),
 });
 export type Areas = ReturnType<typeof areasOf>;
 

@@ -11,6 +11,7 @@ import {
   joiningProblems,
   pictureProblems,
   fileProblems,
+  moneyProblems,
   problems,
   reviewProblems,
   setupProblems,
@@ -83,7 +84,7 @@ const endsSession = new Set([
   'staff.endSession',
 ]);
 
-const ownParts = { ...contract.account, ...contract.joining, ...contract.forms };
+const ownParts = { ...contract.account, ...contract.joining, ...contract.forms, ...contract.pay };
 
 it('the site’s own small table of addresses is what the contract says', () => {
   const said = Object.fromEntries(
@@ -107,6 +108,9 @@ const written: Record<string, string> = {
   'team.inviteStaff team.setParts team.inviteAgain team.removeStaff': 'owner',
   'invitations.invitations invitations.invite invitations.takeBack answers.answers members.answers members.setAnswers hooks.calls hooks.again':
     'owner manager',
+  'pay.reckon pay.pay pay.cancel pay.resume pay.pause pay.unpause pay.stay pay.card': 'member',
+  'money.list money.one money.refund money.received money.gift money.tables money.csv money.books':
+    'owner manager bookkeeper',
   'account.changePassword account.changeProfile account.endSession': 'member',
   'staff.begin staff.firstRun staff.signIn staff.signOut staff.forgotten staff.reset': 'anyone',
   'staff.me staff.changePassword staff.sessions staff.endSession': 'owner manager reviewer editor bookkeeper',
@@ -115,7 +119,7 @@ const written: Record<string, string> = {
   'members.list members.counts members.one members.find savedViews.list savedViews.keep savedViews.remove':
     'owner manager reviewer editor bookkeeper',
   'review.approve review.decline review.ask review.undoApproval review.reopen': 'owner manager reviewer',
-  'letters.retry clock.move': 'owner manager',
+  'letters.retry clock.move clock.stop': 'owner manager',
   'files.list files.bring files.remove members.conversion pictures.forChoice letters.read letters.test madeUp.make madeUp.change madeUp.remove':
     'owner manager editor',
   'setup.wording setup.draft setup.save setup.remove setup.order setup.replace': 'owner manager editor',
@@ -143,6 +147,7 @@ it('a refusal’s code stands for one thing', () => {
     teamProblems,
     pictureProblems,
     fileProblems,
+    moneyProblems,
   ].flatMap((list) => Object.keys(list));
   expect([...codes].sort()).toEqual(Object.keys(problems).sort());
 });

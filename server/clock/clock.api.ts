@@ -18,4 +18,9 @@ export const clockApi = ({ clockService, live }: ClockPorts) => ({
     if (!clockService.movable) throw problem('not-yours', { detail: clockSays(live.reader).onlyDemo });
     return clockService.move(envelopeOf(context, 'clock.moved'), input.by, live.must.setup);
   }),
+
+  stop: api.stop.handler(() => {
+    clockService.halt();
+    return { done: true } as const;
+  }),
 });

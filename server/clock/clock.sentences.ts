@@ -6,6 +6,11 @@ export const clockSays = sentences({
   ahead: '{span} ahead of real time',
   applicationOf: 'the application of {name}',
   moment: '{date}, {time}',
+  movingOn: {
+    none: '{now}, nothing happened yet',
+    one: '{now}, {count} thing has happened',
+    other: '{now}, {count} things have happened',
+  },
   nothingEver: 'Nothing is due at any time.',
   nowNothing: 'It is now {now}. Nothing was due.',
   nowThings: {
@@ -20,6 +25,11 @@ export const clockSays = sentences({
   settlePaths: 'a look at changed paths',
   resetMail: 'a letter for a forgotten password',
   staffResetMail: 'a letter for a forgotten password',
+  termTimer: 'a membership',
+  membershipOf: 'the membership of {name}',
+  takePayment: 'a payment by card',
+  lookAtPayment: 'a look at a payment',
+  giveBack: 'money that goes back',
   sendMail: 'a letter',
   somethingElse: 'something',
 });

@@ -4,8 +4,8 @@
  */
 import type { DataSource } from 'typeorm';
 import type { ClockView } from '../../contract';
-import { DAY, HOUR, kernelSays, ok, sayDate, sayTime, type Instant, type Reader } from '../../core/kernel';
-import { addSpan } from '../../core/kernel/calendar';
+import { DAY, HOUR, dayOf, kernelSays, ok, sayDate, sayTime, type Instant, type Reader } from '../../core/kernel';
+import { addSpan, startOfDay } from '../../core/kernel/calendar';
 import type { Setup } from '../../core/setup';
 import type { Acts, Envelope } from '../platform/acts';
 import type { SiteClock } from '../platform/clock';
@@ -13,10 +13,17 @@ import type { Jobs } from '../platform/jobs';
 import { isJobKind } from '../platform/job.kinds';
 import { clockSays } from './clock.sentences';
 
-const MOST_STEPS = 10_000;
+const MOST_STEPS = 200_000;
+/** The latest day the clock is moved to: ten years on. */
+const FURTHEST = 10 * 366 * DAY;
+
+export type MoveBy = 'hour' | 'day' | 'nextDue' | 'year' | { readonly to: string };
 const PATIENCE = 20_000;
 
 export class ClockService {
+  private moving: { from: Instant; to: Instant; happened: number } | null = null;
+  private stopping = false;
+
   constructor(
     private readonly db: DataSource,
     private readonly clock: SiteClock,
@@ -44,6 +51,11 @@ export class ClockService {
                   ? kernelSays(reader).hours({ count: Math.round(ahead / HOUR) })
                   : kernelSays(reader).days({ count: Math.round(ahead / DAY) }),
             }),
+      moving: this.moving && {
+        says: words.movingOn({ now: sayDate(now, reader), count: this.moving.happened }),
+        share: Math.min(1, (now - this.moving.from) / Math.max(1, this.moving.to - this.moving.from)),
+      },
+      today: dayOf(now, reader),
       mailPage: this.mailPage,
       nextDue: next ? { at: say(next.at, setup), says: await this.describe(next, reader) } : null,
     };
@@ -59,43 +71,55 @@ export class ClockService {
       )) as { name: string }[];
       return row ? words.applicationOf({ name: row.name }) : words.applicationTimer;
     }
+    if (job.kind === 'termTimer') {
+      const { term } = job.payload as { term: string };
+      const [row] = (await this.db.query('SELECT m.name FROM term t JOIN member m ON m.id = t.member WHERE t.id = ?', [
+        term,
+      ])) as { name: string }[];
+      return row ? words.membershipOf({ name: row.name }) : words.termTimer;
+    }
     return isJobKind(job.kind) ? words[job.kind] : words.somethingElse;
   }
 
   /** @returns how many things were due on the way, and have happened */
-  async move(
-    envelope: Envelope,
-    by: 'hour' | 'day' | 'nextDue',
-    setup: Setup,
-  ): Promise<{ now: string; happened: number; says: string }> {
+  async move(envelope: Envelope, by: MoveBy, setup: Setup): Promise<{ now: string; happened: number; says: string }> {
     // Noted before it happens: what follows is many transactions, each by the clock.
     await this.acts.carryOut(envelope, async ({ about }) => {
-      about({ detail: { by } });
+      about({ detail: { by: typeof by === 'string' ? by : by.to } });
       return ok(null);
     });
     const words = clockSays(setup.doc.site);
     const from = this.clock.now();
     const next = by === 'nextDue' ? await this.jobs.nextDue(from) : null;
     if (by === 'nextDue' && !next) return { now: say(from, setup), happened: 0, says: words.nothingEver };
-    const to = next
-      ? next.at
-      : by === 'hour'
-        ? from + HOUR
-        : addSpan(from, { count: 1, unit: 'days' }, setup.doc.site.zone);
-    const happened = await this.until(to);
+    const happened = await this.moveTo(next?.at ?? whereTo(by, from, setup.doc.site.zone));
     const now = say(this.clock.now(), setup);
     const says = happened === 0 ? words.nowNothing({ now }) : words.nowThings({ now, count: happened });
     return { now, happened, says };
   }
 
-  private async until(to: Instant): Promise<number> {
-    let happened = 0;
-    for (let step = 0; step < MOST_STEPS; step++) {
-      const next = await this.jobs.nextDue(this.clock.now());
-      if (!next || next.at > to) break;
-      happened += await this.step(next.at);
+  /** Lets the clock stop where it has come to. */
+  halt(): void {
+    this.stopping = true;
+  }
+
+  /** Moves the clock to an instant, everything due on the way in its turn. @returns how much was due */
+  async moveTo(to: Instant): Promise<number> {
+    const moving = { from: this.clock.now(), to, happened: 0 };
+    // Of two who move it the later waits in the same steps; the line tells of the first.
+    this.moving ??= moving;
+    this.stopping = false;
+    try {
+      for (let step = 0; step < MOST_STEPS && !this.stopping; step++) {
+        const next = await this.jobs.nextDue(this.clock.now());
+        if (!next || next.at > to) break;
+        moving.happened += await this.step(next.at);
+      }
+      if (!this.stopping) moving.happened += await this.step(to);
+      return moving.happened;
+    } finally {
+      if (this.moving === moving) this.moving = null;
     }
-    return happened + (await this.step(to));
   }
 
   /**
@@ -107,11 +131,20 @@ export class ClockService {
     await this.clock.moveTo(at, this.db);
     const began = Date.now();
     for (;;) {
-      if (await this.jobs.once()) continue;
-      if ((await this.jobs.due()) === 0 || Date.now() - began > PATIENCE) return due;
+      if ((await this.jobs.once()) || (await this.jobs.once('cards'))) continue;
+      const left = (await this.jobs.due()) + (await this.jobs.due(this.clock.now(), 'cards'));
+      if (left === 0 || Date.now() - began > PATIENCE) return due;
       await new Promise((wait) => setTimeout(wait, 20));
     }
   }
+}
+
+function whereTo(by: MoveBy, from: Instant, zone: string): Instant {
+  if (by === 'hour') return from + HOUR;
+  if (by === 'day' || by === 'nextDue') return addSpan(from, { count: 1, unit: 'days' }, zone);
+  if (by === 'year') return addSpan(from, { count: 1, unit: 'years' }, zone);
+  // Never back, and never so far that nobody could come back from it.
+  return Math.min(Math.max(from, startOfDay(by.to, zone) ?? from), from + FURTHEST);
 }
 
 const say = (at: Instant, { doc }: Setup): string =>

@@ -1,2 +1,2 @@
-export { ClockService } from './clock.service';
+export { ClockService, type MoveBy } from './clock.service';
 export { clockApi } from './clock.api';

@@ -1,6 +1,6 @@
 /** Purpose: what the carrying out of effects needs of the rest of the product. */
 import type { EntityManager } from 'typeorm';
-import type { MemberId } from '../../core/kernel';
+import type { ApplicationId, Instant, MemberId } from '../../core/kernel';
 import type { Staff } from '../accounts';
 import type { Hooks } from '../hooks';
 import type { Outbox } from '../messages';
@@ -14,6 +14,8 @@ export type EffectPorts = {
   readonly staff: Pick<Staff, 'reviewers' | 'all'>;
   readonly random: Randomness;
   readonly address: string;
+  /** What an application that ends leaves behind of money: nothing is asked for any more, what was paid goes back. */
+  readonly letGo: (manager: EntityManager, application: ApplicationId, now: Instant) => Promise<void>;
   /** Erases a person and everything that hangs on them. */
   readonly erase: (manager: EntityManager, member: MemberId, mail: string) => Promise<void>;
 };

@@ -3,13 +3,14 @@ import { call } from '@orpc/server';
 import type { Attempt } from '../../contract';
 import { nameOfPart, type AnyForm, type RawAnswer } from '../../core/fields';
 import type { Setup } from '../../core/setup';
+import { paySend, type PayApi } from '../money';
 import { oneOf, plainAnswer, plainSend, type PlainBody, type PlainForms, type PlainSend } from '../site';
 import type { Call } from '../callers';
 import { followUpAt } from './follow.ups';
 import type { SentFormsApi } from './forms.api';
 import type { JoiningApi } from './joining.api';
 
-export const joiningForms = (api: JoiningApi, forms: SentFormsApi): PlainForms => ({
+export const joiningForms = (api: JoiningApi, forms: SentFormsApi, pay: PayApi): PlainForms => ({
   form: (address, body, setup) => {
     const form = followUpAt(address, setup);
     if (!form) return null;
@@ -42,6 +43,9 @@ export const joiningForms = (api: JoiningApi, forms: SentFormsApi): PlainForms =
   joining: (_rest, body, setup) => {
     const text = (name: string) => oneOf(body[name]);
     switch (text('act')) {
+      case 'reckon':
+      case 'pay':
+        return paySend(pay, '/joining', body);
       case 'code':
         return plainSend('code', body, (context) => call(api.enterCode, { code: text('code') }, { context }));
       case 'resend':

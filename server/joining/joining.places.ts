@@ -1,6 +1,6 @@
 /** Purpose: the places of joining on the site: the form, the way through the gates, the link in a letter. */
 import { randomUUID } from 'node:crypto';
-import type { ShownForm, PlaceView, QuestionView } from '../../contract';
+import type { PayView, ShownForm, PlaceView, QuestionView } from '../../contract';
 import { visitorFacts } from '../../core/facts';
 import { choosesLater, pathOfForm, questionsOf, type AfterSending, type AnyForm } from '../../core/fields';
 import {
@@ -20,6 +20,7 @@ import { never, say, sayDate, sayMoment, type Instant, type MemberId } from '../
 import { hrefOfPage, wordsFor } from '../../core/pages';
 import type { Setup } from '../../core/setup';
 import type { Looker } from '../callers';
+import { choiceOf, type Paying } from '../money';
 import { alreadyIn, beforehand, signInFirst, type Asked, type PlaceAnswer, type Places } from '../site';
 import { furtherForm } from './further';
 import type { Invited } from './invitations';
@@ -28,7 +29,7 @@ import { joiningSays } from './joining.sentences';
 
 type JoiningPlace = Extract<PlaceView, { kind: 'joining' }>;
 
-export const joiningPlaces = (joining: Joining): Places => ({
+export const joiningPlaces = (joining: Joining, paying: Paying): Places => ({
   join: (asked) => {
     const { looker, live } = asked;
     const form = live.setup.formByAddress.get(asked.rest ?? '');
@@ -50,7 +51,7 @@ export const joiningPlaces = (joining: Joining): Places => ({
     if (rest !== undefined) return null;
     if (!looker.facts.member) return signInFirst(asked);
     const application = await joining.applicationOf(looker.facts.member as MemberId, live.setup);
-    return application && joiningPlace(application, asked);
+    return application && joiningPlace(application, asked, await payAt(application, asked, paying));
   },
   confirm: (asked) => (asked.rest ? confirmPlace(joining, asked.rest, asked) : null),
   withdrawn: ({ rest, live }) =>
@@ -89,7 +90,15 @@ const laterOn = ({ form: id }: Application, setup: Setup): boolean => {
   return form !== undefined && choosesLater(form);
 };
 
-function joiningPlace(application: Application, asked: Asked): JoiningPlace {
+/** What is to be paid at the gate; null where nothing is. */
+async function payAt(application: Application, asked: Asked, paying: Paying): Promise<PayView | null> {
+  const gate = gateOf(pathOf(application, asked.live.setup), application);
+  if (gate?.kind !== 'payment') return null;
+  const choosing = { member: application.member, application: application.id, offers: gate.offers };
+  return paying.view(choosing, choiceOf(asked), '/joining', asked.looker.now);
+}
+
+function joiningPlace(application: Application, asked: Asked, pay: PayView | null): JoiningPlace {
   const { looker, live } = asked;
   const { now } = looker;
   const { setup } = live;
@@ -135,6 +144,7 @@ function joiningPlace(application: Application, asked: Asked): JoiningPlace {
     gates: path ? routeOf(path, application, setup) : [],
     act: gate ? kindOf(gate).see(gate, heldOf(application), application.answers.mail, now, place) : null,
     further: further && formView(further, asked),
+    pay,
     again: againOf(path, application, now, setup),
     outcome: application.state === 'open' ? null : ended[application.state],
   };

@@ -100,6 +100,7 @@ export const joiningSays = sentences(
     levelUntil: '{level} until {date}',
     onlyAdmission: 'nothing but admission',
     nothing: 'nothing',
+    oncePaid: '{level}, once it is paid',
     pathGone: 'a path since removed',
     endedAdmitted: 'Admitted on {date}.',
     endedAdmittedBy: 'Admitted on {date}, {by} said yes.',

@@ -16,9 +16,11 @@ import {
   type JoiningEvent,
   type JoiningRefusal,
   type Step,
+  type Offer,
 } from '../../core/joining';
 import { ok, refuse, type ApplicationId, type Instant, type MemberId, type Result } from '../../core/kernel';
 import { oneTimeBy } from '../accounts';
+import type { Applications } from '../money';
 import { PersonInHand, accountById, noteOnTimeline } from '../members';
 import type { Acts, Envelope } from '../platform/acts';
 import type { About } from '../platform/audit';
@@ -235,6 +237,35 @@ export class Joining {
     return stored && member ? { stored, serial: row.serial, passwordHash: member.passwordHash } : null;
   }
 
+  /** What payments mean to applications; told within the transaction that books them. */
+  readonly payments: Applications = {
+    waits: async (manager, id) => {
+      const { setup } = this.live.must;
+      const stored = await lockApplication(manager, id, setup);
+      return stored !== null && gateOf(pathOf(stored.application, setup), stored.application)?.kind === 'payment';
+    },
+    paid: async (manager, id, says, held, now) => {
+      const { setup } = this.live.must;
+      const stored = await lockApplication(manager, id, setup);
+      const gate = stored && gateOf(pathOf(stored.application, setup), stored.application);
+      // A letter that asks to pay and has not left says what is not so any more.
+      if (stored && gate?.kind === 'payment')
+        await this.ports.outbox.unsend(manager, stored.application.member, gate.message);
+      await this.move(manager, id, { it: 'paid', says, term: held }, now);
+    },
+    refused: async (manager, id, reason, now) => {
+      await this.move(manager, id, { it: 'paymentRefused', reason }, now);
+    },
+  };
+
+  /** What is offered to somebody whose application waits for its payment. */
+  async offersAtGate(member: MemberId): Promise<{ application: ApplicationId; offers: readonly Offer[] } | null> {
+    const { setup } = this.live.must;
+    const application = await this.applicationOf(member);
+    const gate = application && gateOf(pathOf(application, setup), application);
+    return gate?.kind === 'payment' ? { application: application!.id, offers: gate.offers } : null;
+  }
+
   private async move(
     manager: EntityManager,
     id: ApplicationId,
@@ -271,6 +302,8 @@ export class Joining {
     const { state, asksPlace, form } = application;
     if (asksPlace && before.state === 'open' && state !== 'open' && state !== 'admitted')
       await this.placeMayBeFree(manager, form, now);
+    if (before.state === 'open' && state !== 'open' && state !== 'admitted')
+      await this.ports.letGo(manager, application.id, now);
     if (effects.length === 0) return;
     const person = await PersonInHand.read(manager, application.member);
     if (!person) throw new Error('An application outlived its person.');

@@ -1,6 +1,7 @@
 /** Purpose: applications as reviewers see them: answers, likely duplicates, the limit, what a yes gives. */
 import type { EntityManager } from 'typeorm';
 import type { ApplicationView, LimitView } from '../../contract';
+import { paidOn } from '../../core/doors';
 import { currentTerm, type Facts, type Standing } from '../../core/facts';
 import { fieldKindOf, mailKey } from '../../core/fields';
 import {
@@ -41,14 +42,16 @@ export function grantsOf(application: Application, path: WalkedPath, now: Instan
     return words.levelUntil({ level: title, date: sayDate(term.until, setup.doc.site) });
   });
   const groups = after.groups.map((id) => setup.groups.get(id)?.title ?? id);
-  return listed([...levels, ...groups], setup.doc.site) || words.onlyAdmission;
+  const paid = paidOn(path).map((id) => words.oncePaid({ level: setup.levels.get(id)?.title ?? id }));
+  return listed([...levels, ...paid, ...groups], setup.doc.site) || words.onlyAdmission;
 }
 
 /** The level the path would give, for lists. */
 export function levelSought(application: Application, setup: Setup, now: Instant): string {
   const path = pathOf(application, setup);
   const term = path ? currentTerm(grantsAt(path, application, now, setup), now) : null;
-  return term ? (setup.levels.get(term.level)?.title ?? '') : '';
+  const level = term?.level ?? (path ? paidOn(path)[0] : undefined);
+  return level ? (setup.levels.get(level)?.title ?? '') : '';
 }
 
 /** The first few answers that are not name or address, short: `QM1 2LD, no colonies yet, 3 years`. */

@@ -103,6 +103,23 @@ export class MemberTermRow {
 
   @InstantColumn({ name: 'until_at', nullable: true })
   until!: number | null;
+
+  /** Until when it is paid, where it is held longer so that a renewal can be waited for. */
+  @InstantColumn({ name: 'paid_until', nullable: true })
+  paidUntil!: number | null;
+}
+
+/** That a level was paid for, and when. */
+@Entity('member_paid')
+export class MemberPaidRow {
+  @PrimaryId()
+  member!: string;
+
+  @PrimaryWord()
+  level!: string;
+
+  @PrimaryColumn({ type: 'datetime', precision: 3 })
+  at!: Date;
 }
 
 @Entity('member_group')

@@ -12,6 +12,7 @@ import {
   MemberEntity,
   MemberFactsRow,
   MemberGroupRow,
+  MemberPaidRow,
   MemberTermRow,
   MemberTopicRow,
   MemberValueRow,
@@ -33,11 +34,12 @@ export async function noteOnTimeline(
 /** The facts as their sources say now, within a transaction that has yet to write them. */
 export async function gatherFacts(manager: EntityManager, id: MemberId): Promise<Facts> {
   const member = await manager.getRepository(MemberEntity).findOneByOrFail({ id });
-  const [values, terms, groups, topics] = [
+  const [values, terms, groups, topics, paid] = [
     await manager.getRepository(MemberValueRow).findBy({ member: id }),
     await manager.getRepository(MemberTermRow).findBy({ member: id }),
     await manager.getRepository(MemberGroupRow).findBy({ member: id }),
     await manager.getRepository(MemberTopicRow).findBy({ member: id }),
+    await manager.getRepository(MemberPaidRow).find({ where: { member: id }, order: { at: 'ASC' } }),
   ];
   return {
     member: id,
@@ -48,11 +50,16 @@ export async function gatherFacts(manager: EntityManager, id: MemberId): Promise
     standingSince: member.standingSince,
     joinedAt: member.joinedAt,
     admittedAt: member.admittedAt,
-    terms: terms.map((term) => ({ level: term.level as LevelId, from: term.from.getTime(), until: term.until })),
+    terms: terms.map(({ level, from, until, paidUntil }) => ({
+      level: level as LevelId,
+      from: from.getTime(),
+      until,
+      ...(paidUntil === null ? {} : { paidUntil }),
+    })),
     groups: groups.map((row) => row.group as GroupId),
     fields: Object.fromEntries(values.map((row) => [row.field, row.value])) as Facts['fields'],
     topics: topics.map((row) => row.topic as TopicId),
-    paid: [],
+    paid: paid.map(({ level, at }) => ({ level: level as LevelId, at: at.getTime() })),
     lessons: [],
     owns: false,
   };

@@ -5,11 +5,11 @@
  */
 import type { EntityManager } from 'typeorm';
 import { computedBy, mailKey, nameFault, withComputed } from '../../core/fields';
-import { storedFacts, visitorFacts, type Facts, type FieldValue, type Standing } from '../../core/facts';
+import { storedFacts, visitorFacts, type Facts, type FieldValue, type HeldTerm, type Standing } from '../../core/facts';
 import type { GroupId, Instant, LevelId, MemberId, TopicId } from '../../core/kernel';
 import type { Setup } from '../../core/setup';
 import { claimPictures } from '../pictures';
-import { MemberEntity, MemberGroupRow, MemberTermRow, MemberWordRow } from './member.entities';
+import { MemberEntity, MemberGroupRow, MemberPaidRow, MemberTermRow, MemberWordRow } from './member.entities';
 import { valueColumns, wordsOf } from './member.words';
 
 export type NewMember = {
@@ -143,13 +143,28 @@ export class PersonInHand {
     this.set({ standing, standingSince: at, admittedAt });
   }
 
-  async giveLevel(term: { level: LevelId; from: Instant; until: Instant | null }): Promise<void> {
-    const { level, from, until } = term;
+  async giveLevel({ level, from, until, paidUntil }: HeldTerm): Promise<void> {
+    // Said only where it is another day than the one on which doors shut.
+    const paid = paidUntil === undefined || paidUntil === until ? null : paidUntil;
     await this.manager
       .getRepository(MemberTermRow)
-      .upsert({ member: this.id, level, from: new Date(from), until }, ['member', 'level', 'from']);
+      .upsert({ member: this.id, level, from: new Date(from), until, paidUntil: paid }, ['member', 'level', 'from']);
     const others = this.current.terms.filter((held) => held.level !== level || held.from !== from);
-    this.set({ terms: [...others, { level, from, until }] });
+    this.set({ terms: [...others, { level, from, until, ...(paid === null ? {} : { paidUntil: paid }) }] });
+  }
+
+  /** That a level was paid for. */
+  async pay(level: LevelId, at: Instant): Promise<void> {
+    await this.manager
+      .getRepository(MemberPaidRow)
+      .upsert({ member: this.id, level, at: new Date(at) }, ['member', 'level', 'at']);
+    this.set({ paid: [...this.current.paid, { level, at }].sort((a, b) => a.at - b.at) });
+  }
+
+  /** That what was paid for a level has all gone back. */
+  async unpay(level: LevelId, at: Instant): Promise<void> {
+    await this.manager.getRepository(MemberPaidRow).delete({ member: this.id, level, at: new Date(at) });
+    this.set({ paid: this.current.paid.filter((one) => one.level !== level || one.at !== at) });
   }
 
   async takeLevel(level: LevelId, from: Instant): Promise<void> {

@@ -79,10 +79,18 @@ function conditionSql(condition: Condition, setup: Setup, now: Instant): Sql {
       const { from, until } = windowOf(condition, zone);
       return now >= from && now < until ? everybody : nobody;
     }
-    case 'paidFor':
+    case 'paidFor': {
+      const is = condition.is.filter((id) => setup.levels.has(id));
+      if (is.length === 0) return nobody;
+      const since = condition.within === undefined ? null : at(dayBegins(day - condition.within + 1, zone));
+      return {
+        sql: `m.id IN (SELECT p.member FROM member_paid p WHERE p.level IN (${marks(is)}) AND p.at <= ?${since ? ' AND p.at >= ?' : ''})`,
+        params: [...is, at(now), ...(since ? [since] : [])],
+      };
+    }
     case 'lessonDone':
     case 'ownsThis':
-      // Nobody has paid, done or made anything that is kept yet; see `Facts`.
+      // Nobody has done or made anything that is kept yet; see `Facts`.
       return nobody;
     default:
       return never(condition);

@@ -34,6 +34,11 @@ describe('a mail server that hangs', () => {
 
   it('is told on Today and in health, and staff try again', async () => {
     await caller().join({ mail: 'stuck@oake.example', 'full-name': 'Stuck Thistlegate' });
+    // Of those that the days before have set off none is looked at: the list is told from its head.
+    await stack.query(
+      `DELETE FROM job WHERE lane = 'mail' AND job_key NOT IN
+         (SELECT CONCAT('mail:', id) FROM outgoing WHERE to_mail = 'stuck@oake.example')`,
+    );
     await stack.query(
       `UPDATE job SET attempts = 5, first_at = NOW(3) - INTERVAL 2 HOUR, run_at = ?, last_error = 'The mail server does not answer' WHERE lane = 'mail'`,
       [new Date(stack.services.clock.now() + HOUR)],

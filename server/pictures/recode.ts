@@ -35,7 +35,7 @@ async function decoded<T>(file: Buffer, make: (image: () => Sharp) => Promise<T>
   });
 }
 
-const webp = (image: Sharp, quality: number) => image.webp({ quality, effort: 4 }).toBuffer();
+const webp = (image: Sharp, quality: number) => image.webp({ quality, effort: 2 }).toBuffer();
 
 /** A square for lists, and the whole at a size for screens. @throws TooBusy when too many wait */
 export const forProfile = (file: Buffer): Promise<{ small: Buffer; large: Buffer } | null> =>

@@ -32,6 +32,10 @@ const Config = z.object({
   ADMISSA_SMTP_CA: z.string().default(''),
   /** Where the mail stand-in shows what came, for the demo's links. */
   ADMISSA_MAIL_PAGE: z.url().optional(),
+  /** The card house: where it answers, the key it knows us by, and the key its notices are signed with. */
+  ADMISSA_CARD_URL: z.url().optional(),
+  ADMISSA_CARD_KEY: z.string().default(''),
+  ADMISSA_CARD_NOTICE_KEY: z.string().default(''),
   /** A demo lets managers move the site clock. */
   ADMISSA_DEMO: flag,
   /** Multiplies every limit on tries; 50 in a demo, where many people are one. */
@@ -70,6 +74,8 @@ export type Config = {
     password: string;
     ca: string;
   };
+  /** `url` null where no card house is set up. */
+  readonly cards: { readonly url: string | null; readonly key: string; readonly noticeKey: string };
   readonly mailPage: string | null;
   readonly demo: boolean;
   readonly limitFactor: number;
@@ -119,6 +125,11 @@ export function readConfig(env: NodeJS.ProcessEnv): Config {
       user: c.ADMISSA_SMTP_USER,
       password: c.ADMISSA_SMTP_PASSWORD,
       ca: c.ADMISSA_SMTP_CA,
+    },
+    cards: {
+      url: c.ADMISSA_CARD_URL?.replace(/\/$/, '') ?? null,
+      key: c.ADMISSA_CARD_KEY,
+      noticeKey: c.ADMISSA_CARD_NOTICE_KEY,
     },
     mailPage: c.ADMISSA_MAIL_PAGE ?? null,
     demo: c.ADMISSA_DEMO,

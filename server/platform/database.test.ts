@@ -37,6 +37,7 @@ describe('migrations', () => {
       { name: 'Agreed1700000000008' },
       { name: 'Told1700000000009' },
       { name: 'Shown1700000000010' },
+      { name: 'Paid1700000000011' },
     ]);
     for (const other of others) await other.close();
   });

@@ -9,6 +9,7 @@ import { DataSource, type EntityManager, type MixedList } from 'typeorm';
 import type { Config } from './config';
 import { Foundation1 } from './migrations/foundation';
 import { Entered6 } from './migrations/entered';
+import { Paid11 } from './migrations/paid';
 import { Shown10 } from './migrations/shown';
 import { Told9 } from './migrations/told';
 import { Tried7 } from './migrations/tried';
@@ -37,7 +38,7 @@ export async function openDatabase(config: Config, entities: MixedList<EntityCla
     bigNumberStrings: true,
     poolSize: 12,
     entities: entities as EntityClass[],
-    migrations: [Foundation1, Safe2, Editable3, Slices4, Worked5, Entered6, Tried7, Agreed8, Told9, Shown10],
+    migrations: [Foundation1, Safe2, Editable3, Slices4, Worked5, Entered6, Tried7, Agreed8, Told9, Shown10, Paid11],
     migrationsTableName: 'migration',
   });
   await source.initialize();

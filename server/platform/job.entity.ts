@@ -12,8 +12,8 @@ export class JobRow {
   kind!: string;
 
   /** Letters have hands of their own: a mail server that hangs keeps nothing else waiting. */
-  @Column({ type: 'enum', enum: ['work', 'mail', 'hooks'], default: 'work' })
-  lane!: 'work' | 'mail' | 'hooks';
+  @Column({ type: 'enum', enum: ['work', 'mail', 'hooks', 'cards'], default: 'work' })
+  lane!: 'work' | 'mail' | 'hooks' | 'cards';
 
   /** At most one job has a given key; adding it again moves it. */
   @Column({

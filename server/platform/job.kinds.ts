@@ -2,10 +2,10 @@
  * Purpose: the kinds of job there are: what each carries and in which lane it runs. To add one, name
  * it here and in the clock's catalogue, and give it to `handle` or `outside`; a process does not start while one has nobody who carries it out.
  */
-import type { ApplicationId } from '../../core/kernel';
+import type { ApplicationId, PaymentId, TermId } from '../../core/kernel';
 
 /** Each lane has hands of its own: a mail server that hangs keeps no timer waiting. */
-export const lanes = ['work', 'mail', 'hooks'] as const;
+export const lanes = ['work', 'cards', 'mail', 'hooks'] as const;
 export type Lane = (typeof lanes)[number];
 
 /** `payload` is there for its type alone. */
@@ -28,6 +28,13 @@ export const jobKinds = {
   /** Looks up whom an address belongs to and writes the letter for a forgotten password. */
   resetMail: job<{ mail: string }>('work'),
   staffResetMail: job<{ mail: string }>('work'),
+  /** The clock knocks at a term. */
+  termTimer: job<{ term: TermId }>('work'),
+  /** Charges a card; `tried`: how often it was before. */
+  takePayment: job<{ payment: PaymentId; tried: number }>('cards'),
+  /** Asks the card house what became of a payment that it told of. */
+  lookAtPayment: job<{ key: string }>('cards'),
+  giveBack: job<{ payment: PaymentId; amount: number; key: string }>('cards'),
   sendMail: job<{ id: string }>('mail'),
   callHook: job<{ id: string }>('hooks'),
 } as const;

@@ -34,6 +34,8 @@ const allowances = {
   lettersByPair: { points: 6, duration: 1 * HOURS },
   lettersByAddress: { points: 12, duration: 1 * HOURS },
   pictureByCaller: { points: 40, duration: 1 * HOURS },
+  /** Codes for a discount that are none: a code must not be found by trying. */
+  discountByMember: { points: 60, duration: 1 * HOURS },
   testLetterByStaff: { points: 30, duration: 1 * HOURS },
 } as const;
 export type Purpose = keyof typeof allowances;

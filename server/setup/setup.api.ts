@@ -10,6 +10,7 @@ import {
   upgradeDocument,
   type Setup,
   type SetupFault,
+  isSingle,
 } from '../../core/setup';
 import { envelopeOf, guard, staffOf, type Call } from '../callers';
 import type { Acts } from '../platform/acts';
@@ -96,7 +97,7 @@ export const setupApi = ({ setups, live, acts, clock, reviewers, moved }: SetupP
           body === null ? [] : [{ ...row, body: body as Record<string, unknown>, at: when(at) }],
         ),
         gone: rows.flatMap(({ kind, id, version, body, by, at }) =>
-          body === null && kind !== 'site' && kind !== 'account' ? [{ kind, id, version, by, at: when(at) }] : [],
+          body === null && !isSingle(kind) ? [{ kind, id, version, by, at: when(at) }] : [],
         ),
         live: setup.doc,
         reviewers: await reviewers(),

@@ -213,7 +213,7 @@ describe('a member', () => {
     expect(keeper).not.toContain('ring round your first-year keepers');
     expect(mentor).toContain('ring round your first-year keepers');
     expect(lapsed).not.toContain('Never more than 50 ml');
-    expect(lapsed).toContain('Write to us to renew');
+    expect(lapsed).toContain('Renew your membership');
   });
 
   it('meets the sign-in page with “signed in already”', async () => {

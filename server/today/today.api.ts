@@ -1,6 +1,6 @@
 /** Purpose: the endpoints of Today, each a list of steps. */
 import { implement } from '@orpc/server';
-import { letters, review, today as contract } from '../../contract';
+import { letters, money, review, today as contract } from '../../contract';
 import { callerMay, guard, staffOf, type Call } from '../callers';
 import type { SiteClock } from '../platform/clock';
 import type { LiveSetup } from '../setup';
@@ -12,11 +12,12 @@ export type TodayPorts = { readonly today: Today; readonly clock: SiteClock; rea
 
 export const todayApi = ({ today, clock, live }: TodayPorts) => ({
   index: api.index.handler(async ({ context }) => {
-    const { reviews, letters: stuck, people } = await today.needs(clock.now());
+    const { reviews, letters: stuck, people, money: waiting } = await today.needs(clock.now());
     const mine = callerMay(context, review.approve);
     return {
       needYou: (mine ? reviews : 0) + (callerMay(context, letters.retry) ? stuck : 0),
       needOthers: mine ? 0 : reviews,
+      failing: callerMay(context, money.list) ? waiting : 0,
       people,
     };
   }),
@@ -24,7 +25,13 @@ export const todayApi = ({ today, clock, live }: TodayPorts) => ({
   view: api.view.handler(({ input, context }) => {
     const { name, parts } = staffOf(context);
     const mayReview = callerMay(context, review.approve);
-    const who = { name, parts, mayReview, mayRetry: callerMay(context, letters.retry) };
+    const who = {
+      name,
+      parts,
+      mayReview,
+      mayRetry: callerMay(context, letters.retry),
+      mayKeepBooks: callerMay(context, money.list),
+    };
     return today.view(who, clock.now(), live.must.setup, input.all);
   }),
 

@@ -6,6 +6,7 @@ import { kindOf, type Application } from '../../core/joining';
 import type { Setup } from '../../core/setup';
 import { levelSought, limitView, summaryOf, waitingApplications, waitingCount } from '../joining';
 import type { Directory } from '../members';
+import type { MoneyDesk } from '../money';
 import type { StuckLetters } from '../messages';
 import { comingUp } from './coming.up';
 import { todaySays } from './today.sentences';
@@ -20,6 +21,7 @@ export class Today {
     private readonly db: DataSource,
     private readonly directory: Directory,
     private readonly letters: StuckLetters,
+    private readonly money: MoneyDesk,
   ) {}
 
   /** A word that changes when anything has happened that a desk may show: a step of somebody, an act, a revision. */
@@ -32,9 +34,10 @@ export class Today {
   }
 
   /** How many things wait for each kind of staff. */
-  async needs(now: Instant): Promise<{ reviews: number; letters: number; people: number }> {
+  async needs(now: Instant): Promise<{ reviews: number; letters: number; people: number; money: number }> {
     const reviews = await waitingCount(this.db.manager, now);
-    return { reviews, letters: await this.letters.count(), people: (await this.directory.counts()).everyone };
+    const people = (await this.directory.counts()).everyone;
+    return { reviews, letters: await this.letters.count(), people, money: await this.money.waitingCount() };
   }
 
   /** @param all which of the two lists is wanted whole */
@@ -70,6 +73,7 @@ export class Today {
       letterSent: counts.everyone > 0 || (await this.letters.anySent()),
       lately,
       letters,
+      money: who.mayKeepBooks ? await this.money.waiting(now, setup, SHOWN) : null,
       comingUp: coming,
     };
   }
@@ -159,6 +163,7 @@ export type Who = {
   readonly parts: readonly StaffPart[];
   readonly mayReview: boolean;
   readonly mayRetry: boolean;
+  readonly mayKeepBooks: boolean;
 };
 
 function needLine(who: Who, waiting: number, letters: number, reader: Reader): string {

@@ -166,7 +166,7 @@ describe('the view', () => {
 
   it('shows another day', async () => {
     expect(await (await view('Ida Marrowby', '/winter-treatment-guide', day(800))).text()).toContain(
-      'Write to us to renew',
+      'Renew your membership',
     );
   });
 

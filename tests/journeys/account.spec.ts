@@ -2,6 +2,8 @@ import { accessible, expect, inputsReady, linkIn, signIn, test, watch } from './
 
 const IDA = 'ida.marrowby@mail.example';
 
+test.use({ members: 60 });
+
 test('a member signs in where they wanted to go, and out again', async ({ page, product }) => {
   const complaints = watch(page);
   await page.goto(`${product.site}/winter-treatment-guide`);

@@ -58,7 +58,7 @@ test('Today: what needs somebody, decided with a reason or a yes', async ({ page
     page.getByRole('complementary', { name: 'Jessamy Thorle' }).getByRole('button', { name: 'Admit Jessamy' }),
   ).toBeVisible();
   await page.keyboard.press('y');
-  await expect(page.getByText('Jessamy Thorle is admitted. The letter leaves in a minute.')).toBeVisible();
+  await expect(page.getByText('Jessamy Thorle is through this gate and gets a message.')).toBeVisible();
   await page.keyboard.press('?');
   await expect(page.getByRole('heading', { name: 'Keys' })).toBeVisible();
   await accessible(page, 'the list of keys');
@@ -306,7 +306,7 @@ test('two reviewers: what one does shows at the other, and nothing typed is lost
   await staffIn(other, product, 'odile');
   await other.getByRole('button', { name: 'Review Anselm Pikard' }).click();
   await other.getByRole('button', { name: 'Admit Anselm' }).click();
-  await expect(other.getByText('Anselm Pikard is admitted.')).toBeVisible();
+  await expect(other.getByText('Anselm Pikard is through this gate and gets a message.')).toBeVisible();
   await sheet.getByRole('button', { name: 'Decline Anselm' }).click();
   await expect(page.locator('.act-line')).toContainText(
     'Odile admitted Anselm a moment ago; your answer was not sent.',
@@ -341,7 +341,7 @@ test('an answer lost on the way: sent again, the act is carried out once', async
     sheet.getByText('We could not be reached. Nothing you typed is lost; try again in a moment.'),
   ).toBeVisible();
   await sheet.getByRole('button', { name: 'Admit Fabian' }).click();
-  await expect(page.getByText('Fabian Sedgefield is admitted. The letter leaves in a minute.')).toBeVisible();
+  await expect(page.getByText('Fabian Sedgefield is through this gate and gets a message.')).toBeVisible();
 });
 
 test('a session that ended: signed in over the page, and on', async ({ page, product }) => {

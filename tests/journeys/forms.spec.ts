@@ -34,6 +34,8 @@ async function settings(page: Page, tab: string): Promise<void> {
   await page.getByRole('tab', { name: tab }).click();
 }
 
+test.use({ members: 60 });
+
 test('a page of a form is shown only if; previewed by answering, tried, published, and sent page by page on a phone', async ({
   browser,
   page,

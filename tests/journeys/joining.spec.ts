@@ -12,6 +12,9 @@ import {
   test,
   watch,
 } from './product';
+import { PAYS, giveCard } from './cards';
+
+test.use({ members: 60 });
 
 test('a visitor sees what is open, and of the guide only its outside', async ({ page, product }) => {
   const complaints = watch(page);
@@ -125,15 +128,19 @@ test('a person joins: wrong at each field, right, confirmed, admitted, greeted',
   await accessible(desk, 'the review');
   await sheet.getByRole('button', { name: 'Admit Perrin' }).click();
   await expect(
-    desk.getByRole('status').getByText('Perrin Oake is admitted. The letter leaves in a minute.'),
+    desk.getByRole('status').getByText('Perrin Oake is through this gate and gets a message.'),
   ).toBeVisible();
   await expect(desk.getByRole('button', { name: 'Review Perrin Oake' })).toHaveCount(0);
   expect(deskComplaints).toEqual([]);
 
+  // The first year is paid on the card house's own page.
+  await page.goto(`${product.site}/joining`);
+  await inputsReady(page);
+  await page.getByRole('button', { name: 'Pay £48.00 by card' }).click();
+  await giveCard(page, PAYS);
+  await expect(page.getByRole('heading', { name: 'Paid. Thank you.' })).toBeVisible();
+
   // The next page view opens the guide and greets by name, in the first HTML.
-  const clock = await (await browser.newContext()).newPage();
-  await staffIn(clock, product, 'odile');
-  await moveClock(clock, 'On by an hour');
   const welcome = await product.letter(mail, /^Welcome to Quillmoor, Perrin$/);
   expect(welcome.text).toContain('You are now a Keeper');
   const answer = await page.goto(`${product.site}/winter-treatment-guide`);

@@ -27,8 +27,10 @@ async function answers(address: string): Promise<void> {
     .toBeLessThan(500);
 }
 
-export const test = base.extend<{ product: Product }>({
-  product: async ({ browserName: _ }, use) => {
+export const test = base.extend<{ product: Product; members: number }>({
+  /** How many people Quillmoor has: fewer where nobody counts them, since each journey has a Quillmoor of its own. */
+  members: [400, { option: true }],
+  product: async ({ members }, use) => {
     const database = {
       host: '127.0.0.1',
       port: Number(process.env['ADMISSA_TEST_DB_PORT']),
@@ -39,7 +41,9 @@ export const test = base.extend<{ product: Product }>({
     const connection = await createConnection(database);
     await connection.query(`CREATE DATABASE ${name}`);
     const files = await mkdtemp(join(tmpdir(), 'admissa-files-'));
-    const [mailPort, smtp] = [await freePort(), await freePort()];
+    const [mailPort, smtp, cards] = [await freePort(), await freePort(), await freePort()];
+    const sitePort = await freePort();
+    const noticeKey = `whsec_${randomBytes(24).toString('base64')}`;
     const mailPage = `http://127.0.0.1:${mailPort}`;
     const env = (port: number) => ({
       ...process.env,
@@ -54,28 +58,37 @@ export const test = base.extend<{ product: Product }>({
       ADMISSA_DEMO: '1',
       ADMISSA_LOG: 'error',
       ADMISSA_FILES: files,
+      ADMISSA_CARD_URL: `http://127.0.0.1:${cards}`,
+      ADMISSA_CARD_KEY: name,
+      ADMISSA_CARD_NOTICE_KEY: noticeKey,
+      STANDIN_CARD_PORT: String(cards),
+      STANDIN_CARD_KEY: name,
+      STANDIN_CARD_NOTICE_KEY: noticeKey,
+      STANDIN_CARD_NOTIFY: `http://127.0.0.1:${sitePort}/notices/cards`,
       STANDIN_SMTP_PORT: String(smtp),
       STANDIN_MAIL_PAGE_PORT: String(mailPort),
     });
     const children: ChildProcess[] = [];
-    const run = (file: string, port: number) => {
-      const child = spawn(process.execPath, [resolve('dist/server', file)], {
+    const run = (file: string, port: number, ...args: string[]) => {
+      const child = spawn(process.execPath, [resolve('dist/server', file), ...args], {
         env: env(port),
         stdio: ['ignore', 'ignore', 'inherit'],
       });
       children.push(child);
       return child;
     };
-    const serve = async () => {
-      const port = await freePort();
+    const serve = async (port: number) => {
       run('main.js', port);
       await answers(`http://127.0.0.1:${port}/health/ready`);
       return `http://127.0.0.1:${port}`;
     };
     run('mail.js', 0);
-    const loaded = await new Promise<number | null>((done) => run('seed.js', 4400).once('exit', (code) => done(code)));
+    run('cards.js', 0);
+    const loaded = await new Promise<number | null>((done) =>
+      run('seed.js', 4400, '--members', String(members)).once('exit', (code) => done(code)),
+    );
     expect(loaded, 'Quillmoor is loaded').toBe(0);
-    const site = await serve();
+    const site = await serve(sitePort);
     const letters = async (to: string) =>
       (await (await fetch(`${mailPage}/api?to=${encodeURIComponent(to)}`)).json()) as Letter[];
     await use({
@@ -91,7 +104,7 @@ export const test = base.extend<{ product: Product }>({
           .toBeTruthy();
         return found!;
       },
-      second: serve,
+      second: async () => serve(await freePort()),
     });
     for (const child of children) child.kill('SIGKILL');
     await connection.query(`DROP DATABASE ${name}`);

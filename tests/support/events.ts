@@ -1,3 +1,4 @@
+import type { LevelId } from '../../core/kernel';
 import type { JoiningEvent } from '../../core/joining';
 
 /** Every event there is. A new one breaks this record, and the tables that decide each. */
@@ -11,6 +12,8 @@ export const everyEvent: Record<JoiningEvent['it'], JoiningEvent> = {
   questionAsked: { it: 'questionAsked', by: 'Tamsin Rooke', text: 'Where?' },
   answerGiven: { it: 'answerGiven', text: 'Here.' },
   formCompleted: { it: 'formCompleted' },
+  paid: { it: 'paid', says: '£48.00', term: { level: 'keeper' as LevelId, from: 0, until: null } },
+  paymentRefused: { it: 'paymentRefused', reason: 'Not enough in the account' },
   placeGiven: { it: 'placeGiven' },
   noPlace: { it: 'noPlace' },
   withdrawn: { it: 'withdrawn' },

@@ -5,8 +5,19 @@ import { unsent, type Application } from '../../core/joining';
 import { makeSetup, type Setup, type SetupDocument } from '../../core/setup';
 import document from '../../demo/quillmoor.json';
 
-/** A copy of the document, to be changed by a test. */
-export const quillmoorDocument = (): SetupDocument => structuredClone(document) as unknown as SetupDocument;
+/**
+ * A copy of the document, to be changed by a test. Its Keeper path ends with the review and gives the level by itself, so
+ * that joining is tested apart from money; what the demo loads asks for the payment after it, and the journeys walk that.
+ */
+export function quillmoorDocument(): SetupDocument {
+  const doc = structuredClone(document) as unknown as SetupDocument;
+  for (const path of doc.paths)
+    if (path.id === 'keeper-path') {
+      path.gates = path.gates.filter(({ kind }) => kind !== 'payment');
+      path.grants.unshift({ level: 'keeper' as LevelId, lasts: { count: 1, unit: 'years' } });
+    }
+  return doc;
+}
 
 export function setupOf(doc: unknown): Setup {
   const made = makeSetup(doc);
@@ -14,7 +25,10 @@ export function setupOf(doc: unknown): Setup {
   return made.value;
 }
 
-export const quillmoor = setupOf(document);
+export const quillmoor = setupOf(quillmoorDocument());
+
+/** Quillmoor as the demo has it, payment and all. */
+export const wholeQuillmoor = setupOf(document);
 
 /** Wednesday 14 October 2026, 10:00 in Quillmoor. */
 export const NOW: Instant = Date.UTC(2026, 9, 14, 9, 0);

@@ -4,17 +4,23 @@
  */
 import { randomBytes, randomUUID } from 'node:crypto';
 import { rm } from 'node:fs/promises';
+import { createServer } from 'node:http';
 import type { AddressInfo } from 'node:net';
 import { tmpdir } from 'node:os';
 import { join } from 'node:path';
 import { createConnection } from 'mysql2/promise';
 import { generate } from '../../demo/generate';
 import { load } from '../../demo/load';
+import { loadMoney } from '../../demo/load.money';
 import { PASSWORD, staff } from '../../demo/people';
 import { hashPassword } from '../../server/accounts';
 import { buildServices, start, type Running, type Services } from '../../server/compose';
+import type { MoveBy } from '../../server/clock';
 import { readConfig, type Config } from '../../server/platform/config';
 import { makeLog } from '../../server/platform/log';
+import { House } from '../../standins/cards/house';
+import { cardHouse } from '../../standins/cards/http';
+import { Notices, calm, type Mood } from '../../standins/cards/notices';
 import { Letters, type Letter } from '../../standins/mail/letters';
 import type { SetupDocument } from '../../core/setup';
 import { freePort } from '../../scripts/steps/ports.mjs';
@@ -24,6 +30,9 @@ import { quillmoor } from './quillmoor';
 export { PASSWORD };
 
 export type Stack = {
+  /** The card house: its books, and how it behaves. */
+  readonly house: House;
+  readonly mood: Mood;
   readonly services: Services;
   readonly address: string;
   readonly config: Config;
@@ -35,7 +44,9 @@ export type Stack = {
   /** Waits until every job that is due has been done. */
   settled(): Promise<void>;
   /** Moves the site clock on; everything due happens. */
-  pass(by: 'hour' | 'day' | 'nextDue'): Promise<{ happened: number }>;
+  pass(by: MoveBy): Promise<{ happened: number }>;
+  /** Moves the site clock on to an instant; everything due on the way happens, in order. */
+  to(at: () => number): Promise<void>;
   query<T>(sql: string, params?: unknown[]): Promise<T[]>;
   /** Changes what is live, and publishes it. */
   publish(change: (doc: SetupDocument) => void): ReturnType<Services['setups']['publish']>;
@@ -90,17 +101,36 @@ let hashed: Promise<string> | null = null;
 export async function loadQuillmoor(services: Services, members: number): Promise<void> {
   const passwordHash = await (hashed ??= hashPassword(PASSWORD));
   const now = services.clock.now();
-  await load(
-    services.database.pool,
-    generate({ seed: 1911, members, at: now, setup: quillmoor }),
-    quillmoor,
-    passwordHash,
-    () => undefined,
-  );
+  const people = [...generate({ seed: 1911, members, at: now, setup: quillmoor })];
+  await load(services.database.pool, people, quillmoor, passwordHash, () => undefined);
+  await loadMoney(services.database.pool, people, quillmoor, services.config.cards);
   for (const person of staff) await services.staff.add({ ...person, passwordHash });
   const draft = await services.setups.replaceDraft(quillmoor.doc);
   await services.setups.publish({ note: 'Quillmoor as it stands', author: 'Odile Harrowgate', at: now, draft });
   await services.live.refresh();
+}
+
+/** A card house of its own, which tells the product at `port` what became of payments. */
+async function startHouse(port: number) {
+  const key = randomBytes(12).toString('hex');
+  const noticeKey = `whsec_${randomBytes(24).toString('base64')}`;
+  const house = new House(null);
+  const mood = { ...calm };
+  const notices = new Notices(house, `http://127.0.0.1:${port}/notices/cards`, noticeKey, mood);
+  const server = createServer(cardHouse({ house, notices, mood, key }));
+  await new Promise<void>((ready) => server.listen(0, '127.0.0.1', () => ready()));
+  const url = `http://127.0.0.1:${(server.address() as AddressInfo).port}`;
+  const env = { ADMISSA_CARD_URL: url, ADMISSA_CARD_KEY: key, ADMISSA_CARD_NOTICE_KEY: noticeKey };
+  return {
+    house,
+    mood,
+    env,
+    stop: () =>
+      new Promise<void>((closed) => {
+        server.closeAllConnections();
+        server.close(() => closed());
+      }),
+  };
 }
 
 export async function makeStack(options: { members?: number; env?: Record<string, string> } = {}): Promise<Stack> {
@@ -109,8 +139,11 @@ export async function makeStack(options: { members?: number; env?: Record<string
   const smtp = smtpServer(letters);
   await new Promise<void>((ready) => smtp.listen(0, '127.0.0.1', () => ready()));
   const smtpPort = (smtp.server.address() as AddressInfo).port;
-  const log = makeLog('silent');
-  const config = configFor(database, await freePort(), smtpPort, options.env);
+  const log = makeLog((process.env['TEST_LOG'] ?? 'silent') as never);
+  const port = await freePort();
+  const cards = await startHouse(port);
+  const env = { ...cards.env, ...options.env };
+  const config = configFor(database, port, smtpPort, env);
   const { services: loader, close } = await buildServices(config, log);
   await loadQuillmoor(loader, options.members ?? 40);
   await close();
@@ -122,7 +155,12 @@ export async function makeStack(options: { members?: number; env?: Record<string
     address: config.address,
     config,
     letters,
+    house: cards.house,
+    mood: cards.mood,
     query,
+    to: async (at) => {
+      await services.clockService.moveTo(at());
+    },
     pass: (by) => passTime(services, by),
     publish: async (change) => {
       const { setups, clock, live } = services;
@@ -134,7 +172,7 @@ export async function makeStack(options: { members?: number; env?: Record<string
       return done;
     },
     second: async () => {
-      const other = await start(configFor(database, await freePort(), smtpPort, options.env), log);
+      const other = await start(configFor(database, await freePort(), smtpPort, env), log);
       running.push(other);
       return other;
     },
@@ -143,11 +181,17 @@ export async function makeStack(options: { members?: number; env?: Record<string
     settled: async () => {
       const { jobs, clock } = services;
       await until('jobs to be done', async () =>
-        (await jobs.due(clock.now(), 'work')) + (await jobs.due(clock.now(), 'mail')) === 0 ? true : null,
+        (await jobs.due(clock.now(), 'work')) +
+          (await jobs.due(clock.now(), 'mail')) +
+          (await jobs.due(clock.now(), 'cards')) ===
+        0
+          ? true
+          : null,
       );
     },
     stop: async () => {
       for (const one of running) await one.stop();
+      await cards.stop();
       await new Promise<void>((done) => smtp.close(() => done()));
       await dropDatabase(database);
       await rm(config.files.folder, { recursive: true, force: true });
@@ -155,7 +199,7 @@ export async function makeStack(options: { members?: number; env?: Record<string
   };
 }
 
-export const passTime = ({ clockService, live }: Services, by: 'hour' | 'day' | 'nextDue') =>
+export const passTime = ({ clockService, live }: Services, by: MoveBy) =>
   clockService.move({ who: { kind: 'clock' }, act: 'clock.moved', once: null }, by, live.must.setup);
 
 /** Asks again and again until there is an answer. */

@@ -5,7 +5,12 @@ import type { desk } from './calls';
 import type { setupStanding } from './setup/standing';
 
 /** What the index asks the server for. */
-export type IndexState = { readonly needYou: number; readonly needOthers: number; readonly people: number };
+export type IndexState = {
+  readonly needYou: number;
+  readonly needOthers: number;
+  readonly people: number;
+  readonly failing: number;
+};
 /** What the check-up and the draft say; null until they are known. */
 export type SetupStanding = typeof setupStanding.value;
 

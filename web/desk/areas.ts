@@ -8,11 +8,12 @@ import { joining } from './joining/area';
 import { levels } from './levels/area';
 import { members } from './members/area';
 import { may, type Me } from './session';
+import { money } from './money/area';
 import { settings } from './settings/area';
 import { site } from './site/area';
 import { today } from './today/area';
 
-export const areas: readonly Area[] = [today, members, joining, levels, site, checkup, settings];
+export const areas: readonly Area[] = [today, members, joining, levels, site, money, checkup, settings];
 
 /** The areas somebody works in. */
 export const areasFor = (me: Me): readonly Area[] => areas.filter(({ needs }) => !needs || may(me, needs));

@@ -10,6 +10,7 @@ import { insight } from '../../contract/insight';
 import { madeUp } from '../../contract/madeUp';
 import { savedViews } from '../../contract/savedViews';
 import { members } from '../../contract/members';
+import { money } from '../../contract/money';
 import { pictures } from '../../contract/pictures';
 import { review } from '../../contract/review';
 import { setup } from '../../contract/setup';
@@ -36,6 +37,7 @@ export const desk = {
   madeUp,
   savedViews,
   members,
+  money,
   pictures,
   review,
   setup,

@@ -2,16 +2,22 @@
  * Purpose: what the site's forms ask of the server, with plain fetch: part of the entry, so that a form that is shown
  * can be sent without anything having to be fetched first.
  */
-import type { Problem, account, forms, joining } from '../../contract';
+import type { Problem, account, forms, joining, pay } from '../../contract';
 import { newKey } from '../kit/key';
 import { pageReader } from '../kit/reader';
 import { siteSays } from '../../contract/site.sentences';
 
-type Contract = typeof account & typeof joining & typeof forms;
+type Contract = typeof account & typeof joining & typeof forms & typeof pay;
 type Input<K extends keyof Contract> = Contract[K] extends { '~orpc': { inputSchema?: infer S } }
   ? S extends { _zod: { input: infer I } }
     ? I
     : Record<string, never>
+  : never;
+
+type Output<K extends keyof Contract> = Contract[K] extends { '~orpc': { outputSchema?: infer S } }
+  ? S extends { _zod: { output: infer O } }
+    ? O
+    : never
   : never;
 
 /** Where each is sent to: the same as the contract says (held by a test). */
@@ -34,6 +40,14 @@ export const paths = {
   changePassword: '/site/password',
   changeProfile: '/site/profile',
   endSession: '/site/sessions/end',
+  reckon: '/site/pay/reckon',
+  pay: '/site/pay',
+  cancel: '/site/terms/cancel',
+  resume: '/site/terms/resume',
+  pause: '/site/terms/pause',
+  unpause: '/site/terms/unpause',
+  stay: '/site/terms/stay',
+  card: '/site/terms/card',
 } as const satisfies Partial<Record<keyof Contract, string>>;
 
 /** A refusal or a failure as something to show. */
@@ -50,7 +64,7 @@ const says = () => siteSays(pageReader());
 const unanswered = new Map<string, string>();
 
 /** @throws Refused with what to show; nothing has happened then, or it can be sent again without harm */
-export async function call<K extends keyof typeof paths>(name: K, input: Input<K>): Promise<{ next?: string }> {
+export async function call<K extends keyof typeof paths>(name: K, input: Input<K>): Promise<Output<K>> {
   const given = { ...(input as Record<string, unknown>) };
   const path = paths[name].replace(/\{(\w+)\}/, (_, part: string) => {
     const value = String(given[part]);
@@ -73,7 +87,7 @@ export async function call<K extends keyof typeof paths>(name: K, input: Input<K
     throw new Refused({ code: 'offline', says: says().away });
   }
   unanswered.delete(sent);
-  if (response.ok) return body as { next?: string };
+  if (response.ok) return body as Output<K>;
   const problem = body as Partial<Problem>;
   throw new Refused({
     code: problem.code ?? 'internal',

@@ -101,6 +101,8 @@ export const completeProfile: GateKind<Gate, Detail, Sight> & {
       case 'declined':
       case 'questionAsked':
       case 'answerGiven':
+      case 'paid':
+      case 'paymentRefused':
       case 'placeGiven':
       case 'noPlace':
         return elsewhere;

@@ -118,6 +118,8 @@ export const confirmEmail: GateKind<Gate, Detail, Sight> & {
       case 'questionAsked':
       case 'answerGiven':
       case 'formCompleted':
+      case 'paid':
+      case 'paymentRefused':
       case 'placeGiven':
       case 'noPlace':
         return { turn: 'refuse', refusal: { code: 'not-at-this-gate' } };

@@ -3,26 +3,35 @@ import { z } from 'zod';
 import { completeProfile } from './completeProfile';
 import { confirmEmail } from './confirmEmail';
 import type { AnyGate, GateKind } from './kind';
+import { payment } from './payment';
 import { place } from './place';
 import { review } from './review';
 
 export type { Held, Turn } from './kind';
 
-export const gateKinds = { confirmEmail, review, completeProfile, place } as const;
+export { Offer } from './payment';
+export const gateKinds = { confirmEmail, review, payment, completeProfile, place } as const;
 
 export const GateItem = z.discriminatedUnion('kind', [
   confirmEmail.item,
   review.item,
+  payment.item,
   completeProfile.item,
   place.item,
 ]);
 export type GateItem = z.infer<typeof GateItem>;
 /** The gates that an owner puts on a path. */
-export const OwnGate = z.discriminatedUnion('kind', [confirmEmail.item, review.item, completeProfile.item]);
+export const OwnGate = z.discriminatedUnion('kind', [
+  confirmEmail.item,
+  review.item,
+  payment.item,
+  completeProfile.item,
+]);
 export type OwnGate = z.infer<typeof OwnGate>;
 export const GateDetail = z.discriminatedUnion('kind', [
   confirmEmail.detail,
   review.detail,
+  payment.detail,
   completeProfile.detail,
   place.detail,
 ]);
@@ -30,6 +39,7 @@ export type GateDetail = z.infer<typeof GateDetail>;
 export const GateSight = z.discriminatedUnion('kind', [
   confirmEmail.sight,
   review.sight,
+  payment.sight,
   completeProfile.sight,
   place.sight,
 ]);

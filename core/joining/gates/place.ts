@@ -79,6 +79,8 @@ export const place: GateKind<Gate, Detail, Sight> & { item: typeof item; detail:
         case 'questionAsked':
         case 'answerGiven':
         case 'formCompleted':
+        case 'paid':
+        case 'paymentRefused':
           return elsewhere;
         default:
           return never(event);

@@ -177,6 +177,8 @@ export const review: GateKind<Gate, Detail, Sight> & { item: typeof item; detail
           return { turn: 'refuse', refusal: { code: 'email-already-confirmed' } };
         case 'resendAsked':
         case 'formCompleted':
+        case 'paid':
+        case 'paymentRefused':
         case 'placeGiven':
         case 'noPlace':
           return { turn: 'refuse', refusal: { code: 'not-at-this-gate' } };

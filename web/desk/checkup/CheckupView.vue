@@ -6,7 +6,7 @@ import { VLayout } from 'vuetify/components/VLayout';
 import { VMain } from 'vuetify/components/VMain';
 import { checkCount, keyOf, type Finding } from '../../../core/checkup';
 import { setupAreas, titleIn } from '../../../core/revisions';
-import { listKinds } from '../../../core/setup';
+import { isSingle, listKinds } from '../../../core/setup';
 import KitButton from '../../kit/KitButton.vue';
 import { useNarrow } from '../../kit/narrow';
 import SideSheet from '../../kit/SideSheet.vue';
@@ -32,9 +32,7 @@ const choose = (finding: Finding | null) =>
 useEscape(() => choose(null));
 const kindOf = ({ kind }: Finding) => (kind === 'site' ? common.theSite : common[kind]);
 const itemOf = ({ kind, id }: Finding) =>
-  kind === 'site' || kind === 'account' || !draft.setup
-    ? kindOf({ kind } as Finding)
-    : titleIn(listKinds[kind].list, id, draft.setup);
+  isSingle(kind) || !draft.setup ? kindOf({ kind } as Finding) : titleIn(listKinds[kind].list, id, draft.setup);
 const counts = computed(() =>
   setupAreas.map((area) => ({ area, count: draft.findings.filter((finding) => finding.area === area).length })),
 );

@@ -27,6 +27,7 @@ export const doorsSay = sentences({
   aboutLevel: 'Membership level',
   aboutGroup: 'Group',
   aboutField: 'Profile answer',
+  aboutPaidFor: 'what they have paid for',
   paidFor: 'Has paid for {levels} {when}',
   paidWithin: 'Has paid for {levels} {when} {days} days',
   atAnyTime: 'at any time',

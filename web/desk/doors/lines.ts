@@ -363,6 +363,7 @@ export function offersIn(setup: Setup): Offer[] {
           })),
         ]
       : []),
+    ...(level ? [offer(says.aboutPaidFor, () => ({ fact: 'paidFor', is: [level.id] }))] : []),
     offer(says.aboutSignedIn, () => ({ fact: 'signedIn' })),
     offer(says.aboutAdmittedFor, () => ({ fact: 'admittedFor', days: 30 })),
     offer(says.aboutDate, () => ({ fact: 'date', from: today(zone) })),

@@ -3,6 +3,12 @@ import { sentences } from '../../../core/kernel/sentences';
 
 export const frameSays = sentences({
   onHour: 'On by an hour',
+  onYear: 'On by a year',
+  cancel: 'Cancel',
+  toDay: 'To a day…',
+  whichDay: 'Which day',
+  goThere: 'Go there',
+  stopClock: 'Stop',
   onDay: 'On by a day',
   toNext: 'To the next due thing',
   nothingDue: 'nothing is due',

@@ -91,6 +91,9 @@ function addGate(kind: OwnGate['kind'], title: string): void {
     return found && ('message' in found ? found.message : found.reminder);
   }) as never;
   const step = draft.setup?.doc.forms.find(({ purpose }) => purpose.is === 'step')?.id;
+  const sold = draft.setup?.doc.levels.find(
+    ({ retired, prices }) => !retired && prices.some(({ kind: of }) => of !== 'free'),
+  )?.id;
   const gates: Record<OwnGate['kind'], OwnGate> = {
     confirmEmail: {
       kind: 'confirmEmail',
@@ -114,6 +117,15 @@ function addGate(kind: OwnGate['kind'], title: string): void {
       extra: { count: 7, unit: 'days' },
       reminder: letter,
     },
+    payment: {
+      kind: 'payment',
+      id: made,
+      title,
+      offers: sold ? [{ level: sold }] : [],
+      limit: { count: 21, unit: 'days' },
+      message: letter,
+      reminder: letter,
+    },
     completeProfile: {
       kind: 'completeProfile',
       id: made,
@@ -132,6 +144,7 @@ function addGate(kind: OwnGate['kind'], title: string): void {
 const additions = [
   { title: says.gateConfirm, act: () => addGate('confirmEmail', says.gateConfirm) },
   { title: says.gateReview, act: () => addGate('review', says.gateReview) },
+  { title: says.gatePayment, act: () => addGate('payment', says.gatePayment) },
   { title: says.gateProfile, act: () => addGate('completeProfile', says.gateProfile) },
 ];
 function make(title: string): void {
@@ -164,6 +177,10 @@ function saysOf(one: OwnGate): string[] {
     return [says.codeFor({ span: saySpan(one.lifetime, site.value) }), says.sweptThen({ span })];
   if (one.kind === 'completeProfile')
     return [draft.setup?.forms.get(one.form)?.title ?? '', says.thenClosed({ span })].filter(Boolean);
+  if (one.kind === 'payment') {
+    const offered = new Set(one.offers.map(({ level }) => draft.setup?.levels.get(level)?.title ?? level));
+    return [says.offersLevels({ levels: { either: [...offered] } }), says.thenClosed({ span })];
+  }
   const then = { close: says.thenClosed, askAgain: says.thenAsked, admit: says.thenThrough }[one.then];
   return [one.reader, then({ span })];
 }

@@ -10,6 +10,7 @@ import { pricesOf, sayPrices, type LevelItem, type Price } from '../../../core/l
 import { targetHref } from '../../../core/pages';
 import { idFrom } from '../../../core/setup';
 import KitField from '../../kit/fields/KitField.vue';
+import KitTicks from '../../kit/fields/KitTicks.vue';
 import KitButton from '../../kit/KitButton.vue';
 import KitOrder from '../../kit/KitOrder.vue';
 import MenuButton from '../../kit/MenuButton.vue';
@@ -27,7 +28,7 @@ import { useViewpoint } from '../viewpoint/viewpoint.store';
 import { deskLevelsSays } from './levels.sentences';
 import PriceEditor from './PriceEditor.vue';
 import PriceTable from './PriceTable.vue';
-import { freshPrice } from './prices';
+import { freshPrice, rateOf, rateText } from './prices';
 
 const says = deskLevelsSays(reader);
 const draft = useDraft();
@@ -241,6 +242,21 @@ const acts = computed(() =>
                     @update:model-value="set({ about: $event === '' ? undefined : $event })"
                   />
                 </div>
+                <KitTicks
+                  :model-value="level.byPath ? ['byPath'] : []"
+                  label=""
+                  :items="[{ title: says.onlyByPath, value: 'byPath' }]"
+                  @update:model-value="set({ byPath: $event.length ? true : undefined })"
+                />
+                <KitField
+                  v-if="draft.setup?.doc.money.tax"
+                  id="level-tax"
+                  :model-value="level.tax === undefined ? '' : rateText(level.tax)"
+                  :label="says.ownTax"
+                  :fault="faultAt('tax')"
+                  optional
+                  @update:model-value="set({ tax: $event.trim() === '' ? undefined : rateOf($event) })"
+                />
                 <header class="level-prices">
                   <h3>{{ says.prices }} {{ level.prices.length }}</h3>
                   <KitButton v-if="level.prices.length < 12" kind="link" @click="addPrice">{{

@@ -4,12 +4,19 @@ import type { Area } from '../area';
 import { setupState } from '../setup/areaState';
 import { deskLevelsSays } from './levels.sentences';
 
+const says = deskLevelsSays(reader);
+
 export const levels: Area = {
-  name: deskLevelsSays(reader).levels,
+  name: says.levels,
   path: '/desk/levels',
   key: 'l',
   needs: desk.setup.save,
   view: () => import('./LevelsView.vue'),
+  parts: [
+    { name: says.levels, path: '/desk/levels', view: () => import('./LevelsView.vue'), kind: 'level' },
+    { name: says.codes, path: '/desk/levels/codes', view: () => import('./CodesView.vue'), kind: 'code' },
+    { name: says.taking, path: '/desk/levels/taking', view: () => import('./TakingView.vue'), kind: 'money' },
+  ],
   state: setupState('levels'),
   keys: [],
 };

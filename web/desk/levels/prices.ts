@@ -38,3 +38,11 @@ export const freshPrice = (others: readonly Price[]): Price => ({
   amount: SOME as never,
   each: A_YEAR,
 });
+
+/** `20`, `5.5`: per cent as it is typed; what is none stays as it is, and is marked. */
+export const rateOf = (typed: string): number => {
+  const read = Number(typed.replace(',', '.'));
+  return typed.trim() !== '' && Number.isFinite(read) ? Math.round(read * 100) : (typed as unknown as number);
+};
+/** The same, as it is shown. */
+export const rateText = (rate: unknown) => (typeof rate === 'number' ? String(rate / 100) : String(rate));

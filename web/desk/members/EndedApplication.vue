@@ -6,15 +6,14 @@ import { calls } from '../calls';
 import { useNotice } from '../notice';
 import { useSending } from '../sending';
 import { useFresh } from '../session';
-import { useDrafts } from './drafts';
 import { reader } from '../reader';
+import UnsentWords from './UnsentWords.vue';
 import { membersSays } from './members.sentences';
 
 const says = membersSays(reader);
 
 const props = defineProps<{ application: ApplicationView }>();
 const emit = defineEmits<{ acted: [] }>();
-const drafts = useDrafts();
 const notice = useNotice();
 const fresh = useFresh();
 const { busy, trouble, send } = useSending();
@@ -29,13 +28,7 @@ async function reopen(): Promise<void> {
 </script>
 
 <template>
-  <section v-if="drafts.unsent(application.id)" class="review review--unsent" :aria-label="says.notSent">
-    <h3>{{ says.notSentTitle }}</h3>
-    <p class="review__text">{{ drafts.unsent(application.id) }}</p>
-    <div class="review__acts">
-      <KitButton small @click="drafts.drop(application.id)">{{ says.throwItAway }}</KitButton>
-    </div>
-  </section>
+  <UnsentWords :application="application.id" />
   <p v-if="application.canReopen" class="review__reopen">
     <KitButton small :disabled="busy" @click="reopen">{{ says.openAgain }}</KitButton>
   </p>

@@ -16,6 +16,7 @@ import { may, type Me } from '../session';
 import { useEscape } from '../frame/escape';
 import { useViewpoint } from '../viewpoint/viewpoint.store';
 import EndedApplication from './EndedApplication.vue';
+import GiveLevel from './GiveLevel.vue';
 import PersonTimeline from './PersonTimeline.vue';
 import AnswersEditor from './AnswersEditor.vue';
 import ReviewPanel from './ReviewPanel.vue';
@@ -37,6 +38,12 @@ const viewpoint = useViewpoint();
 const head = ref<HTMLElement>();
 /** Whether the answers are being put right. */
 const correcting = ref(false);
+const giving = ref(false);
+function given(): void {
+  giving.value = false;
+  toHead();
+  void person.refetch();
+}
 function corrected(changed: boolean): void {
   correcting.value = false;
   toHead();
@@ -63,6 +70,7 @@ watch(
   () => {
     tab.value = 'timeline';
     correcting.value = false;
+    giving.value = false;
   },
 );
 onBeforeUnmount(() => {
@@ -120,8 +128,15 @@ useEscape(
         <KitButton v-if="may(me, desk.members.setAnswers) && !correcting" small @click="correcting = true">{{
           says.changeAnswers
         }}</KitButton>
+        <KitButton
+          v-if="may(me, desk.money.gift) && data.application?.state !== 'open' && !giving"
+          small
+          @click="giving = true"
+          >{{ says.giveLevel }}</KitButton
+        >
         <a class="linklike" :href="`mailto:${data.mail}`"><MailText :mail="data.mail" /></a>
       </div>
+      <GiveLevel v-if="giving" :id="data.id" :first-name="firstName" @done="given" />
       <AnswersEditor v-if="correcting" :id="data.id" :key="data.id" @done="corrected" />
       <dl v-else-if="data.application?.state !== 'open'" class="sheet__facts">
         <template v-for="fact in data.facts" :key="fact.label">

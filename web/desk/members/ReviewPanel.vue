@@ -16,6 +16,7 @@ import { useSending } from '../sending';
 import { useFresh } from '../session';
 import { useDrafts, type Purpose } from './drafts';
 import { reader } from '../reader';
+import UnsentWords from './UnsentWords.vue';
 import { membersSays } from './members.sentences';
 
 const says = membersSays(reader);
@@ -152,5 +153,6 @@ useLetter('n', () => {
       </template>
     </template>
     <p v-else class="quiet review__why">{{ says.notYours }}</p>
+    <UnsentWords v-if="!application.canReview" :application="application.id" />
   </section>
 </template>

@@ -20,6 +20,7 @@ import {
   type ListItemKind,
   type Setup,
   type SetupFault,
+  isSingle,
 } from '../../../core/setup';
 import { newKey } from '../../kit/key';
 import { calls, troubleOf, type Trouble } from '../calls';
@@ -265,7 +266,7 @@ export const useDraft = defineStore('draft', () => {
   function takeOut(kind: ItemKind, id: string): void {
     const key = keyFor(kind, id);
     const old = entries.get(key);
-    if (!old || kind === 'site' || kind === 'account') return;
+    if (!old || isSingle(kind)) return;
     entries.delete(key);
     forget(key);
     // The version is looked up when it is sent: what was typed before goes first.
@@ -314,10 +315,9 @@ export const useDraft = defineStore('draft', () => {
         (was.doc[list] as readonly { id: string }[]).map((item) => item.id),
       );
     }
-    const old =
-      kind === 'site' || kind === 'account'
-        ? was.doc[kind]
-        : (was.doc[listKinds[kind].list] as readonly { id: string }[]).find((item) => item.id === id);
+    const old = isSingle(kind)
+      ? was.doc[kind]
+      : (was.doc[listKinds[kind].list] as readonly { id: string }[]).find((item) => item.id === id);
     if (old) edit(kind, id, old as unknown as Body);
     else remove(kind, id);
   }

@@ -117,6 +117,28 @@ useLetter('k', () => step(-1));
               says.tryAgainNow
             }}</KitButton>
           </section>
+          <section v-if="data.money?.total" class="work-list">
+            <div class="section-head">
+              <h2>{{ says.moneyWaits }}</h2>
+              <span class="section-head__count">{{ data.money.total }}</span>
+              <RouterLink class="section-head__note" to="/desk/money?show=failing">{{ says.toMoney }}</RouterLink>
+            </div>
+            <ul>
+              <li v-for="row in data.money.rows" :key="row.id" class="money-row">
+                <span class="flag">{{ row.says }}</span>
+                <span
+                  ><b
+                    ><bdi>{{ row.name }}</bdi></b
+                  >
+                  <span class="quiet">{{ row.about }}</span></span
+                >
+                <span class="money-row__amount">{{ row.amount }}</span>
+                <KitButton small :to="{ path: '/desk/money', query: { show: 'failing', payment: row.id } }">{{
+                  says.open
+                }}</KitButton>
+              </li>
+            </ul>
+          </section>
           <div class="today__foot">
             <section>
               <div class="section-head">

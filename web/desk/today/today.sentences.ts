@@ -60,4 +60,6 @@ export const todaySays = sentences({
     'Nothing comes by itself. Reminders, limits that run out and sign-ups swept away stand here before they happen.',
   andMore: 'and more after that',
   howItGoes: 'How it goes',
+  moneyWaits: 'Payments that fail or are awaited',
+  toMoney: 'All of them in Money',
 });

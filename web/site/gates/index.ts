@@ -3,6 +3,7 @@ import type { Component } from 'vue';
 import type { GateSight } from '../../../core/joining/gates';
 import CompleteProfileGate from './CompleteProfileGate.vue';
 import ConfirmEmailGate from './ConfirmEmailGate.vue';
+import PaymentGate from './PaymentGate.vue';
 import PlaceGate from './PlaceGate.vue';
 import ReviewGate from './ReviewGate.vue';
 
@@ -10,6 +11,7 @@ import ReviewGate from './ReviewGate.vue';
 export const gateParts = {
   confirmEmail: ConfirmEmailGate,
   review: ReviewGate,
+  payment: PaymentGate,
   completeProfile: CompleteProfileGate,
   place: PlaceGate,
 } satisfies Record<GateSight['kind'], Component>;

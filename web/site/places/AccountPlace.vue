@@ -4,6 +4,7 @@ import type { PlaceView } from '../../../contract';
 import { siteSays } from '../../../contract/site.sentences';
 import { useReader } from '../../kit/reader';
 import AccountLines from '../form/AccountLines.vue';
+import MoneyLines from '../form/MoneyLines.vue';
 import PasswordChange from '../form/PasswordChange.vue';
 
 const says = siteSays(useReader());
@@ -17,6 +18,9 @@ defineProps<{ place: Extract<PlaceView, { kind: 'account' }> }>();
       <h1 tabindex="-1">{{ place.title }}</h1>
       <AccountLines :place="place" />
     </main>
-    <aside :aria-label="says.password"><PasswordChange /></aside>
+    <aside :aria-label="place.money ? says.levelAndPayment : says.password">
+      <MoneyLines v-if="place.money" :money="place.money" />
+      <PasswordChange />
+    </aside>
   </div>
 </template>

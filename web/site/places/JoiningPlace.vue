@@ -64,7 +64,7 @@ async function withdraw(): Promise<void> {
         :is="gateParts[place.act.kind]"
         v-if="place.act"
         :act="place.act as never"
-        v-bind="place.further ? { further: place.further } : {}"
+        v-bind="{ ...(place.further ? { further: place.further } : {}), ...(place.pay ? { pay: place.pay } : {}) }"
       />
       <GateList :title="says.yourWayIn" :gates="place.gates" />
     </div>

@@ -9,7 +9,10 @@ import JoinPlace from './JoinPlace.vue';
 import JoiningPlace from './JoiningPlace.vue';
 import NoticePlace from './NoticePlace.vue';
 import PagePlace from './PagePlace.vue';
+import PayPlace from './PayPlace.vue';
+import PayingPlace from './PayingPlace.vue';
 import PlainPlace from './PlainPlace.vue';
+import ReceiptPlace from './ReceiptPlace.vue';
 import ResetPlace from './ResetPlace.vue';
 import SearchPlace from './SearchPlace.vue';
 import SignInPlace from './SignInPlace.vue';
@@ -25,6 +28,9 @@ export const placeParts = {
   forgotten: ForgottenPlace,
   reset: ResetPlace,
   account: AccountPlace,
+  pay: PayPlace,
+  paying: PayingPlace,
+  receipt: ReceiptPlace,
   search: SearchPlace,
   alreadyIn: PlainPlace,
   withdrawn: PlainPlace,

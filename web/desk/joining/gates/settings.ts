@@ -3,11 +3,13 @@ import type { Component } from 'vue';
 import type { OwnGate } from '../../../../core/joining';
 import CompleteProfileSettings from './CompleteProfileSettings.vue';
 import ConfirmEmailSettings from './ConfirmEmailSettings.vue';
+import PaymentSettings from './PaymentSettings.vue';
 import ReviewSettings from './ReviewSettings.vue';
 
 /** Each takes its gate, what may be asked about, and a way to faults; it emits changes and which letter to write. */
 export const gateSettings = {
   confirmEmail: ConfirmEmailSettings,
   review: ReviewSettings,
+  payment: PaymentSettings,
   completeProfile: CompleteProfileSettings,
 } satisfies Record<OwnGate['kind'], Component>;

@@ -1,0 +1,153 @@
+/** Purpose: money that cannot be taken as it is set up: prices, gates, codes, tries. */
+import { offeredBy } from '../joining';
+import { sayDate, saySpan } from '../kernel';
+import { addSpan, startOfDay } from '../kernel/calendar';
+import { pricesOf } from '../levels';
+import type { Setup } from '../setup';
+import { checkupSays } from './checkup.sentences';
+import type { Check, Found } from './finding';
+
+type Words = Pick<Found, 'says' | 'why' | 'mend'>;
+const found = (kind: Found['kind'], id: string, at: string, grave: Found['grave'], words: Words): Found => ({
+  kind,
+  id,
+  at,
+  grave,
+  blocks: false,
+  ...words,
+});
+const taken = ({ doc }: Setup): boolean => doc.money.card || doc.money.transfer !== undefined;
+const paths = ({ doc }: Setup) => doc.paths.filter(({ retired }) => !retired);
+
+/** Something is to be paid, and no way of paying is taken. */
+export const unpayable: Check = (setup) => {
+  if (taken(setup)) return [];
+  const says = checkupSays(setup.doc.site);
+  return paths(setup).flatMap((path) =>
+    path.gates.flatMap((gate, at) =>
+      gate.kind === 'payment'
+        ? [
+            found('path', path.id, `gates.${at}`, 'stops', {
+              says: says.unpayable({ path: path.title }),
+              why: says.unpayableWhy,
+              mend: says.unpayableMend,
+            }),
+          ]
+        : [],
+    ),
+  );
+};
+
+/** A Payment gate that offers nothing that is sold, or something free. */
+export const offersNothing: Check = (setup) => {
+  const says = checkupSays(setup.doc.site);
+  return paths(setup).flatMap((path) =>
+    path.gates.flatMap((gate, at): Found[] => {
+      if (gate.kind !== 'payment') return [];
+      const offered = offeredBy(gate.offers, setup.levels);
+      const named = { path: path.title, gate: gate.title };
+      if (offered.length === 0)
+        return [
+          found('path', path.id, `gates.${at}.offers`, 'stops', {
+            says: says.offersNothing(named),
+            why: says.offersNothingWhy,
+            mend: says.offersNothingMend,
+          }),
+        ];
+      if (offered.some(({ price }) => price.kind !== 'free')) return [];
+      return [
+        found('path', path.id, `gates.${at}.offers`, 'misleads', {
+          says: says.freeGate(named),
+          why: says.freeGateWhy,
+          mend: says.freeGateMend,
+        }),
+      ];
+    }),
+  );
+};
+
+/** A level that is sold, and no way leads to it. */
+export const nobodyGets: Check = (setup) => {
+  const says = checkupSays(setup.doc.site);
+  const given = new Set<string>(
+    [
+      ...paths(setup).flatMap(({ grants }) => grants),
+      ...setup.doc.forms.flatMap(({ purpose, retired }) =>
+        purpose.is === 'followUp' && !retired ? purpose.grants : [],
+      ),
+    ].flatMap((grant) => ('level' in grant ? [grant.level] : [])),
+  );
+  for (const { gates } of paths(setup))
+    for (const gate of gates) if (gate.kind === 'payment') for (const { level } of gate.offers) given.add(level);
+  return setup.doc.levels
+    .filter(({ id, retired, byPath, prices }) => {
+      if (retired || given.has(id)) return false;
+      const free = prices.some(({ kind, retired: gone }) => kind === 'free' && !gone);
+      return byPath === true || !(free || taken(setup));
+    })
+    .map(({ id, title }) =>
+      found('level', id, '', 'loses', {
+        says: says.nobodyGets({ level: title }),
+        why: says.nobodyGetsWhy,
+        mend: says.nobodyGetsMend,
+      }),
+    );
+};
+
+/** A code that nobody can use. */
+export const codeNever: Check = (setup, { now }) => {
+  const { site } = setup.doc;
+  const says = checkupSays(site);
+  return setup.doc.codes.flatMap((code): Found[] => {
+    if (code.retired) return [];
+    const last = code.until ? startOfDay(code.until, site.zone) : null;
+    const over = last !== null && now >= addSpan(last, { count: 1, unit: 'days' }, site.zone);
+    const levels = code.levels ?? setup.doc.levels.map(({ id }) => id);
+    const payable = levels.some((id) => {
+      const level = setup.levels.get(id);
+      return level && !level.retired && pricesOf(level).some(({ kind }) => kind !== 'free');
+    });
+    if (!over && payable) return [];
+    const named = { code: code.word, date: last === null ? '' : sayDate(last, site) };
+    return [
+      found('code', code.id, over ? 'until' : 'levels', 'misleads', {
+        says: over ? says.codeOver(named) : says.codeForNothing(named),
+        why: says.codeNeverWhy,
+        mend: says.codeNeverMend,
+      }),
+    ];
+  });
+};
+
+/** Two codes of one word: the first is meant. */
+export const codeTwice: Check = (setup) => {
+  const says = checkupSays(setup.doc.site);
+  const open = setup.doc.codes.filter(({ retired }) => !retired);
+  return open
+    .filter(({ word }, at) => open.findIndex((one) => one.word === word) < at)
+    .map(({ id, word }) =>
+      found('code', id, 'word', 'misleads', {
+        says: says.codeTwice({ code: word }),
+        why: says.codeTwiceWhy,
+        mend: says.codeTwiceMend,
+      }),
+    );
+};
+
+/** A try that comes when nobody is waited for any more. */
+export const triesBeyondGrace: Check = (setup, { now }) => {
+  const { site, money } = setup.doc;
+  const says = checkupSays(site);
+  const ends = addSpan(now, money.grace, site.zone);
+  return money.retries.flatMap((span, at) =>
+    addSpan(now, span, site.zone) < ends
+      ? []
+      : [
+          found('money', 'money', `retries.${at}`, 'loses', {
+            says: says.triesBeyond({ span: saySpan(span, site), grace: saySpan(money.grace, site) }),
+            why: says.triesBeyondWhy,
+            mend: says.triesBeyondMend,
+          }),
+        ],
+  );
+};

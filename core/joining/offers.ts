@@ -1,0 +1,34 @@
+/** Purpose: what a Payment gate offers, one price a line, and back. */
+import type { LevelId, PriceId } from '../kernel';
+import { pricesOf, type LevelItem, type Price } from '../levels';
+import type { Offer } from './gates/payment';
+
+export const OFFER_MARK = '/';
+/** `keeper/yearly` */
+export const offerKey = (level: string, price: string): string => `${level}${OFFER_MARK}${price}`;
+
+export type Offered = { readonly key: string; readonly level: LevelItem; readonly price: Price };
+
+/** Each price that can be taken, of levels that are sold, in the order of the offers. */
+export const offeredBy = (offers: readonly Offer[], levels: ReadonlyMap<string, LevelItem>): Offered[] =>
+  offers.flatMap(({ level: id, price: only }) => {
+    const level = levels.get(id);
+    if (!level || level.retired) return [];
+    return pricesOf(level)
+      .filter((price) => only === undefined || price.id === only)
+      .map((price) => ({ key: offerKey(level.id, price.id), level, price }));
+  });
+
+/** Pairs of level and price as offers: a level of which every price is named is named alone, so that a new one is offered too. */
+export function offersFrom(pairs: readonly (readonly string[])[], levels: readonly LevelItem[]): Offer[] {
+  const whole = (id: string) =>
+    levels
+      .find((level) => level.id === id)
+      ?.prices.every(({ id: price }) => pairs.some(([level, one]) => level === id && one === price)) ?? false;
+  const offers: Offer[] = [];
+  for (const [level = '', price = ''] of pairs) {
+    if (!whole(level)) offers.push({ level: level as LevelId, price: price as PriceId });
+    else if (!offers.some((offer) => offer.level === level)) offers.push({ level: level as LevelId });
+  }
+  return offers;
+}

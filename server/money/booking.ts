@@ -1,0 +1,337 @@
+/**
+ * Purpose: what becomes of payments, booked: state, ledger, receipt, term, letters, application; all in one transaction.
+ * Invariant: a payment is booked as paid once, whoever brings the news (the one who comes back, a notice, the clock, a look
+ * at the house). Money that came where it was no longer wanted goes back by itself. Locks are taken in one order: payment,
+ * term, person.
+ */
+import type { EntityManager } from 'typeorm';
+import { currentTerm } from '../../core/facts';
+import { type ApplicationId, type Instant, type MemberId, type PaymentId } from '../../core/kernel';
+import { received, refunded, type Term } from '../../core/money';
+import type { Setup } from '../../core/setup';
+import { PersonInHand, noteOnTimeline } from '../members';
+import { refusalReasons, type HouseCard, type HousePayment } from './card.house';
+import { aboutOf, charge, dropPayment, isCharged } from './charges';
+import { CardRow, CodeUseRow, PaymentRow } from './money.entities';
+import type { MoneyLetters } from './money.letters';
+import { moneySays } from './money.sentences';
+import {
+  book,
+  issue,
+  lastPaid,
+  lockPayment,
+  lockTerm,
+  savePayment,
+  sayReceipt,
+  withTry,
+  type Payment,
+} from './money.store';
+import { sayReason } from './money.words';
+import { receiptOf, refundReceiptOf } from './receipts';
+import { heldOf, type Held, type TermPorts, type Terms } from './terms';
+
+/** What a payment of an application means to it; told within the same transaction. */
+export type Applications = {
+  /** Whether it waits at a gate for a payment, just now. */
+  waits(manager: EntityManager, id: ApplicationId): Promise<boolean>;
+  paid(manager: EntityManager, id: ApplicationId, says: string, held: Held, now: Instant): Promise<void>;
+  refused(manager: EntityManager, id: ApplicationId, reason: string, now: Instant): Promise<void>;
+};
+
+export type Outcome =
+  | {
+      readonly is: 'paid';
+      readonly by: 'card' | 'transfer';
+      readonly card: HouseCard | null;
+      readonly house: string | null;
+    }
+  | { readonly is: 'refused'; readonly reason: string; readonly house: string | null };
+
+export class Booking {
+  /** Set by whoever knows applications. */
+  applications: Applications | null = null;
+
+  constructor(
+    private readonly ports: Pick<TermPorts, 'live' | 'jobs'>,
+    private readonly letters: MoneyLetters,
+    private readonly terms: Terms,
+  ) {}
+
+  private get setup(): Setup {
+    return this.ports.live.must.setup;
+  }
+
+  /** Books what became of a payment. Told again, or of one that is booked already, it changes nothing. */
+  async settle(manager: EntityManager, id: PaymentId, outcome: Outcome, now: Instant): Promise<Payment | null> {
+    const payment = await lockPayment(manager, id);
+    if (!payment) return null;
+    if (outcome.is === 'refused') return this.refused(manager, payment, outcome, now);
+    if (payment.state === 'paid') return payment;
+    return this.paid(manager, payment, outcome, now);
+  }
+
+  /** Books what the card house says of a payment; one that is still open there is left as it is. */
+  async settleAs(manager: EntityManager, id: PaymentId, found: HousePayment, now: Instant): Promise<Payment | null> {
+    const { state, reason, card, id: house } = found;
+    switch (state) {
+      case 'paid':
+        return this.settle(manager, id, { is: 'paid', by: 'card', card, house }, now);
+      case 'refused':
+        return this.settle(manager, id, { is: 'refused', reason: reason ?? 'unknown', house: house || null }, now);
+      case 'open':
+      case 'dropped': {
+        const payment = await lockPayment(manager, id);
+        return state === 'dropped' && payment?.state === 'open' ? dropPayment(manager, payment, now) : payment;
+      }
+    }
+  }
+
+  private async paid(
+    manager: EntityManager,
+    payment: Payment,
+    outcome: Extract<Outcome, { is: 'paid' }>,
+    now: Instant,
+  ): Promise<Payment> {
+    const { setup } = this;
+    const { card } = outcome;
+    const person = await PersonInHand.read(manager, payment.member);
+    if (card && person) await this.keepCard(manager, payment.member, card, now);
+    const rest = payment.amount - payment.received;
+    const tried = { at: now, by: outcome.by, result: 'paid', reason: '', amount: rest } as const;
+    const done: Payment = {
+      ...payment,
+      state: 'paid',
+      by: outcome.by,
+      house: outcome.house ?? payment.house,
+      card: card?.last ?? payment.card,
+      received: payment.amount,
+      doneAt: now,
+      data: withTry(payment.data, tried),
+    };
+    if (payment.kind === 'card') {
+      await savePayment(manager, done);
+      if (person) await this.terms.tryAgainWith(manager, payment.member, now);
+      return done;
+    }
+    const wasCharged = await isCharged(manager, payment);
+    // What was dropped had been taken back; it is charged again, since it was paid after all.
+    if (!wasCharged) await charge(manager, done, now);
+    await book(manager, received(payment.level, rest, outcome.by === 'card' ? 'card' : 'bank'), aboutOf(done, now));
+    const wanted = person ? await this.give(manager, done, person, now) : null;
+    const settled: Payment = wanted ? { ...done, term: wanted.id } : done;
+    await savePayment(manager, settled);
+    const number = await this.receipt(manager, settled, person, rest, now);
+    if (!wanted || !person) {
+      // It came where nothing waited for it any more: a second payment of one application, an erased person.
+      await this.giveBack(manager, settled, settled.amount, '', false, now);
+      if (person) await person.write(setup);
+      return settled;
+    }
+    await person.pay(payment.level, now);
+    await person.write(setup);
+    await this.letters.post(
+      manager,
+      person,
+      'paid',
+      { amount: this.letters.money(rest), receipt: sayReceipt(number) },
+      payment.level,
+      now,
+    );
+    const words = moneySays(setup.doc.site);
+    const title =
+      payment.kind === 'renewal'
+        ? words.renewed({ level: this.letters.levelTitle(payment.level), amount: this.letters.money(payment.amount) })
+        : words.tookLevel({
+            level: this.letters.levelTitle(payment.level),
+            amount: this.letters.money(payment.amount),
+          });
+    await noteOnTimeline(manager, payment.member, [
+      {
+        at: now,
+        what: payment.kind === 'renewal' ? 'level.renewed' : 'money.paid',
+        title,
+        note: words.receipt({ number: sayReceipt(number) }),
+      },
+    ]);
+    if (payment.application && this.applications) {
+      const held = heldOf(wanted, setup);
+      await this.applications.paid(manager, payment.application as ApplicationId, title, held, now);
+    }
+    return settled;
+  }
+
+  /** Gives what was paid for. @returns the term, or null where nobody waits for this payment any more */
+  private async give(
+    manager: EntityManager,
+    payment: Payment,
+    person: PersonInHand,
+    now: Instant,
+  ): Promise<Term | null> {
+    const { taking, code, bill, setOff: off } = payment.data;
+    if (payment.kind === 'renewal') {
+      const term = await lockTerm(manager, payment.term ?? '');
+      // Who has taken another meanwhile does not need the one that was given up.
+      if (!term || (term.state === 'ended' && currentTerm(person.facts, now))) return null;
+      const stepped = await this.terms.apply(manager, person, term, { it: 'paid', n: payment.n, bill }, now);
+      return stepped.ok ? stepped.value : null;
+    }
+    if (payment.application) {
+      // Of two payments of one application the second goes back, as does one that came when nobody asked for it any more.
+      const waits = await this.applications?.waits(manager, payment.application as ApplicationId);
+      if (!waits) return null;
+    }
+    const before = payment.kind === 'switch' ? await lockTerm(manager, payment.term ?? '') : null;
+    // What is left was reckoned of one span of one term; where that has gone on, it is no longer what is left.
+    if (payment.kind === 'switch' && (!before || before.state === 'ended' || before.span.from !== off?.of)) return null;
+    if (before) await this.terms.apply(manager, person, before, { it: 'switched' }, now);
+    if (code) await this.useCode(manager, code.id, payment, now);
+    const left = before ? before.credit + (off?.left ?? 0) - bill.credit : 0;
+    return this.terms.begin(manager, person, { taking, code, by: payment.by, credit: left, paid: bill.worth }, now);
+  }
+
+  private async refused(
+    manager: EntityManager,
+    payment: Payment,
+    { reason, house }: Extract<Outcome, { is: 'refused' }>,
+    now: Instant,
+  ): Promise<Payment> {
+    if (payment.state !== 'open' && payment.state !== 'taking') return payment;
+    const words = moneySays(this.setup.doc.site);
+    const tried = { at: now, by: payment.by, result: 'refused', reason, amount: payment.amount } as const;
+    const done: Payment = {
+      ...payment,
+      state: 'refused',
+      house: house ?? payment.house,
+      data: withTry(payment.data, tried),
+    };
+    await savePayment(manager, done);
+    const title = words.couldNot({
+      amount: this.letters.money(payment.amount),
+      level: this.letters.levelTitle(payment.level),
+    });
+    if (payment.kind === 'renewal') {
+      const term = await lockTerm(manager, payment.term ?? '');
+      const person = term && (await PersonInHand.read(manager, payment.member));
+      if (!term || !person) return done;
+      const final = refusalReasons[reason]?.final ?? false;
+      await this.terms.apply(manager, person, term, { it: 'refused', n: payment.n, final }, now);
+      await person.write(this.setup);
+    } else if (payment.application) {
+      await this.applications?.refused(
+        manager,
+        payment.application as ApplicationId,
+        sayReason(reason, this.setup.doc.site),
+        now,
+      );
+      return done;
+    }
+    await noteOnTimeline(manager, payment.member, [
+      { at: now, what: 'money.refused', title, note: sayReason(reason, this.setup.doc.site) },
+    ]);
+    return done;
+  }
+
+  /** Part of a transfer has come. */
+  async part(manager: EntityManager, payment: Payment, amount: number, now: Instant): Promise<void> {
+    if (!(await isCharged(manager, payment))) await charge(manager, payment, now);
+    await book(manager, received(payment.level, amount, 'bank'), aboutOf(payment, now));
+    const tried = { at: now, by: 'transfer', result: 'paid', reason: '', amount } as const;
+    const more: Payment = { ...payment, received: payment.received + amount, data: withTry(payment.data, tried) };
+    await savePayment(manager, more);
+    await this.receipt(manager, more, await PersonInHand.read(manager, payment.member), amount, now);
+  }
+
+  /**
+   * Gives money back: booked now, and moved by a job where it goes to a card.
+   * @param ends whether the term it paid for ends with it
+   */
+  async giveBack(
+    manager: EntityManager,
+    payment: Payment,
+    amount: number,
+    reason: string,
+    ends: boolean,
+    now: Instant,
+  ): Promise<void> {
+    const { setup } = this;
+    const by = payment.by === 'card' ? 'card' : 'bank';
+    await book(
+      manager,
+      refunded(payment.level, payment.data.bill, payment.refunded, amount, by),
+      aboutOf(payment, now),
+    );
+    const after: Payment = { ...payment, refunded: payment.refunded + amount };
+    await savePayment(manager, after);
+    const person = await PersonInHand.read(manager, payment.member);
+    const number = await issue(manager, {
+      kind: 'refund',
+      payment,
+      amount,
+      at: now,
+      data: refundReceiptOf(payment, amount, reason, person?.facts ?? null, setup),
+    });
+    if (by === 'card' && payment.house)
+      await this.ports.jobs.add(manager, {
+        kind: 'giveBack',
+        runAt: now,
+        payload: { payment: payment.id, amount, key: `back:${number}` },
+        key: `back:${number}`,
+      });
+    if (!person) return;
+    const term = payment.term ? await lockTerm(manager, payment.term) : null;
+    if (term) {
+      const ofSpan = (await lastPaid(manager, term)) === payment.id;
+      await this.terms.apply(manager, person, term, { it: 'refunded', amount, ofSpan, ends }, now);
+    }
+    if (after.refunded === after.amount) await person.unpay(payment.level, payment.doneAt ?? now);
+    await person.write(setup);
+    const money = this.letters.money(amount);
+    await this.letters.post(
+      manager,
+      person,
+      'refunded',
+      { amount: money, receipt: sayReceipt(number), reason },
+      payment.level,
+      now,
+    );
+    const title = moneySays(setup.doc.site).givenBack({ amount: money });
+    await noteOnTimeline(manager, payment.member, [
+      { at: now, what: 'money.refunded', title, ...(reason ? { note: reason } : {}) },
+    ]);
+  }
+
+  /** What an application leaves behind when it ends or is erased: nothing is asked for any more, what was paid goes back. */
+  async letGo(manager: EntityManager, application: ApplicationId, now: Instant): Promise<void> {
+    const rows = (await manager.getRepository(PaymentRow).findBy({ application })) as Payment[];
+    for (const payment of rows) {
+      if (payment.state === 'paid') {
+        const rest = payment.amount - payment.refunded;
+        if (rest > 0) await this.giveBack(manager, payment, rest, '', true, now);
+      } else if (payment.state !== 'dropped') await dropPayment(manager, payment, now);
+    }
+  }
+
+  private async keepCard(
+    manager: EntityManager,
+    member: MemberId,
+    { token, last, expires }: HouseCard,
+    now: Instant,
+  ): Promise<void> {
+    await manager.getRepository(CardRow).upsert({ member, token, last, expires, since: now, told: false }, ['member']);
+  }
+
+  private async useCode(manager: EntityManager, code: string, { member, id }: Payment, now: Instant): Promise<void> {
+    await manager.getRepository(CodeUseRow).upsert({ code, member, payment: id, at: now }, ['code', 'member']);
+  }
+
+  private async receipt(
+    manager: EntityManager,
+    payment: Payment,
+    person: PersonInHand | null,
+    amount: number,
+    now: Instant,
+  ): Promise<number> {
+    const data = receiptOf(payment, amount, person?.facts ?? null, this.setup);
+    return issue(manager, { kind: 'payment', payment, amount, at: now, data });
+  }
+}

@@ -1,0 +1,13 @@
+export type { Applications } from './booking';
+export { buildMoney } from './build';
+export { HttpCardHouse, type CardHouse } from './card.house';
+export { cardNotices, type NoticePorts } from './notices';
+export type { Paying } from './paying';
+export { payApi, type PayApi, type PayPorts } from './pay.api';
+export { moneyForms, paySend, termSend } from './money.forms';
+export { choiceOf, moneyPlaces } from './money.places';
+export { receiptRoute, type ReceiptPorts } from './receipt.store';
+export type { MoneyDesk } from './money.desk';
+export { moneyApi, type MoneyPorts } from './money.api';
+export { receiptOf, refundReceiptOf } from './receipts';
+export { renewalKey } from './money.store';

@@ -1,0 +1,143 @@
+/**
+ * Purpose: money as rows: terms, payments, receipts, the ledger.
+ * Invariant: within the caller's transaction. The ledger and receipts are only added to.
+ */
+import type { EntityManager } from 'typeorm';
+import type { Instant, LevelId, MemberId, PaymentId, TermId } from '../../core/kernel';
+import { monthly, nextAt, type Entry, type Term, type TermRules } from '../../core/money';
+import type { Setup } from '../../core/setup';
+import type { Jobs } from '../platform/jobs';
+import {
+  CardRow,
+  LedgerEntryRow,
+  PaymentRow,
+  ReceiptRow,
+  TermRow,
+  type PaymentData,
+  type ReceiptData,
+} from './money.entities';
+
+export type Payment = Omit<PaymentRow, 'id' | 'member' | 'level'> & {
+  readonly id: PaymentId;
+  readonly member: MemberId;
+  readonly level: LevelId;
+};
+
+/** What terms of a level are reckoned by. */
+export const rulesFor = (level: string, { doc, levels }: Setup): TermRules => ({
+  zone: doc.site.zone,
+  money: doc.money,
+  rate: levels.get(level)?.tax ?? null,
+});
+
+export const termKey = (id: TermId) => `term:${id}`;
+
+const columnsOf = (term: Term) => ({
+  id: term.id,
+  member: term.member,
+  level: term.level,
+  state: term.state,
+  from: term.from,
+  until: term.until,
+  endedAt: term.endedAt,
+  monthly: monthly(term.price, term.chosen),
+  data: term,
+});
+
+export const saveTerm = async (manager: EntityManager, term: Term): Promise<void> => {
+  await manager.getRepository(TermRow).upsert(columnsOf(term) as never, ['id']);
+};
+
+export async function lockTerm(manager: EntityManager, id: string): Promise<Term | null> {
+  const row = await manager.getRepository(TermRow).findOne({ where: { id }, lock: { mode: 'pessimistic_write' } });
+  return row?.data ?? null;
+}
+
+/** The terms of somebody, those that go on first. */
+export async function termsOf(manager: EntityManager, member: MemberId): Promise<Term[]> {
+  const rows = await manager.getRepository(TermRow).find({ where: { member }, order: { from: 'DESC' } });
+  return rows.map(({ data }) => data).sort((a, b) => Number(a.state === 'ended') - Number(b.state === 'ended'));
+}
+
+/** Sets the clock of a term, or stops it. */
+export async function setTimer(manager: EntityManager, jobs: Jobs, term: Term, at: Instant | null): Promise<void> {
+  if (at === null) return void (await jobs.cancel(manager, termKey(term.id)));
+  await jobs.add(manager, { kind: 'termTimer', runAt: at, payload: { term: term.id }, key: termKey(term.id) });
+}
+
+export const timerOf = (term: Term, setup: Setup): Instant | null => nextAt(term, rulesFor(term.level, setup));
+
+export async function lockPayment(manager: EntityManager, id: string): Promise<Payment | null> {
+  const row = await manager.getRepository(PaymentRow).findOne({ where: { id }, lock: { mode: 'pessimistic_write' } });
+  return row as Payment | null;
+}
+
+export const paymentById = async (manager: EntityManager, id: string): Promise<Payment | null> =>
+  (await manager.getRepository(PaymentRow).findOneBy({ id })) as Payment | null;
+
+export async function savePayment(manager: EntityManager, payment: Payment): Promise<void> {
+  await manager.getRepository(PaymentRow).save(payment as never);
+}
+
+/** What of a payment can go back: what has come of it, once nothing more is to come. */
+export const refundable = ({ state, received, refunded }: Payment): number =>
+  state === 'paid' || state === 'dropped' ? received - refunded : 0;
+
+/** One renewal of a term is asked for once; its payments are numbered anew after a pause, the day they are due is its own. */
+export const renewalKey = (term: TermId, due: Instant): string => `${term}:${due}`;
+
+/** The payment that was last paid for a term; null where it is a gift. */
+export async function lastPaid(
+  manager: EntityManager,
+  { id, member }: Pick<Term, 'id' | 'member'>,
+): Promise<PaymentId | null> {
+  const [row] = (await manager.query(
+    `SELECT id FROM payment WHERE member = ? AND term = ? AND state = 'paid' AND kind <> 'card'
+     ORDER BY done_at DESC, id DESC LIMIT 1`,
+    [member, id],
+  )) as { id: PaymentId }[];
+  return row?.id ?? null;
+}
+
+/** The part of the data that tells of one more try. */
+export const withTry = (data: PaymentData, tried: PaymentData['tries'][number]): PaymentData => ({
+  ...data,
+  tries: [...data.tries, tried],
+});
+
+/** Writes an entry into the ledger; one without lines says nothing and is not written. */
+export async function book(
+  manager: EntityManager,
+  { what, lines }: Entry,
+  about: { readonly at: Instant; readonly payment: PaymentId | null; readonly member: MemberId },
+): Promise<void> {
+  if (lines.length === 0) return;
+  const made = await manager.getRepository(LedgerEntryRow).insert({ what, ...about });
+  const entry = String(made.identifiers[0]!['id']);
+  await manager.query(
+    `INSERT INTO ledger_line (entry, account, level, amount) VALUES ${lines.map(() => '(?, ?, ?, ?)').join(', ')}`,
+    lines.flatMap(({ account, level, amount }) => [entry, account, level ?? '', amount]),
+  );
+}
+
+/** Issues a receipt under the next number. */
+export async function issue(
+  manager: EntityManager,
+  receipt: { kind: 'payment' | 'refund'; payment: Payment; amount: number; at: Instant; data: ReceiptData },
+): Promise<number> {
+  // Locked until the transaction ends: a number that is given is used, or given again.
+  await manager.query('UPDATE receipt_count SET last = last + 1 WHERE id = 1');
+  const [row] = (await manager.query('SELECT last FROM receipt_count WHERE id = 1')) as { last: number }[];
+  const number = Number(row!.last);
+  const { kind, payment, amount, at, data } = receipt;
+  await manager
+    .getRepository(ReceiptRow)
+    .insert({ number, kind, payment: payment.id, member: payment.member, at, amount, data: data as never });
+  return number;
+}
+
+/** `Q-000427`: of any length, and told from other numbers. */
+export const sayReceipt = (number: number): string => String(number).padStart(6, '0');
+
+export const cardOf = (manager: EntityManager, member: MemberId): Promise<CardRow | null> =>
+  manager.getRepository(CardRow).findOneBy({ member });

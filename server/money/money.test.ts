@@ -1,0 +1,587 @@
+/** Money from the first payment on: at the gate, through the card house and back, by transfer, renewed, refused, given back. */
+import { afterAll, afterEach, beforeAll, describe, expect, it } from 'vitest';
+import type { BooksView, OwnMoneyView, PayView, PlaceView } from '../../contract';
+import { Caller, codeIn, makeStack, until, type Stack } from '../../tests/support/stack';
+import { testCards } from '../../standins/cards/cards';
+
+const numberOf = (title: RegExp): string =>
+  Object.entries(testCards).find(([, { title: says }]) => title.test(says))![0];
+const PAYS = numberOf(/^Pays, every time/);
+const ONCE = numberOf(/^Pays once/);
+const BROKE = numberOf(/^Not enough/);
+
+let stack: Stack;
+let bea: Caller;
+beforeAll(async () => {
+  stack = await makeStack({ members: 20 });
+  bea = await new Caller(stack.address).staffIn('bea@quillmoor.example');
+});
+afterAll(() => stack.stop());
+afterEach(async () => {
+  Object.assign(stack.mood, { away: false, slow: 0, late: 0, twice: false, reversed: false, lost: false });
+  await stack.settled();
+  const { body } = await bea.get<BooksView>('/desk/money/books');
+  expect(body.faults).toEqual([]);
+});
+
+let people = 0;
+/** Somebody new who has confirmed their address on the Patron path, and waits for their payment. */
+async function atTheGate(): Promise<Caller & { mail: string }> {
+  const who = new Caller(stack.address);
+  const mail = `patron${++people}@oake.example`;
+  const answers = { 'full-name': 'Perrin Oake', mail, password: 'moss lantern heather', rules: true };
+  const sent = await who.post('/site/join/patron', { once: crypto.randomUUID(), answers, took: 60_000 });
+  expect(sent.status).toBe(200);
+  const code = codeIn(await stack.letter(mail, ({ subject }) => subject.includes('code')));
+  expect((await who.post('/site/joining/code', { code })).status).toBe(200);
+  return Object.assign(who, { mail });
+}
+const placeOf = async <P extends PlaceView['kind']>(who: Caller, path: string, kind: P) => {
+  const { body } = await who.get<{ place: PlaceView; elsewhere?: string }>(
+    `/site/view?path=${encodeURIComponent(path)}`,
+  );
+  expect(body.elsewhere ?? body.place.kind).toBe(kind);
+  return body.place as Extract<PlaceView, { kind: P }>;
+};
+const pay = (who: Caller, about: object = {}) =>
+  who.post<{ next: string; here: string; code?: string; faults?: { at: string; says: string }[] }>('/site/pay', {
+    offer: 'patron/own',
+    by: 'card',
+    ...about,
+  });
+/** Gives a card on the page of the house. @returns where the house leads back to */
+async function giveCard(page: string, number: string): Promise<string> {
+  const response = await fetch(page, {
+    method: 'POST',
+    redirect: 'manual',
+    headers: { 'content-type': 'application/x-www-form-urlencoded' },
+    body: new URLSearchParams({ act: 'pay', number, expires: '12/49' }),
+  });
+  return new URL(response.headers.get('location') ?? page).pathname;
+}
+const standingOf = async (who: { mail: string }) =>
+  (await stack.query<{ standing: string }>('SELECT standing FROM member WHERE mail = ?', [who.mail]))[0]?.standing;
+const ownMoney = async (who: Caller): Promise<OwnMoneyView> => (await placeOf(who, '/account', 'account')).money!;
+const paymentsOf = (who: { mail: string }) =>
+  stack.query<{ id: string; state: string; kind: string; amount: number; refunded: number; reference: string }>(
+    'SELECT p.* FROM payment p JOIN member m ON m.id = p.member WHERE m.mail = ? ORDER BY p.opened_at, p.id',
+    [who.mail],
+  );
+
+/** So many days go by; sessions end meanwhile, so that everybody signs in again. */
+async function pass(who: Caller & { mail: string }, days: number): Promise<void> {
+  await stack.to(() => stack.services.clock.now() + days * 86_400_000);
+  await stack.settled();
+  await bea.staffIn('bea@quillmoor.example');
+  expect((await who.signIn(who.mail, 'moss lantern heather')).status).toBe(200);
+}
+
+describe('at the gate', () => {
+  it('says what is offered and what it comes to, takes a code, and tells what is typed wrongly', async () => {
+    const who = await atTheGate();
+    const { pay: view } = (await placeOf(who, '/joining', 'joining')) as { pay: PayView };
+    expect(view.offers.map(({ key, price }) => [key, price])).toEqual([
+      ['patron/own', 'from £10.00 a month'],
+      ['patron/yearly', '£120.00 a year'],
+    ]);
+    expect([view.amount, view.quote.total, view.ways]).toEqual(['20.00', '£20.00', ['card', 'transfer']]);
+    const reckoned = await who.post<PayView['quote']>('/site/pay/reckon', {
+      offer: 'patron/own',
+      amount: '25',
+      code: 'market 26',
+    });
+    expect(reckoned.body).toMatchObject({ total: '£22.50', code: '10% off the first payment', faults: [] });
+    expect(reckoned.body.after[0]!.title).toMatch(/^Next payment £25\.00, /);
+    const wrong = await pay(who, { amount: '3', code: 'NOSUCH' });
+    expect([wrong.status, wrong.body.faults?.map(({ says }) => says)]).toEqual([
+      422,
+      ['Write £10.00 or more.', 'There is no code “NOSUCH”.'],
+    ]);
+    expect((await pay(who, { offer: 'keeper/yearly' })).body.code).toBe('not-offered');
+  });
+
+  it('is passed by a card, once, however often it is told', async () => {
+    stack.mood.twice = true;
+    const who = await atTheGate();
+    const { body } = await pay(who, { amount: '25', code: 'MARKET26' });
+    const back = await giveCard(body.next, PAYS);
+    expect(back).toBe(body.here);
+    const seen = await placeOf(who, back, 'paying');
+    expect([seen.title, seen.says]).toEqual(['Paid. Thank you.', expect.stringContaining('£22.50 has come.')]);
+    await stack.settled();
+    expect(await standingOf(who)).toBe('admitted');
+    const { terms, receipts } = await ownMoney(who);
+    expect([terms[0]!.title, terms[0]!.says]).toEqual([
+      'Patron',
+      expect.stringMatching(/^£25\.00 on .*, from the card ending 0531$/),
+    ]);
+    expect(receipts).toHaveLength(1);
+    expect((await paymentsOf(who)).map(({ state, amount }) => [state, Number(amount)])).toEqual([['paid', 2250]]);
+    const { text } = await stack.letter(who.mail, ({ subject }) => subject.includes('receipt'));
+    expect(text).toContain('£22.50 for Patron');
+    const number = receipts[0]!.number;
+    const pdf = await who.raw(`/receipts/${number}.pdf`);
+    expect([pdf.status, pdf.headers.get('content-type'), (await pdf.text()).slice(0, 5)]).toEqual([
+      200,
+      'application/pdf',
+      '%PDF-',
+    ]);
+    const receipt = await placeOf(who, `/receipts/${number}`, 'receipt');
+    expect(receipt.receipt.lines.map(({ label, amount }) => [label, amount])).toEqual([
+      ['Patron', '£25.00'],
+      ['Code MARKET26', '-£2.50'],
+    ]);
+    const other = await new Caller(stack.address).staffIn('wilf@quillmoor.example');
+    expect((await other.raw(`/receipts/${number}.pdf`)).status).toBe(404);
+    expect((await bea.raw(`/receipts/${number}.pdf`)).status).toBe(200);
+  });
+
+  it('stays where it was when a card is refused, and goes on with another', async () => {
+    const who = await atTheGate();
+    const { body } = await pay(who);
+    await giveCard(body.next, BROKE);
+    const seen = await placeOf(who, body.here, 'paying');
+    expect([seen.title, seen.says]).toEqual(['Not paid', 'There was not enough in the account. Nothing was taken.']);
+    expect((await placeOf(who, '/joining', 'joining')).act).toMatchObject({
+      kind: 'payment',
+      refused: 'There was not enough in the account.',
+    });
+    expect(await standingOf(who)).toBe('applicant');
+    expect(await giveCard(seen.way!.href, PAYS)).toBe(body.here);
+    await placeOf(who, body.here, 'paying');
+    expect(await standingOf(who)).toBe('admitted');
+  });
+
+  it('is told of by a notice where nobody comes back, and looked at where the notice is lost', async () => {
+    const silent = await atTheGate();
+    await giveCard((await pay(silent)).body.next, PAYS);
+    await until('the notice', async () => ((await standingOf(silent)) === 'admitted' ? true : null));
+    stack.mood.lost = true;
+    const returning = await atTheGate();
+    const { body } = await pay(returning);
+    await giveCard(body.next, PAYS);
+    expect(await standingOf(returning)).toBe('applicant');
+    await placeOf(returning, body.here, 'paying');
+    expect(await standingOf(returning)).toBe('admitted');
+  });
+
+  it('takes one payment of two browsers, and sends the other back by itself', async () => {
+    const who = await atTheGate();
+    const first = await pay(who, { amount: '20' });
+    const second = await pay(who, { amount: '30' });
+    expect(first.body.next).not.toBe(second.body.next);
+    expect((await pay(who, { amount: '30' })).body.next).toBe(second.body.next);
+    await giveCard(second.body.next, PAYS);
+    await placeOf(who, second.body.here, 'paying');
+    await giveCard(first.body.next, PAYS);
+    await until('the first to go back', async () => {
+      const rows = await paymentsOf(who);
+      return rows.every(({ state }) => state === 'paid') ? true : null;
+    });
+    await stack.settled();
+    expect(
+      (await paymentsOf(who))
+        .map(({ amount, refunded }) => [Number(amount), Number(refunded)])
+        .sort((a, b) => a[0]! - b[0]!),
+    ).toEqual([
+      [2000, 2000],
+      [3000, 0],
+    ]);
+    expect((await ownMoney(who)).terms).toHaveLength(1);
+    const back = stack.house.all().flatMap(({ refunds }) => refunds.map(({ amount }) => amount));
+    expect(back).toContain(2000);
+  });
+
+  it('waits for a transfer, in parts', async () => {
+    const who = await atTheGate();
+    const { body } = await pay(who, { amount: '30', by: 'transfer' });
+    expect(body.next).toBe('/joining');
+    const { text } = await stack.letter(who.mail, ({ subject }) => subject.includes('transfer'));
+    const [row] = await paymentsOf(who);
+    expect(text).toContain(`Reference: ${row!.reference}`);
+    const received = (amount: string) =>
+      bea.post<{ faults?: { says: string }[] }>('/desk/money/received', { id: row!.id, amount });
+    expect((await received('ten')).body.faults?.[0]?.says).toBe('Write an amount such as 10.00.');
+    expect((await received('30.01')).body.faults?.[0]?.says).toContain('Only £30.00 is awaited.');
+    expect((await received('12.50')).status).toBe(200);
+    const { pay: waiting } = await placeOf(who, '/joining', 'joining');
+    expect(waiting?.waits?.says).toContain('£12.50 of £30.00 has come.');
+    expect(await standingOf(who)).toBe('applicant');
+    expect((await received('17.50')).status).toBe(200);
+    expect(await standingOf(who)).toBe('admitted');
+    expect((await received('1')).status).toBe(409);
+    expect((await ownMoney(who)).receipts.map(({ amount }) => amount)).toEqual(['£17.50', '£12.50']);
+  });
+
+  it('says so when the card house is away, and nothing is lost', async () => {
+    const who = await atTheGate();
+    stack.mood.away = true;
+    const away = await pay(who, { amount: '40' });
+    expect([away.status, away.body.code]).toEqual([503, 'card-house-away']);
+    stack.mood.away = false;
+    const again = await pay(who, { amount: '40' });
+    await giveCard(again.body.next, PAYS);
+    await placeOf(who, again.body.here, 'paying');
+    expect((await paymentsOf(who)).filter(({ state }) => state === 'paid')).toHaveLength(1);
+  });
+
+  it('gives back what was paid where its applicant withdraws, and asks for nothing more', async () => {
+    const who = await atTheGate();
+    await pay(who, { amount: '30', by: 'transfer' });
+    const [row] = await paymentsOf(who);
+    await bea.post('/desk/money/received', { id: row!.id, amount: '10' });
+    expect((await who.post('/site/joining/withdraw')).status).toBe(200);
+    const [left] = await stack.query<{ state: string; received: number }>('SELECT * FROM payment WHERE id = ?', [
+      row!.id,
+    ]);
+    expect(left).toMatchObject({ state: 'dropped', received: 1000 });
+    // What came of it goes back by hand: only the bank can move it.
+    const back = (amount: string) =>
+      bea.post<{ faults?: { says: string }[] }>('/desk/money/refund', {
+        id: row!.id,
+        amount,
+        reason: 'Withdrew',
+        ends: false,
+      });
+    expect((await back('10.01')).body.faults?.[0]?.says).toBe('At most £10.00 can go back.');
+    expect((await back('10')).status).toBe(200);
+    expect((await back('1')).status).toBe(404);
+  });
+
+  it('gives back to the card what was paid where its applicant is declined later', async () => {
+    const who = await atTheGate();
+    const { body } = await pay(who, { amount: '30' });
+    const key = body.here.split('/').at(-1)!;
+    await who.post('/site/joining/withdraw');
+    // The page of the card house was still open, and is paid after all.
+    await giveCard(body.next, PAYS);
+    await until('it to go back', async () =>
+      stack.house.all().some((one) => one.key === key && one.refunds.some(({ amount }) => amount === 3000))
+        ? true
+        : null,
+    );
+    const [row] = await stack.query<{ state: string; refunded: number }>('SELECT * FROM payment WHERE id = ?', [key]);
+    expect([row!.state, Number(row!.refunded)]).toEqual(['paid', 3000]);
+    expect(await standingOf(who)).not.toBe('admitted');
+  });
+
+  it('lets nobody find a code by trying', async () => {
+    const who = await atTheGate();
+    const reckon = (code: string) => who.post<PayView['quote']>('/site/pay/reckon', { offer: 'patron/own', code });
+    await stack.query(
+      `UPDATE rate_limit SET points = 100000 WHERE \`key\` LIKE 'discountByMember:%' AND ? IS NOT NULL`,
+      [(await reckon('NOSUCH')).status],
+    );
+    const faults = (await reckon('MARKET26')).body.faults;
+    expect(faults.map(({ says }) => says)).toEqual([
+      expect.stringMatching(/^Those were too many codes that are none\./),
+    ]);
+    expect((await reckon('')).body.faults).toEqual([]);
+    await stack.query(`DELETE FROM rate_limit WHERE \`key\` LIKE 'discountByMember:%'`);
+  });
+});
+
+describe('while it goes on', () => {
+  it('renews on its day, is refused, tried again, mended with another card, and told each time', async () => {
+    const who = await atTheGate();
+    const first = await pay(who, { amount: '15' });
+    await giveCard(first.body.next, ONCE);
+    await placeOf(who, first.body.here, 'paying');
+    await pass(who, 31);
+    const { terms } = await ownMoney(who);
+    expect(terms[0]!.trouble).toMatch(/^£15\.00 could not be taken\. We try again on /);
+    expect(await standingOf(who)).toBe('admitted');
+    await stack.letter(who.mail, ({ subject }) => subject === 'Your card was refused: £15.00');
+    const listed = await bea.get<{ payments: { about: string; what: string }[] }>('/desk/money?show=failing');
+    expect(listed.body.payments.map(({ about }) => about)).toContainEqual(
+      expect.stringMatching(/^Patron, payment 2, try 1, next /),
+    );
+    const other = await who.post<{ next: string; here: string }>('/site/terms/card', { term: terms[0]!.id });
+    await giveCard(other.body.next, PAYS);
+    expect((await placeOf(who, other.body.here, 'paying')).title).toBe('Your card is kept.');
+    await stack.settled();
+    const mended = (await ownMoney(who)).terms[0]!;
+    expect([mended.trouble, mended.says]).toEqual([null, expect.stringMatching(/from the card ending 0531$/)]);
+    const [, renewal] = (await paymentsOf(who)).filter(({ kind }) => kind !== 'card');
+    const { body } = await bea.get<{ story: { title: string }[] }>(`/desk/money/payment/${renewal!.id}`);
+    expect(body.story.map(({ title }) => title)).toEqual(
+      expect.arrayContaining(['Asked for £15.00', 'Try 1: refused', 'Try 2: paid £15.00']),
+    );
+  });
+
+  it('lapses when nobody mends it, and comes back by paying anew', async () => {
+    const who = await atTheGate();
+    const first = await pay(who, { amount: '15' });
+    await giveCard(first.body.next, ONCE);
+    await placeOf(who, first.body.here, 'paying');
+    await pass(who, 50);
+    expect(await standingOf(who)).toBe('lapsed');
+    await stack.letter(who.mail, ({ subject }) => subject === 'You are no longer a Patron');
+    expect((await paymentsOf(who)).map(({ state }) => state)).toEqual(['paid', 'dropped']);
+    const { pay: view } = await placeOf(who, '/pay', 'pay');
+    // A Keeper comes by review; the others can be taken by oneself.
+    expect(view.offers.map(({ key }) => key)).not.toContain('keeper/yearly');
+    expect((await pay(who, { offer: 'keeper/yearly' })).body.code).toBe('not-offered');
+    const again = await pay(who, { offer: 'apprentice/course' });
+    await giveCard(again.body.next, PAYS);
+    await placeOf(who, again.body.here, 'paying');
+    expect(await standingOf(who)).toBe('admitted');
+  });
+
+  it('is changed in the middle: what is left is shown before, and the same in the ledger', async () => {
+    const who = await atTheGate();
+    const first = await pay(who, { amount: '10' });
+    await giveCard(first.body.next, PAYS);
+    await placeOf(who, first.body.here, 'paying');
+    await pass(who, 10);
+    const { body: quote } = await who.post<PayView['quote']>('/site/pay/reckon', { offer: 'patron/yearly' });
+    const credit = quote.lines.find(({ label }) => label === 'Left from before')!;
+    expect(credit.note).toMatch(/^(18|20|21) days as Patron that you have paid for$/);
+    const change = await pay(who, { offer: 'patron/yearly' });
+    await giveCard(change.body.next, PAYS);
+    await placeOf(who, change.body.here, 'paying');
+    const rows = await paymentsOf(who);
+    const lines = await stack.query<{ account: string; amount: number }>(
+      `SELECT l.account, l.amount FROM ledger_entry e JOIN ledger_line l ON l.entry = e.id
+       WHERE e.payment = ? AND e.what = 'setOff' AND l.account = 'credit'`,
+      [rows.find(({ kind }) => kind === 'switch')!.id],
+    );
+    expect(lines.map(({ amount }) => `-£${(-Number(amount) / 100).toFixed(2)}`)).toEqual([credit.amount]);
+    const { terms } = await ownMoney(who);
+    expect(terms.map(({ says }) => says)[0]).toMatch(/^£120\.00 on /);
+    // A cheaper one waits for the end of the span, and can be taken back.
+    const cheaper = await pay(who, { offer: 'friend/friend' });
+    expect(cheaper.body.next).toBe('/account');
+    expect((await ownMoney(who)).terms[0]!.says).toMatch(/^Becomes Friend on /);
+    expect((await who.post('/site/terms/stay', { term: terms[0]!.id })).status).toBe(200);
+  });
+
+  it('is paused, goes on, is cancelled and taken up again by its owner alone', async () => {
+    const who = await atTheGate();
+    const first = await pay(who);
+    await giveCard(first.body.next, PAYS);
+    await placeOf(who, first.body.here, 'paying');
+    const term = (await ownMoney(who)).terms[0]!.id;
+    const stranger = await atTheGate();
+    expect((await stranger.post('/site/terms/cancel', { term })).status).toBe(404);
+    expect((await who.post('/site/terms/pause', { term, months: 2 })).status).toBe(200);
+    expect([await standingOf(who), (await ownMoney(who)).terms[0]!.says]).toEqual([
+      'paused',
+      expect.stringMatching(/^Paused until /),
+    ]);
+    expect((await who.post('/site/terms/pause', { term, months: 2 })).status).toBe(409);
+    expect((await who.post('/site/terms/unpause', { term })).status).toBe(200);
+    expect(await standingOf(who)).toBe('admitted');
+    expect((await who.post('/site/terms/cancel', { term })).status).toBe(200);
+    expect((await ownMoney(who)).terms[0]!.says).toMatch(/Nothing more is taken\.$/);
+    expect((await who.post('/site/terms/resume', { term })).status).toBe(200);
+    expect((await ownMoney(who)).terms[0]!.may).toContain('cancel');
+  });
+
+  it('renews before a pause and after it, each payment once, and is not bought a second time meanwhile', async () => {
+    const who = await atTheGate();
+    const first = await pay(who, { amount: '15' });
+    await giveCard(first.body.next, PAYS);
+    await placeOf(who, first.body.here, 'paying');
+    const term = (await ownMoney(who)).terms[0]!.id;
+    await pass(who, 70);
+    expect(await paymentsOf(who)).toHaveLength(3);
+    expect((await who.post('/site/terms/pause', { term, months: 1 })).status).toBe(200);
+    expect((await ownMoney(who)).canBuy).toBe(false);
+    expect((await pay(who, { offer: 'apprentice/course' })).body.code).toBe('not-offered');
+    const shut = await who.get<{ elsewhere?: string }>('/site/view?path=%2Fpay');
+    expect(shut.body.elsewhere).toBe('/account');
+    await pass(who, 130);
+    expect(await standingOf(who)).toBe('admitted');
+    const rows = await paymentsOf(who);
+    expect(rows.length).toBeGreaterThanOrEqual(5);
+    expect(rows.every(({ state }) => state === 'paid')).toBe(true);
+  });
+
+  it('is asked back when it has ended, and no longer once its owner is back', async () => {
+    const who = await atTheGate();
+    const first = await pay(who, { amount: '15' });
+    await giveCard(first.body.next, ONCE);
+    await placeOf(who, first.body.here, 'paying');
+    await pass(who, 50);
+    const waiting = () =>
+      stack.query(
+        `SELECT o.id FROM outgoing o JOIN member m ON m.id = o.member
+         WHERE m.mail = ? AND o.sent_at IS NULL AND o.template = ?`,
+        [who.mail, stack.services.live.must.setup.doc.money.letters.winBack],
+      );
+    expect(await waiting()).toHaveLength(1);
+    const again = await pay(who, { offer: 'apprentice/course' });
+    await giveCard(again.body.next, PAYS);
+    await placeOf(who, again.body.here, 'paying');
+    expect(await waiting()).toHaveLength(0);
+  });
+
+  it('is told of a card that runs out before the next payment, once', async () => {
+    const who = await atTheGate();
+    const first = await pay(who, { offer: 'patron/yearly' });
+    await giveCard(first.body.next, PAYS);
+    await placeOf(who, first.body.here, 'paying');
+    const soon = new Date(stack.services.clock.now() + 200 * 86_400_000).toISOString();
+    await stack.query(`UPDATE card SET expires = ? WHERE member = (SELECT id FROM member WHERE mail = ?)`, [
+      `${soon.slice(5, 7)}/${soon.slice(2, 4)}`,
+      who.mail,
+    ]);
+    await pass(who, 355);
+    const { subject } = await stack.letter(who.mail, ({ text }) => text.includes('0531'));
+    expect(subject).not.toBe('');
+    expect(await stack.query('SELECT told FROM card WHERE told = 1')).toHaveLength(1);
+  });
+
+  it('sends a change back that is paid when what was left has been used up', async () => {
+    const who = await atTheGate();
+    const first = await pay(who, { amount: '10' });
+    await giveCard(first.body.next, PAYS);
+    await placeOf(who, first.body.here, 'paying');
+    const change = await pay(who, { offer: 'patron/yearly', by: 'transfer' });
+    expect(change.body.next).toBe('/pay');
+    await pass(who, 35);
+    const row = (await paymentsOf(who)).find(({ kind }) => kind === 'switch')!;
+    const amount = (Number(row.amount) / 100).toFixed(2);
+    expect((await bea.post('/desk/money/received', { id: row.id, amount })).status).toBe(200);
+    const [after] = await stack.query<{ refunded: number; amount: number }>('SELECT * FROM payment WHERE id = ?', [
+      row.id,
+    ]);
+    expect(after!.refunded).toBe(after!.amount);
+    expect((await ownMoney(who)).terms[0]!.says).toMatch(/^£10\.00 on /);
+    await stack.letter(who.mail, ({ text }) => text.includes(`£${amount}`));
+  });
+
+  it('is given back in part, then whole with the term, and no more than was paid', async () => {
+    const who = await atTheGate();
+    const first = await pay(who, { amount: '20' });
+    await giveCard(first.body.next, PAYS);
+    await placeOf(who, first.body.here, 'paying');
+    const [row] = await paymentsOf(who);
+    const refund = (amount: string, ends: boolean) =>
+      bea.post<{ faults?: { says: string }[] }>('/desk/money/refund', {
+        id: row!.id,
+        amount,
+        reason: 'Moved away',
+        ends,
+      });
+    expect((await refund('5', false)).status).toBe(200);
+    expect((await refund('15.01', false)).body.faults?.[0]?.says).toBe('At most £15.00 can go back.');
+    expect(await standingOf(who)).toBe('admitted');
+    const facts = async () =>
+      (
+        await stack.query<{ facts: string }>(
+          'SELECT f.facts FROM member_facts f JOIN member m ON m.id = f.member WHERE m.mail = ?',
+          [who.mail],
+        )
+      )[0]!.facts;
+    expect(await facts()).toContain('"paid":[{"level":"patron"');
+    expect((await refund('15', true)).status).toBe(200);
+    expect(await standingOf(who)).toBe('lapsed');
+    expect(await facts()).toContain('"paid":[]');
+    await stack.settled();
+    const [house] = stack.house.all().filter(({ key }) => key === row!.id);
+    expect(house!.refunds.map(({ amount }) => amount).toSorted((a, b) => a - b)).toEqual([500, 1500]);
+    expect((await ownMoney(who)).receipts.map(({ amount }) => amount)).toEqual(['-£15.00', '-£5.00', '£20.00']);
+  });
+});
+
+describe('a gift', () => {
+  it('is given for a span by who keeps the books, ends by itself, and is never renewed', async () => {
+    const [friend] = await stack.query<{ id: string; mail: string }>(
+      `SELECT m.id, m.mail FROM member m JOIN member_term t ON t.member = m.id
+       WHERE t.level = 'friend' AND m.standing = 'admitted' AND m.shadow_of = '' LIMIT 1`,
+    );
+    const gift = { member: friend!.id, level: 'keeper', months: 2 };
+    expect((await bea.post('/desk/money/gift', { ...gift, level: 'nowhere' })).status).toBe(404);
+    expect((await bea.post('/desk/money/gift', gift)).status).toBe(200);
+    const who = new Caller(stack.address);
+    expect((await who.signIn(friend!.mail)).status).toBe(200);
+    expect((await ownMoney(who)).terms[0]).toMatchObject({
+      title: 'Keeper',
+      says: expect.stringMatching(/Nothing more is taken\.$/),
+    });
+    expect((await placeOf(who, '/winter-treatment-guide', 'page')).shut).toBeNull();
+    await stack.to(() => stack.services.clock.now() + 70 * 86_400_000);
+    await bea.staffIn('bea@quillmoor.example');
+    await who.signIn(friend!.mail);
+    expect((await placeOf(who, '/winter-treatment-guide', 'page')).shut).not.toBeNull();
+    // Who still holds another level has not lapsed.
+    expect(
+      (await stack.query<{ standing: string }>('SELECT standing FROM member WHERE id = ?', [friend!.id]))[0]!.standing,
+    ).toBe('admitted');
+  });
+});
+
+describe('what the card house tells', () => {
+  it('is heeded only with its signature, and moves nothing by its own word', async () => {
+    const who = await atTheGate();
+    const { body } = await pay(who);
+    const key = body.here.split('/').at(-1);
+    const lie = JSON.stringify({ type: 'payment.paid', data: { id: 'cp_x', key, state: 'paid' } });
+    const tell = (headers: Record<string, string>) =>
+      fetch(`${stack.address}/notices/cards`, {
+        method: 'POST',
+        headers: { 'content-type': 'application/json', ...headers },
+        body: lie,
+      });
+    const seconds = String(Math.floor(Date.now() / 1000));
+    expect((await tell({})).status).toBe(403);
+    expect(
+      (await tell({ 'webhook-id': 'cn_1', 'webhook-timestamp': seconds, 'webhook-signature': 'v1,AAAA' })).status,
+    ).toBe(403);
+    const { Webhook } = await import('standardwebhooks');
+    const sign = new Webhook(stack.config.cards.noticeKey).sign('cn_lie', new Date(), lie);
+    const told = await tell({ 'webhook-id': 'cn_lie', 'webhook-timestamp': seconds, 'webhook-signature': sign });
+    expect(told.status).toBe(204);
+    await stack.settled();
+    expect(await standingOf(who)).toBe('applicant');
+  });
+});
+
+describe('the books', () => {
+  it('say what is wrong with them', async () => {
+    const [line] = await stack.query<{ entry: string; account: string }>(
+      `SELECT entry, account FROM ledger_line WHERE account = 'income' LIMIT 1`,
+    );
+    const [last] = await stack.query<{ number: number }>('SELECT MAX(number) - 1 AS number FROM receipt');
+    const [kept] = await stack.query('SELECT * FROM receipt WHERE number = ?', [last!.number]);
+    await stack.query('UPDATE ledger_line SET amount = amount + 1 WHERE entry = ? AND account = ?', [
+      line!.entry,
+      line!.account,
+    ]);
+    await stack.query('DELETE FROM receipt WHERE number = ?', [last!.number]);
+    const { body } = await bea.get<BooksView>('/desk/money/books');
+    expect(body.balance).toBe(false);
+    expect(body.faults).toContain(`Entry ${line!.entry} of the ledger does not sum to nothing.`);
+    expect(body.faults).toContainEqual(expect.stringMatching(/^Receipt \d{6} is missing\.$/));
+    await stack.query('UPDATE ledger_line SET amount = amount - 1 WHERE entry = ? AND account = ?', [
+      line!.entry,
+      line!.account,
+    ]);
+    const row = kept as Record<string, unknown>;
+    await stack.query(`INSERT INTO receipt (${Object.keys(row).join(', ')}) VALUES (?)`, [Object.values(row)]);
+  });
+
+  it('are told as tables: income by level, what returns, who stayed, what comes', async () => {
+    const { body } = await bea.get<{ tables: { title: string; rows: { label: string; values: number[] }[] }[] }>(
+      '/desk/money/tables',
+    );
+    expect(body.tables.map(({ title }) => title)).toEqual([
+      'Income by level',
+      'Recurring revenue',
+      'Members kept',
+      'The next 90 days',
+    ]);
+    const income = body.tables[0]!.rows;
+    const sum = (values: number[]) => values.reduce((all, one) => all + one, 0);
+    const now = new Date(stack.services.clock.now());
+    const [ledger] = await stack.query<{ amount: string }>(
+      `SELECT -SUM(l.amount) AS amount FROM ledger_line l JOIN ledger_entry e ON e.id = l.entry
+       WHERE l.account = 'income' AND e.at >= ?`,
+      [new Date(Date.UTC(now.getUTCFullYear(), now.getUTCMonth() - 11, 1))],
+    );
+    expect(sum(income.at(-1)!.values)).toBe(Number(ledger!.amount));
+    expect(sum(income.slice(0, -1).flatMap(({ values }) => values))).toBe(Number(ledger!.amount));
+  });
+});

@@ -1,0 +1,75 @@
+/**
+ * Purpose: what the card house tells, taken in: verified, stored, then handled once by a job.
+ * Source: Standard Webhooks 1.0.0 (`webhook-id`, `webhook-timestamp`, `webhook-signature`, symmetric `v1`).
+ * Invariant: what is told moves no money by itself: it names a payment, and what became of that is asked of the house. A
+ * notice that lies, comes late, twice or before another changes nothing that is not so.
+ */
+import type { Request, Response } from 'express';
+import type { DataSource } from 'typeorm';
+import type { ProblemCode } from '../../contract';
+import { Webhook } from 'standardwebhooks';
+import { z } from 'zod';
+import { transact } from '../platform/database';
+import type { SiteClock } from '../platform/clock';
+import type { Jobs } from '../platform/jobs';
+
+const Notice = z.object({
+  type: z.string().max(60),
+  data: z.object({ id: z.string().max(60), key: z.string().max(60) }),
+});
+const MOST = 64_000;
+
+export type NoticePorts = {
+  readonly db: DataSource;
+  readonly jobs: Jobs;
+  readonly clock: SiteClock;
+  readonly config: { readonly cards: { readonly noticeKey: string } };
+};
+
+type Refuse = (res: Response, code: ProblemCode) => void;
+
+/** `POST /notices/cards`. */
+export const cardNotices = ({ db, jobs, clock, config }: NoticePorts, refuse: Refuse) => {
+  const { noticeKey } = config.cards;
+  const webhook = noticeKey ? new Webhook(noticeKey) : null;
+  return async (req: Request, res: Response): Promise<void> => {
+    const text = await textOf(req);
+    if (text === null) return refuse(res, 'too-large');
+    let body: unknown;
+    try {
+      if (!webhook) return refuse(res, 'not-found');
+      const headers = Object.fromEntries(
+        ['webhook-id', 'webhook-timestamp', 'webhook-signature'].map((name) => [name, String(req.headers[name] ?? '')]),
+      );
+      body = webhook.verify(text, headers);
+    } catch {
+      return refuse(res, 'not-yours');
+    }
+    const read = Notice.safeParse(body);
+    const id = String(req.headers['webhook-id']);
+    if (!read.success || !/^[\w-]{1,80}$/.test(id)) return refuse(res, 'bad-input');
+    await transact(db, async (manager) => {
+      const { affectedRows } = (await manager.query(
+        'INSERT IGNORE INTO card_notice (id, came_at, body) VALUES (?, ?, ?)',
+        [id, new Date(), text.slice(0, 60_000)],
+      )) as { affectedRows: number };
+      if (affectedRows === 0) return;
+      const { key } = read.data.data;
+      await jobs.add(manager, { kind: 'lookAtPayment', runAt: clock.now(), payload: { key }, key: `notice:${id}` });
+    });
+    jobs.nudge();
+    res.status(204).end();
+  };
+};
+
+/** The body as it came, since the signature is over its very bytes; null where it is too long. */
+async function textOf(req: Request): Promise<string | null> {
+  const parts: Buffer[] = [];
+  let size = 0;
+  for await (const part of req as AsyncIterable<Buffer>) {
+    size += part.length;
+    if (size > MOST) return null;
+    parts.push(part);
+  }
+  return Buffer.concat(parts).toString('utf8');
+}

@@ -1,0 +1,370 @@
+/**
+ * Purpose: paying, as whoever pays meets it: what may be had, what it comes to, the way to the card house and back, a
+ * transfer.
+ * Invariant: the choice is kept and its payment written before the card house is asked; the key of each payment is its own
+ * id, so that one that broke off half-way is found again and never taken twice.
+ */
+import type { DataSource, EntityManager } from 'typeorm';
+import type { PayView, QuoteView } from '../../contract';
+import { offeredBy, type Offer, type Offered } from '../../core/joining';
+import {
+  ok,
+  refuse,
+  sayMoney,
+  writeAmount,
+  type ApplicationId,
+  type Instant,
+  type MemberId,
+  type PaymentId,
+  type Result,
+} from '../../core/kernel';
+import { isRepeated, sayBeside, sayPrice } from '../../core/levels';
+import { codeTyped, type CodeItem, type Term, type Used } from '../../core/money';
+import type { Setup } from '../../core/setup';
+import type { Facts } from '../../core/facts';
+import { PersonInHand } from '../members';
+import type { Acts, AlreadySent, Envelope } from '../platform/acts';
+import type { SiteClock } from '../platform/clock';
+import { transact } from '../platform/database';
+import type { Randomness } from '../platform/ids';
+import type { Jobs } from '../platform/jobs';
+import type { Limits } from '../platform/limits';
+import type { LiveSetup } from '../setup';
+import type { Booking } from './booking';
+import { HouseAway, type CardHouse } from './card.house';
+import { dropPayment, openPayment } from './charges';
+import { PaymentRow } from './money.entities';
+import type { MoneyLetters } from './money.letters';
+import { moneySays } from './money.sentences';
+import { paymentById, termsOf, type Payment } from './money.store';
+import { sayWhatFor } from './money.words';
+import { quoteFor, quoteView, type Quote, type Typed } from './quote';
+import type { Terms } from './terms';
+
+export type PayRefusal =
+  | { readonly code: 'not-offered' }
+  | { readonly code: 'no-cards' }
+  | { readonly code: 'card-house-away' }
+  | { readonly code: 'pay-faults'; readonly faults: QuoteView['faults'] };
+
+/** For whom and out of what something is chosen: at the gate of an application, or by a member. */
+export type Choosing = {
+  readonly member: MemberId;
+  readonly application: ApplicationId | null;
+  readonly offers: readonly Offer[];
+};
+export type Choice = Typed & { readonly offer: string };
+
+/** Where it goes on: the card house or a place of the site; and the place of the site that leads there. */
+export type Onward = { readonly next: string; readonly here: string };
+
+export type PayingPorts = {
+  readonly db: DataSource;
+  readonly live: LiveSetup;
+  readonly acts: Acts;
+  readonly jobs: Jobs;
+  readonly clock: SiteClock;
+  readonly random: Randomness;
+  readonly limits: Limits;
+  readonly letters: MoneyLetters;
+  readonly terms: Terms;
+  readonly booking: Booking;
+  readonly house: CardHouse | null;
+  readonly address: string;
+};
+
+const never: Used = { inAll: 0, byThem: 0 };
+
+export class Paying {
+  constructor(private readonly ports: PayingPorts) {}
+
+  private get setup(): Setup {
+    return this.ports.live.must.setup;
+  }
+
+  /** What somebody may choose from. */
+  private offered(offers: readonly Offer[], setup: Setup): Offered[] {
+    return offeredBy(offers, setup.levels);
+  }
+
+  /** What members may take by themselves: all that is sold, and of what a path alone leads to what they have held. */
+  open({ terms }: Pick<Facts, 'terms'>, setup: Setup): Offer[] {
+    return setup.doc.levels
+      .filter(({ id, retired, byPath }) => !retired && (!byPath || terms.some(({ level }) => level === id)))
+      .map(({ id }) => ({ level: id }));
+  }
+
+  /** The term that a choice would change; null where there is none. */
+  private async before(manager: EntityManager, { member, application }: Choosing): Promise<Term | null> {
+    if (application) return null;
+    return (await termsOf(manager, member)).find(({ state }) => state === 'running' || state === 'owing') ?? null;
+  }
+
+  /** How often a code has been used, by all and by one. */
+  private async used(manager: EntityManager, member: MemberId, code: CodeItem | undefined): Promise<Used> {
+    if (!code) return never;
+    const [row] = (await manager.query(
+      'SELECT COUNT(*) AS n, COALESCE(SUM(member = ?), 0) AS own FROM code_use WHERE code = ?',
+      [member, code.id],
+    )) as { n: string; own: string }[];
+    return { inAll: Number(row?.n ?? 0), byThem: Number(row?.own ?? 0) };
+  }
+
+  private async reckonIn(
+    manager: EntityManager,
+    choosing: Choosing,
+    choice: Choice,
+    now: Instant,
+  ): Promise<{ quote: Quote; before: Term | null } | null> {
+    const { setup } = this;
+    const all = this.offered(choosing.offers, setup);
+    const chosen = all.find(({ key }) => key === choice.offer) ?? (choice.offer === '' ? all[0] : undefined);
+    if (!chosen) return null;
+    const before = await this.before(manager, choosing);
+    return { quote: await this.quoteOf(manager, choosing.member, chosen, before, choice, now), before };
+  }
+
+  private async quoteOf(
+    manager: EntityManager,
+    member: MemberId,
+    chosen: Offered,
+    before: Term | null,
+    choice: Choice,
+    now: Instant,
+  ): Promise<Quote> {
+    const { setup } = this;
+    if (!choice.code.trim()) return quoteFor(chosen, choice, before, { code: undefined, used: never }, now, setup);
+    const code = codeTyped(choice.code, setup.doc.codes);
+    // A right one is not counted, and is not told either from a wrong one after too many of those.
+    const [wait = 0] = await this.ports.limits.waits(
+      code ? ['discountByMember', member, 'look'] : ['discountByMember', member],
+    );
+    const used = await this.used(manager, member, code);
+    const quote = quoteFor(chosen, choice, before, { code: wait ? undefined : code, used }, now, setup);
+    if (!wait) return quote;
+    const says = moneySays(setup.doc.site).tooManyCodes({ count: Math.ceil(wait / 60) });
+    return { ...quote, faults: [...quote.faults.filter(({ at }) => at !== 'code'), { at: 'code', says }] };
+  }
+
+  async reckon(choosing: Choosing, choice: Choice, now: Instant): Promise<QuoteView | null> {
+    const found = await this.reckonIn(this.ports.db.manager, choosing, choice, now);
+    return found && quoteView(found.quote, found.before, now, this.setup);
+  }
+
+  /** The place where somebody chooses; null where nothing is offered. */
+  async view(choosing: Choosing, choice: Choice, action: string, now: Instant): Promise<PayView | null> {
+    const { setup } = this;
+    const { site, money } = setup.doc;
+    const words = moneySays(site);
+    const before = await this.before(this.ports.db.manager, choosing);
+    const all = this.offered(choosing.offers, setup).filter(
+      ({ level, price }) => !before || before.level !== level.id || before.price.id !== price.id,
+    );
+    const first =
+      all.find(({ key }) => key === choice.offer) ?? all.find(({ price }) => price.kind !== 'free') ?? all[0];
+    if (!first) return null;
+    const quote = await this.quoteOf(this.ports.db.manager, choosing.member, first, before, choice, now);
+    const say = (amount: number) => sayMoney(amount, site.currency, site.locale);
+    const waiting = await this.awaitedOf(choosing);
+    const rest = waiting ? waiting.amount - waiting.received : 0;
+    return {
+      action,
+      offers: all.map(({ key, level, price }) => ({
+        key,
+        title: level.title,
+        price: sayPrice(price, site),
+        beside: sayBeside(price, site),
+        about: level.about ?? '',
+        own:
+          price.kind === 'own'
+            ? {
+                says:
+                  price.most === undefined
+                    ? words.yourAmountFrom({ least: say(price.least) })
+                    : words.yourAmount({ least: say(price.least), most: say(price.most) }),
+                each: eachOf(
+                  sayPrice({ ...price, kind: 'every', amount: price.suggested }, site),
+                  say(price.suggested),
+                ),
+                suggested: writeAmount(price.suggested, site.currency, site.locale),
+              }
+            : null,
+      })),
+      chosen: first.key,
+      amount:
+        choice.amount ||
+        (first.price.kind === 'own' ? writeAmount(first.price.suggested, site.currency, site.locale) : ''),
+      code: choice.code,
+      mark: markOf(site),
+      ways: [
+        ...(money.card && this.ports.house ? (['card'] as const) : []),
+        ...(money.transfer ? (['transfer'] as const) : []),
+      ],
+      quote: quoteView(quote, before, now, setup),
+      waits: waiting
+        ? {
+            says: waiting.received
+              ? words.awaitedPart({ received: say(waiting.received), amount: say(waiting.amount) })
+              : words.awaited({ amount: say(rest) }),
+            lines: [...(money.transfer?.lines ?? []), { label: words.reference, text: waiting.reference }],
+          }
+        : null,
+    };
+  }
+
+  private async awaitedOf({ member, application }: Choosing): Promise<Payment | null> {
+    const rows = await this.ports.db.manager
+      .getRepository(PaymentRow)
+      .find({ where: { member, state: 'awaited' }, order: { openedAt: 'DESC' } });
+    return (rows.find((row) => row.application === application) ?? null) as Payment | null;
+  }
+
+  /** Pays for a choice. @returns where to go: the card house, or a place of the site */
+  async pay(
+    envelope: Envelope,
+    choosing: Choosing,
+    choice: Choice,
+    by: 'card' | 'transfer',
+  ): Promise<Result<Onward, PayRefusal | AlreadySent>> {
+    const { setup } = this;
+    const { money } = setup.doc;
+    if (by === 'card' ? !money.card || !this.ports.house : !money.transfer) return refuse({ code: 'no-cards' });
+    const back = choosing.application ? '/joining' : '/account';
+    const acted = await this.ports.acts.carryOut<{ id: PaymentId | null; next: string | null }, PayRefusal>(
+      envelope,
+      async ({ manager, now, about }) => {
+        const found = await this.reckonIn(manager, choosing, choice, now);
+        if (!found) return refuse({ code: 'not-offered' });
+        const { quote, before } = found;
+        if (quote.faults.length) return refuse({ code: 'pay-faults', faults: quote.faults });
+        about({ subject: choosing.member, detail: { level: quote.taking.level, amount: quote.bill.total, by } });
+        if (before && quote.later) {
+          const done = await this.ports.terms.move(
+            manager,
+            before.id,
+            { it: 'changesAtEnd', to: quote.taking },
+            now,
+            null,
+          );
+          return done.ok ? ok({ id: null, next: back }) : refuse({ code: 'not-offered' });
+        }
+        const payment = await this.opened(manager, choosing, quote, before, by, now);
+        const goesOn = isRepeated(quote.taking.price);
+        if (quote.bill.total === 0 && (by === 'transfer' || !goesOn)) {
+          await this.ports.booking.settle(manager, payment.id, { is: 'paid', by, card: null, house: null }, now);
+          return ok({ id: null, next: back });
+        }
+        if (by === 'card') return ok({ id: payment.id, next: null });
+        const person = await PersonInHand.read(manager, choosing.member);
+        if (person) await this.ports.letters.askTransfer(manager, payment, person, now);
+        return ok({ id: null, next: choosing.application ? '/joining' : '/pay' });
+      },
+    );
+    this.ports.jobs.nudge();
+    if (!acted.ok) return acted;
+    const { id, next } = acted.value.value;
+    if (id === null) return ok({ next: next ?? back, here: next ?? back });
+    return this.onward(id);
+  }
+
+  /** The payment of a choice: the one that is open for it already, or a new one in the place of any other. */
+  private async opened(
+    manager: EntityManager,
+    choosing: Choosing,
+    quote: Quote,
+    before: Term | null,
+    by: 'card' | 'transfer',
+    now: Instant,
+  ): Promise<Payment> {
+    const { member, application } = choosing;
+    const rows = (await manager
+      .getRepository(PaymentRow)
+      .find({ where: { member }, order: { openedAt: 'DESC' } })) as Payment[];
+    const waiting = rows.filter(
+      (row) =>
+        row.application === application && row.kind !== 'renewal' && ['open', 'refused', 'awaited'].includes(row.state),
+    );
+    const { taking, code, bill, setOff } = quote;
+    const same = (row: Payment) =>
+      row.by === by &&
+      row.amount === bill.total &&
+      JSON.stringify([row.data.taking, row.data.code]) === JSON.stringify([taking, code]) &&
+      row.kind !== 'card';
+    let kept: Payment | null = null;
+    for (const row of waiting) {
+      if (!kept && same(row) && row.state !== 'refused') kept = row;
+      // One at the house that is paid all the same is seen to when it is told.
+      else if (row.received === 0) await dropPayment(manager, row, now);
+    }
+    if (kept) return kept;
+    return openPayment(
+      manager,
+      this.ports.random,
+      {
+        member,
+        application,
+        term: before?.id ?? null,
+        renewal: null,
+        level: taking.level,
+        n: 0,
+        kind: before ? 'switch' : 'first',
+        state: by === 'card' ? 'open' : 'awaited',
+        by,
+        amount: bill.total,
+        data: { taking, code, bill, tries: [], setOff },
+      },
+      now,
+    );
+  }
+
+  /** The page of the card house for a payment; null where it does not answer. */
+  async pageOf(id: PaymentId): Promise<string | null> {
+    const payment = await paymentById(this.ports.db.manager, id);
+    const { house, address } = this.ports;
+    if (!payment || !house) return null;
+    const { setup } = this;
+    try {
+      const found = await house.ask({
+        key: id,
+        amount: payment.amount,
+        currency: setup.doc.site.currency,
+        words: sayWhatFor(payment, setup),
+        returnTo: `${address}/paid/${id}`,
+      });
+      if (payment.house !== found.id)
+        await this.ports.db.manager.getRepository(PaymentRow).update({ id }, { house: found.id });
+      return found.page;
+    } catch (error) {
+      if (error instanceof HouseAway) return null;
+      throw error;
+    }
+  }
+
+  /** Somebody comes back from the card house: what became of their payment is asked for. */
+  async cameBack(id: PaymentId, member: MemberId): Promise<Payment | null> {
+    const payment = await paymentById(this.ports.db.manager, id);
+    if (!payment || payment.member !== member) return null;
+    if (payment.state !== 'open' && payment.state !== 'refused') return payment;
+    const found = await this.ports.house?.byKey(id).catch(() => null);
+    if (!found || found.state === 'open') return payment;
+    const now = this.ports.clock.now();
+    const settled = await transact(this.ports.db, (manager) => this.ports.booking.settleAs(manager, id, found, now));
+    this.ports.jobs.nudge();
+    return settled;
+  }
+
+  /** On to the card house. */
+  async onward(id: PaymentId): Promise<Result<Onward, PayRefusal>> {
+    const page = await this.pageOf(id);
+    return page ? ok({ next: page, here: `/paid/${id}` }) : refuse({ code: 'card-house-away' });
+  }
+}
+
+/** What stands behind the amount: `a month` of `£20.00 a month`. */
+const eachOf = (price: string, amount: string): string => price.replace(amount, '').trim();
+
+/** `£` */
+const markOf = ({ currency, locale }: { currency: string; locale: string }): string =>
+  new Intl.NumberFormat(locale, { style: 'currency', currency })
+    .formatToParts(0)
+    .find(({ type }) => type === 'currency')?.value ?? currency;

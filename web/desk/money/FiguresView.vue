@@ -1,0 +1,71 @@
+<script setup lang="ts">
+/** Charts with their numbers beside them, and whether the books balance. */
+import { useQuery } from '@pinia/colada';
+import KitButton from '../../kit/KitButton.vue';
+import Trouble from '../../kit/Trouble.vue';
+import Waiting from '../../kit/Waiting.vue';
+import { calls } from '../calls';
+import { reader } from '../reader';
+import MoneyChart from './MoneyChart.vue';
+import { deskMoneySays } from './money.sentences';
+
+const says = deskMoneySays(reader);
+const tables = useQuery({ key: ['money', 'tables'], query: () => calls.money.tables({}) });
+const books = useQuery({ key: ['books'], query: () => calls.money.books({}) });
+/** What is drawn of each table, in its order; people kept are a table alone. */
+const drawn = ['stacked', 'changes', null, 'bars'] as const;
+</script>
+
+<template>
+  <div class="figures">
+    <section id="books" :aria-label="says.books">
+      <div class="section-head">
+        <h2>{{ says.books }}</h2>
+        <KitButton kind="link" :disabled="books.isLoading.value" @click="books.refetch()">{{
+          says.checkAgain
+        }}</KitButton>
+      </div>
+      <Trouble v-if="books.error.value" :error="books.error.value" @again="books.refetch()" />
+      <Waiting v-else-if="!books.data.value" :rows="2" />
+      <template v-else>
+        <p role="status" :class="{ 'money__books--bad': !books.data.value.balance }">{{ books.data.value.says }}</p>
+        <ul v-if="books.data.value.faults.length">
+          <li v-for="fault in books.data.value.faults" :key="fault">{{ fault }}</li>
+        </ul>
+        <dl class="figures__accounts">
+          <div v-for="one in books.data.value.accounts" :key="one.account">
+            <dt>{{ one.label }}</dt>
+            <dd>{{ one.amount }}</dd>
+          </div>
+        </dl>
+      </template>
+    </section>
+    <Trouble v-if="tables.error.value" :error="tables.error.value" @again="tables.refetch()" />
+    <Waiting v-else-if="!tables.data.value" :rows="10" />
+    <section v-for="(table, at) in tables.data.value?.tables ?? []" :key="table.title" :aria-label="table.title">
+      <div class="section-head">
+        <h2>{{ table.title }}</h2>
+        <span class="section-head__note quiet">{{ table.about }}</span>
+      </div>
+      <MoneyChart v-if="drawn[at]" :table="table" :how="drawn[at]!" />
+      <div class="figures__wide" tabindex="0" role="region" :aria-label="table.title">
+        <table>
+          <thead>
+            <tr>
+              <th scope="col"></th>
+              <th v-for="column in table.columns" :key="column" scope="col">{{ column }}</th>
+            </tr>
+          </thead>
+          <tbody>
+            <tr v-for="row in table.rows" :key="row.label" :class="{ figures__strong: row.strong }">
+              <th scope="row">{{ row.label }}</th>
+              <td v-for="(text, n) in row.texts" :key="n">{{ text }}</td>
+            </tr>
+          </tbody>
+        </table>
+      </div>
+    </section>
+  </div>
+</template>
+
+<style src="./money.css"></style>

@@ -1,0 +1,21 @@
+import { desk } from '../calls';
+import { reader } from '../reader';
+import type { Area } from '../area';
+import { deskMoneySays } from './money.sentences';
+
+const says = deskMoneySays(reader);
+
+export const money: Area = {
+  name: says.money,
+  path: '/desk/money',
+  key: 'o',
+  needs: desk.money.list,
+  view: () => import('./MoneyView.vue'),
+  parts: [
+    { name: says.payments, path: '/desk/money', view: () => import('./MoneyView.vue') },
+    { name: says.figures, path: '/desk/money/figures', view: () => import('./FiguresView.vue') },
+  ],
+  state: ({ failing }) =>
+    failing > 0 ? { flag: true, says: says.failing({ count: failing }) } : { flag: false, says: says.inOrder },
+  keys: [],
+};
