@@ -50,6 +50,9 @@ export const insight = {
   impact: endpoint(editors, 'GET', '/desk/setup/impact', 'Whom the draft lets in and shuts out, today or on a day')
     .input(z.object({ on: onDay }))
     .output(ImpactView),
+  prices: endpoint(editors, 'GET', '/desk/setup/prices', 'What the draft’s prices mean to those who have them').output(
+    z.object({ rows: z.array(z.object({ says: text })) }),
+  ),
   door: endpoint(editors, 'POST', '/desk/setup/door', 'Whom a rule lets in: how many, by level, and by name')
     .input(
       z.object({

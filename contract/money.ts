@@ -184,9 +184,13 @@ const Table = z.object({
   title: z.string(),
   about: z.string(),
   columns: z.array(z.string()),
-  rows: z.array(
-    z.object({ label: z.string(), values: z.array(z.number()), texts: z.array(z.string()), strong: z.boolean() }),
-  ),
+  rows: z.array(z.object({ label: z.string(), texts: z.array(z.string()), strong: z.boolean() })),
+  /** What is drawn of it, stacked; in whole units of a currency, or in numbers of people without one. */
+  chart: z.object({
+    columns: z.array(z.string()),
+    currency: z.string().nullable(),
+    rows: z.array(z.object({ label: z.string(), values: z.array(z.number()) })),
+  }),
 });
 export type MoneyTable = z.infer<typeof Table>;
 
@@ -194,6 +198,8 @@ export type MoneyTable = z.infer<typeof Table>;
 export const BooksView = z.object({
   balance: z.boolean(),
   says: z.string(),
+  /** When, in words. */
+  checked: z.string(),
   faults: z.array(z.string()),
   accounts: z.array(z.object({ account: z.enum(accounts), label: z.string(), amount: z.string() })),
 });
@@ -284,5 +290,7 @@ export const money = {
       }),
     )
     .output(z.object({ name: z.string(), csv: z.string() })),
-  books: endpoint(bookkeepers, 'GET', '/desk/money/books', 'Checks the books').output(BooksView),
+  books: endpoint(bookkeepers, 'GET', '/desk/money/books', 'The books, checked some minutes ago at most, or anew')
+    .input(z.object({ anew: z.literal('yes').optional() }))
+    .output(BooksView),
 };

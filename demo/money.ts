@@ -23,9 +23,8 @@ import {
   type TakenCode,
   type Term,
   type TermEvent,
-  type TermRules,
 } from '../core/money';
-import type { Setup } from '../core/setup';
+import { termRules, type Setup } from '../core/setup';
 import { chance } from './chance';
 import type { Life } from './people';
 
@@ -78,7 +77,7 @@ export function moneyOf(
   // A throw of its own, so that who they are does not change with what they pay.
   const dice = chance(seed * 7919 + (person.number ?? 0));
   const failing = life.is === 'member' && life.failing === true;
-  const rules: TermRules = { zone: setup.doc.site.zone, money: setup.doc.money, rate: null };
+  const rules = termRules(first.level, setup);
   const chosen = price.kind === 'own' ? (failing ? 1500 : dice.pick(amounts)) : null;
   const by: PayBy = !failing && price.kind !== 'own' && dice.happens(0.18) ? 'transfer' : 'card';
   // Whose card fails was due five days ago, for the 17th time.
@@ -131,7 +130,7 @@ export function moneyOf(
   };
   const about = { level: first.level, price, chosen, by, code, credit: 0 };
   const due = nextDue({ ...about, anchor: from, n: 0 } as Term, rules.zone)!;
-  const bill = billOf(due, 0, { code, credit: 0, tax: rules.money.tax ?? null, rate: null });
+  const bill = billOf(due, 0, { code, credit: 0, tax: rules.money.tax ?? null, rate: rules.rate });
   payments.push(make(0, bill, from - 6 * MINUTE));
   let term = beginTerm({ ...about, id: dice.id<TermId>(), member: person.member!, paid: bill.worth }, from, rules.zone);
   const step = (event: TermEvent, now: Instant) => {

@@ -6,7 +6,7 @@ import { makeLog } from './platform/log';
 async function main(): Promise<void> {
   const { services, close } = await buildServices(readConfig(process.env), makeLog('warn'));
   try {
-    const { says, faults } = await services.moneyDesk.books(services.live.must.setup);
+    const { says, faults } = await services.bookChecks.view(services.clock.now(), services.live.must.setup);
     process.stdout.write(`${[...faults, says].join('\n')}\n`);
     if (faults.length) process.exitCode = 1;
   } finally {

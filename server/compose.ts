@@ -89,7 +89,7 @@ export async function buildServices(config: Config, log: Log): Promise<{ service
   const hooks = new Hooks(db, jobs, acts, random, secret, config.hooksInside);
   const insight = insightFor(config, database.pool);
   const house = config.cards.url === null ? null : new HttpCardHouse({ ...config.cards, url: config.cards.url });
-  const money = buildMoney({ db, live, acts, jobs, clock, random, limits, outbox, house, address });
+  const money = buildMoney({ db, live, acts, jobs, clock, random, limits, outbox, house, insight, address });
   const { booking, paying, membership, receipts, moneyDesk } = money;
   const letGo = (manager: EntityManager, application: ApplicationId, now: Instant) =>
     booking.letGo(manager, application, now);

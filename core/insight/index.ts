@@ -1,3 +1,4 @@
 export * from './impact';
 export * from './opens';
 export * from './who';
+export * from './terms';

@@ -20,6 +20,7 @@ export const levelsSays = sentences(
     weeks: '{amount} a week',
     months: '{amount} a month',
     years: '{amount} a year',
+    forAllFrom: 'for everybody from {date}',
     byTheDay: 'Choose days, weeks, months or years.',
     moreThanNothing: 'Write an amount of more than nothing, or choose “free”.',
     mostBelowLeast: 'Write at most what is not less than at least.',

@@ -17,6 +17,11 @@ const beginning = {
   trial: z.strictObject({ lasts: Step, amount: Minor }).optional(),
   fee: Charged.optional(),
 };
+/**
+ * From this day on, `YYYY-MM-DD` in the site's zone, those pay it too who agreed to another amount before; without it,
+ * they keep what they agreed to.
+ */
+const forAll = z.iso.date().optional();
 /** So many terms, after which it ends; without, it goes on until it is cancelled. */
 const times = z.int().min(1).max(600).optional();
 
@@ -25,7 +30,7 @@ export const Price = z
     z.strictObject({ kind: z.literal('free'), ...base, lasts: Span.optional() }),
     /** One payment, for a span or for good. */
     z.strictObject({ kind: z.literal('once'), ...base, amount: Charged, lasts: Span.optional(), fee: beginning.fee }),
-    z.strictObject({ kind: z.literal('every'), ...base, amount: Charged, each: Step, times, ...beginning }),
+    z.strictObject({ kind: z.literal('every'), ...base, amount: Charged, each: Step, times, forAll, ...beginning }),
     /** The member chooses the amount, between limits. */
     z.strictObject({
       kind: z.literal('own'),
@@ -35,6 +40,7 @@ export const Price = z
       most: Charged.optional(),
       each: Step,
       times,
+      forAll,
       ...beginning,
     }),
   ])

@@ -1,7 +1,8 @@
 /**
  * Purpose: what a level costs, in words and for comparing.
  */
-import { never, sayMoney, saySpan, type Span, type Reader } from '../kernel';
+import { never, sayDate, sayMoney, saySpan, type Span, type Reader } from '../kernel';
+import { startOfDay } from '../kernel/calendar';
 import { levelsSays } from './levels.sentences';
 import { pricesOf, type LevelItem } from './level';
 import { amountOf, isRepeated, type Price } from './price';
@@ -48,6 +49,12 @@ export function sayBeside(price: Price, site: Site): string {
     isRepeated(price) && price.times ? says.timesOnly({ count: price.times }) : undefined,
   ];
   return parts.filter(Boolean).join(', ');
+}
+
+/** From when those pay it too who agreed to another amount before: `for everybody from 1 March 2027`; '' where they do not. */
+export function sayForAll(price: Price, site: Site & { readonly zone: string }): string {
+  const begins = isRepeated(price) && price.forAll ? startOfDay(price.forAll, site.zone) : null;
+  return begins === null ? '' : levelsSays(site).forAllFrom({ date: sayDate(begins, site) });
 }
 
 /** All the prices a level can be taken at: `from £10.00 a month or £120.00 a year`. */

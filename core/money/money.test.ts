@@ -22,6 +22,7 @@ import {
   received,
   recurringBy,
   refunded,
+  repriced,
   sayCode,
   setOff,
   shareOf,
@@ -48,7 +49,7 @@ const price = (about: object): Price => Price.parse({ id: 'p', ...about });
 const yearly = price({ kind: 'every', amount: 4800, each: { count: 1, unit: 'years' } });
 const monthlyPrice = price({ kind: 'every', amount: 1000, each: { count: 1, unit: 'months' } });
 const money: MoneyItem = { ...noMoneyYet, card: true, winBack: { count: 30, unit: 'days' } };
-const rules: TermRules = { zone: LONDON, money, rate: null };
+const rules: TermRules = { zone: LONDON, money, rate: null, prices: [] };
 /** 9:00 UTC of a day. */
 const at = (day: string) => Date.parse(`${day}T09:00:00Z`);
 const BEGAN = at('2026-03-02');
@@ -178,6 +179,73 @@ describe('a term over its years', () => {
       step(renewed, { it: 'refunded', amount: 800, ofSpan, ends: false }, at('2027-03-03')).term.span.paid;
     // Money of an earlier span takes nothing from the present one.
     expect([refund(true), refund(false)]).toEqual([4000, 4800]);
+  });
+
+  describe('when its price changes', () => {
+    const now = (about: object): TermRules => ({ ...rules, prices: [price(about)] });
+    const dearer = { kind: 'every', amount: 6000, each: { count: 1, unit: 'years' } };
+    const due = at('2027-03-02');
+
+    it('keeps what was agreed, where the change is for new members', () => {
+      expect(nextBill(term(), now(dearer))!.total).toBe(4800);
+      expect(step(term({ told: 1 }), { it: 'timePassed' }, due, now(dearer)).term.price).toEqual(yearly);
+    });
+
+    it('costs the new amount from the day on from which that is for everybody, and no earlier', () => {
+      // Due at nine in the morning of 2 March: the day before is behind it, the day after ahead of it.
+      for (const [forAll, total] of [
+        ['2027-03-02', 6000],
+        ['2027-03-03', 4800],
+      ] as const) {
+        const changed = now({ ...dearer, forAll });
+        expect(nextBill(term(), changed)!.total).toBe(total);
+        const told = step(term(), { it: 'timePassed' }, at('2027-02-16'), changed).term;
+        const asked = step(told, { it: 'timePassed' }, due, changed);
+        expect(asked.effects).toContainEqual({ do: 'charge', n: 1, bill: expect.objectContaining({ total }) });
+        const { term: renewed } = step(asked.term, { it: 'paid', n: 1, bill: nextBill(asked.term, changed)! }, due + 1);
+        expect([renewed.span.paid, day(renewed.until)]).toEqual([total, '2028-03-02']);
+      }
+    });
+
+    it('costs what was told, where it was told before the change', () => {
+      const changed = now({ ...dearer, forAll: '2027-02-20' });
+      const told = step(term(), { it: 'timePassed' }, at('2027-02-16'), now(dearer)).term;
+      expect(nextBill(told, changed)!.total).toBe(4800);
+      const asked = step(told, { it: 'timePassed' }, due, changed);
+      const paid = step(asked.term, { it: 'paid', n: 1, bill: nextBill(asked.term, changed)! }, due + 1, changed).term;
+      expect([paid.span.paid, nextBill(paid, changed)!.total]).toEqual([4800, 6000]);
+    });
+
+    it('raises an amount of one’s own to the least at most, and changes neither span nor kind', () => {
+      const own = { kind: 'own', least: 1000, suggested: 2000, each: { count: 1, unit: 'months' } };
+      const gives = (chosen: number, about: object) =>
+        nextBill(term({ chosen }, price(own)), now({ ...own, least: 1500, forAll: '2026-01-01', ...about }))!.total;
+      expect([gives(1000, {}), gives(2500, {}), gives(2500, { most: 2000 })]).toEqual([1500, 2500, 2500]);
+      expect(gives(1000, { each: { count: 1, unit: 'years' } })).toBe(1000);
+      expect(nextBill(term({}, yearly), now({ ...own, forAll: '2026-01-01' }))!.total).toBe(4800);
+    });
+
+    it('tells the first payment that costs another amount', () => {
+      const monthlyNow = now({ ...monthlyPrice, amount: 1200, forAll: '2026-05-01' });
+      const first = repriced(term({}, monthlyPrice), monthlyNow)!;
+      expect([day(first.at), first.was, first.becomes]).toEqual(['2026-05-02', 1000, 1200]);
+      expect(repriced(term({ renews: false }, monthlyPrice), monthlyNow)).toBeNull();
+      expect(repriced(term({}, monthlyPrice), now({ ...monthlyPrice, forAll: '2026-05-01' }))).toBeNull();
+      expect(repriced(term(), now(dearer))).toBeNull();
+    });
+
+    it('is forecast so', () => {
+      const coming: number[] = [];
+      const changed = now({ ...monthlyPrice, amount: 1200, forAll: '2026-05-01' });
+      comingIn(
+        [term({}, monthlyPrice)],
+        BEGAN,
+        at('2026-06-03'),
+        () => changed,
+        ({ amount }) => coming.push(amount),
+      );
+      expect(coming).toEqual([1000, 1200, 1200]);
+    });
   });
 
   it('is no matter of cards where it is transferred', () => {

@@ -38,8 +38,13 @@ export function comingIn(
 }
 
 /** Whether each payment of it is the price and nothing else. */
-const isPlain = ({ code, credit, price, n }: Term, { money }: TermRules): boolean =>
-  code === null && credit === 0 && money.tax?.mode !== 'added' && isRepeated(price) && n > (price.trial ? 1 : 0);
+const isPlain = ({ code, credit, price, n }: Term, { money, prices }: TermRules): boolean =>
+  code === null &&
+  credit === 0 &&
+  money.tax?.mode !== 'added' &&
+  isRepeated(price) &&
+  n > (price.trial ? 1 : 0) &&
+  !prices.some((now) => now.id === price.id && isRepeated(now) && now.forAll);
 
 /** The same for such a term: only dates are reckoned, since there are many of them. */
 function comingPlainly(term: Term, now: Instant, end: Instant, zone: string, each: (coming: Coming) => void): void {

@@ -6,7 +6,7 @@
  */
 import { z } from 'zod';
 import { LevelId, MemberId, TermId, ok, refuse, type Instant, type Result, type Span } from '../kernel';
-import { addSpan } from '../kernel/calendar';
+import { addSpan, startOfDay } from '../kernel/calendar';
 import { Price, dueAt, isRepeated, type Due } from '../levels';
 import { billOf, splitByDays, type Bill } from './bill';
 import { TakenCode } from './codes';
@@ -105,16 +105,63 @@ export type TermRefusal =
 
 export type TermStep = { readonly term: Term; readonly effects: readonly TermEffect[] };
 
-/** What a term is reckoned by. `rate`: the level's own rate of tax. */
-export type TermRules = { readonly zone: string; readonly money: MoneyItem; readonly rate: number | null };
+/** What a term is reckoned by. `rate`: the level's own rate of tax; `prices`: what the level costs by now. */
+export type TermRules = {
+  readonly zone: string;
+  readonly money: MoneyItem;
+  readonly rate: number | null;
+  readonly prices: readonly Price[];
+};
 
 /** The payment that comes next; null where nothing more is asked for. */
 export const nextDue = (term: Term, zone: string): Due | null =>
   dueAt(term.price, term.anchor, term.n, zone, term.chosen);
 
-/** The bill of the payment that comes next, as it would be asked for. */
-export function nextBill(term: Term, { zone, money, rate }: TermRules): Bill | null {
+/**
+ * A term at what its price has become, where that is for everybody by the day of the payment that comes next. Only the
+ * amount changes: when it is paid, how often and what a code takes off stay as agreed, and an amount of one's own is no
+ * more than raised to the least. What has been told beforehand stays as it was told.
+ */
+export function asPriced(term: Term, { zone, prices }: Pick<TermRules, 'zone' | 'prices'>): Term {
+  const { price, chosen } = term;
+  const now = prices.find(({ id }) => id === price.id);
+  if (!now || !isRepeated(now) || !now.forAll || !isRepeated(price) || term.told === term.n) return term;
   const due = nextDue(term, zone);
+  if (!due || due.at < startOfDay(now.forAll, zone)! || !sameSpan(now.each, price.each)) return term;
+  if (now.kind === 'every' && price.kind === 'every') return { ...term, price: { ...price, amount: now.amount } };
+  if (now.kind !== 'own' || price.kind !== 'own') return term;
+  const { least, suggested, most } = now;
+  return {
+    ...term,
+    price: { ...price, least, suggested, most },
+    chosen: chosen === null ? null : Math.max(chosen, least),
+  };
+}
+/**
+ * The first payment of a term that is asked for at another amount than was agreed.
+ * @returns null where none is: nothing more is asked for, or the price is for new members only
+ */
+export function repriced(term: Term, rules: TermRules): { at: Instant; was: number; becomes: number } | null {
+  const { zone, prices } = rules;
+  const now = prices.find(({ id }) => id === term.price.id);
+  const begins = now && isRepeated(now) && now.forAll ? startOfDay(now.forAll, zone) : null;
+  if (begins === null || !term.renews) return null;
+  for (let one = term; ; one = { ...one, n: one.n + 1 }) {
+    const due = nextDue(one, zone);
+    if (!due) return null;
+    const { total } = nextDue(asPriced(one, rules), zone)!;
+    if (total !== due.total) return { at: due.at, was: due.total, becomes: total };
+    // What was told holds for one payment only, so that the one behind the day decides.
+    if (due.at >= begins && one.told !== one.n) return null;
+  }
+}
+
+const sameSpan = (one: Span, other: Span) => one.count === other.count && one.unit === other.unit;
+
+/** The bill of the payment that comes next, as it would be asked for. */
+export function nextBill(term: Term, rules: TermRules): Bill | null {
+  const { zone, money, rate } = rules;
+  const due = nextDue(asPriced(term, rules), zone);
   return due && billOf(due, term.n, { code: term.code, credit: term.credit, tax: money.tax ?? null, rate });
 }
 
@@ -275,16 +322,17 @@ export function stepTerm(term: Term, event: TermEvent, now: Instant, rules: Term
       return step(done({ ...term, owing }, { do: 'retry' }));
     }
     const until = term.until!;
-    if (now < until) return step(done({ ...term, told: term.n }, { do: 'send', letter: 'renews' }));
+    const priced = asPriced(term, rules);
+    if (now < until) return step(done({ ...priced, told: term.n }, { do: 'send', letter: 'renews' }));
     if (term.next) {
       const { next: taking, credit } = term;
       return step(done(ended('switched', until), { do: 'begin', taking, credit }));
     }
     const bill = term.renews ? nextBill(term, rules) : null;
     if (!bill) return step(done(ended('over', until), ...farewell(now)));
-    if (bill.total === 0) return step(done(renewed(term, bill), { do: 'charge', n: term.n, bill }));
+    if (bill.total === 0) return step(done(renewed(priced, bill), { do: 'charge', n: term.n, bill }));
     const owing = { since: until, graceUntil: addSpan(until, money.grace, zone), tries: 1, nextTry: tryAt(until, 1) };
-    return step(done({ ...term, state: 'owing', owing }, { do: 'charge', n: term.n, bill }));
+    return step(done({ ...priced, state: 'owing', owing }, { do: 'charge', n: term.n, bill }));
   }
 
   /** When a payment due at `since` is tried after so many tries; null where it is not any more. */
@@ -319,7 +367,9 @@ export function stepTerm(term: Term, event: TermEvent, now: Instant, rules: Term
     const { since, days } = term.pause!;
     const until = addSpan(now, { count: Math.max(1, days), unit: 'days' }, zone);
     const { left } = splitByDays(term.span.paid, term.span.from, term.until!, since, zone);
-    return { ...term, state: 'running', pause: null, until, span: { from: now, paid: left }, ...rebased(term, until) };
+    const span = { from: now, paid: left };
+    // The day that was told has moved on with everything else: it is told again.
+    return { ...term, state: 'running', pause: null, until, told: null, span, ...rebased(term, until) };
   }
 }
 

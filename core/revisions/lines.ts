@@ -3,7 +3,7 @@
  * Invariant: what two states differ in shows in their lines (`changesBetween` has a last line for what none tells).
  */
 import { describe } from '../doors';
-import { sayBeside, sayPrice } from '../levels';
+import { sayBeside, sayForAll, sayPrice } from '../levels';
 import { sayRate } from '../money';
 import type { ItemKind, Setup, SetupDocument, SingleKind, listKinds } from '../setup';
 import { codeLines, moneyLines } from './money.lines';
@@ -31,8 +31,13 @@ const tells: Tells = {
     ...line('tax', sayings(setup).ownTax, level.tax === undefined ? '' : sayRate(level.tax, setup.doc.site)),
     ...level.prices.flatMap((price, at) => {
       const says = sayings(setup);
-      const beside = sayBeside(price, setup.doc.site);
-      const words = [sayPrice(price, setup.doc.site), beside, price.retired ? says.priceRetired : ''];
+      const { site } = setup.doc;
+      const words = [
+        sayPrice(price, site),
+        sayBeside(price, site),
+        sayForAll(price, site),
+        price.retired ? says.priceRetired : '',
+      ];
       return line(`prices.${price.id}`, says.priceNumber({ number: at + 1 }), words.filter(Boolean).join(', '));
     }),
   ],

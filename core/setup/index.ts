@@ -5,3 +5,4 @@ export { copyOf } from './copy';
 export { idFrom } from './names';
 export { setupSchema } from './schema';
 export { FORMAT_VERSION, upgradeDocument, upgradeItems } from './upgrade';
+export { termRules } from './termRules';

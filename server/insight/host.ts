@@ -2,16 +2,23 @@
 import { resolve } from 'node:path';
 import { pathToFileURL } from 'node:url';
 import type { Pool } from 'mysql2/promise';
-import type { Impact, WhoGetsIn } from '../../core/insight';
+import type { ComingDay, Impact, PriceChange, WhoGetsIn } from '../../core/insight';
 import type { Instant } from '../../core/kernel';
 import type { Setup } from '../../core/setup';
 import type { Config } from '../platform/config';
 import { Insight, type DoorQuestion } from './insight';
+import { TermsInsight, type MonthsPast } from './terms';
 import { InsightThread } from './thread';
 
 export type AskInsight = {
   impact(before: Setup, after: Setup, now: Instant): Promise<Impact>;
   door(question: DoorQuestion): Promise<WhoGetsIn>;
+  /** What a draft's prices mean to those who have them. */
+  prices(before: Setup, after: Setup): Promise<readonly PriceChange[]>;
+  /** What terms bring in from `now` until `end`. */
+  coming(setup: Setup, now: Instant, end: Instant): Promise<readonly ComingDay[]>;
+  /** @param months the first instants of months in order, and the end of the last */
+  months(months: readonly Instant[]): Promise<MonthsPast>;
   close(): Promise<void>;
 };
 
@@ -24,10 +31,16 @@ export function insightFor({ db, dist }: Pick<Config, 'db' | 'dist'>, pool: Pool
     const file = pathToFileURL(resolve(dist, 'server/insight.js'));
     return new InsightThread(file, { host, port, user, password, database: name });
   }
-  const insight = new Insight(async (sql, params) => (await pool.query(sql, params as unknown[]))[0] as unknown[]);
+  const query = async (sql: string, params: readonly unknown[]) =>
+    (await pool.query(sql, params as unknown[]))[0] as unknown[];
+  const insight = new Insight(query);
+  const terms = new TermsInsight(query);
   return {
     impact: (before, after, now) => insight.impact(before, after, now),
     door: (question) => insight.door(question),
+    prices: (before, after) => terms.prices(before, after),
+    coming: (setup, now, end) => terms.coming(setup, now, end),
+    months: (months) => terms.months(months),
     close: () => Promise.resolve(),
   };
 }

@@ -1,2 +1,2 @@
 export { insightApi, type InsightPorts } from './insight.api';
-export { insightFor } from './host';
+export { insightFor, type AskInsight } from './host';

@@ -5,7 +5,7 @@ import { insight as contract, type ImpactView } from '../../contract';
 import { describe, ruleOf, type Rule } from '../../core/doors';
 import type { Standing } from '../../core/facts';
 import type { PlaceImpact } from '../../core/insight';
-import { sayNearDate, type Instant, type MemberId } from '../../core/kernel';
+import { sayDate, sayMoney, sayNearDate, type Instant, type MemberId } from '../../core/kernel';
 import { startOfDay } from '../../core/kernel/calendar';
 import { ruleOfBlock } from '../../core/pages';
 import type { Setup } from '../../core/setup';
@@ -49,6 +49,24 @@ export const insightApi = ({ db, insight, live, clock }: InsightPorts) => ({
       change: found.change && was && { says: describe(was, setup), ...found.change },
       people: list && (await namesOf(db, found.listed, [])),
       day: sayNearDate(now, today, site),
+    };
+  }),
+  prices: api.prices.handler(async () => {
+    const { setup } = live.must;
+    const draft = (await live.draft()).setup;
+    const { site } = setup.doc;
+    const words = insightSays(site);
+    const money = (amount: number) => sayMoney(amount, site.currency, site.locale);
+    const found = await insight.prices(setup, draft);
+    return {
+      rows: found.slice(0, NAMED).map(({ level, count, was, becomes, first }) => {
+        const about = { level: draft.levels.get(level)?.title ?? level, count, was: money(was) };
+        const says =
+          becomes === null || first === null
+            ? words.payAsBefore(about)
+            : words.payInstead({ ...about, becomes: money(becomes), date: sayDate(first, site) });
+        return { says };
+      }),
     };
   }),
   impact: api.impact.handler(async ({ input }) => {

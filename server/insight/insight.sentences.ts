@@ -19,4 +19,12 @@ export const insightSays = sentences({
   card: 'the member’s card',
   levels: 'the levels',
   noLevel: 'without a level',
+  payInstead: {
+    one: '{level}: {count} member pays {becomes} in place of {was}, from {date}',
+    other: '{level}: {count} members pay {becomes} in place of {was}, the first on {date}',
+  },
+  payAsBefore: {
+    one: '{level}: {count} member goes on paying {was}, as agreed; only new members pay the new price',
+    other: '{level}: {count} members go on paying {was}, as agreed; only new members pay the new price',
+  },
 });

@@ -3,10 +3,11 @@
  * it end.
  */
 import { Worker } from 'node:worker_threads';
-import type { Impact, WhoGetsIn } from '../../core/insight';
+import type { ComingDay, Impact, PriceChange, WhoGetsIn } from '../../core/insight';
 import type { Instant } from '../../core/kernel';
 import type { Setup, SetupDocument } from '../../core/setup';
 import type { DoorQuestion } from './insight';
+import type { MonthsPast } from './terms';
 
 /** A set-up goes over as its document, for a thread shares no values. */
 type PlainDoor = { readonly setup: SetupDocument; readonly rule: DoorQuestion['door']['rule'] };
@@ -17,8 +18,17 @@ type PlainQuestion = Omit<DoorQuestion, 'door' | 'before'> & {
 
 export type Question =
   | { readonly about: 'impact'; readonly before: SetupDocument; readonly after: SetupDocument; readonly now: Instant }
-  | ({ readonly about: 'door' } & PlainQuestion);
-type Answers = { readonly impact: Impact; readonly door: WhoGetsIn };
+  | ({ readonly about: 'door' } & PlainQuestion)
+  | { readonly about: 'prices'; readonly before: SetupDocument; readonly after: SetupDocument }
+  | { readonly about: 'coming'; readonly setup: SetupDocument; readonly now: Instant; readonly end: Instant }
+  | { readonly about: 'months'; readonly months: readonly Instant[] };
+type Answers = {
+  readonly impact: Impact;
+  readonly door: WhoGetsIn;
+  readonly prices: readonly PriceChange[];
+  readonly coming: readonly ComingDay[];
+  readonly months: MonthsPast;
+};
 
 export type Asked = { readonly id: number; readonly question: Question };
 export type Answered = { readonly id: number; readonly answer?: Answers[keyof Answers]; readonly error?: Told };
@@ -43,6 +53,15 @@ export class InsightThread {
   door({ door, before, ...rest }: DoorQuestion): Promise<WhoGetsIn> {
     const plain = ({ setup, rule }: DoorQuestion['door']) => ({ setup: setup.doc, rule });
     return this.ask<'door'>({ about: 'door', door: plain(door), before: before && plain(before), ...rest });
+  }
+  prices(before: Setup, after: Setup): Promise<readonly PriceChange[]> {
+    return this.ask<'prices'>({ about: 'prices', before: before.doc, after: after.doc });
+  }
+  coming(setup: Setup, now: Instant, end: Instant): Promise<readonly ComingDay[]> {
+    return this.ask<'coming'>({ about: 'coming', setup: setup.doc, now, end });
+  }
+  months(months: readonly Instant[]): Promise<MonthsPast> {
+    return this.ask<'months'>({ about: 'months', months });
   }
 
   private ask<K extends keyof Answers>(question: Question & { about: K }): Promise<Answers[K]> {

@@ -6,10 +6,14 @@ import { parentPort, workerData } from 'node:worker_threads';
 import { createPool, type PoolOptions } from 'mysql2/promise';
 import { makeSetup } from '../../core/setup';
 import { Insight } from './insight';
+import { TermsInsight } from './terms';
 import type { Asked, Answered, Question } from './thread';
 
 const pool = createPool({ ...(workerData as PoolOptions), connectionLimit: 1 });
-const insight = new Insight(async (sql, params) => (await pool.query(sql, params as unknown[]))[0] as unknown[]);
+const query = async (sql: string, params: readonly unknown[]) =>
+  (await pool.query(sql, params as unknown[]))[0] as unknown[];
+const insight = new Insight(query);
+const terms = new TermsInsight(query);
 
 const setupOf = (doc: unknown) => {
   const made = makeSetup(doc);
@@ -18,11 +22,21 @@ const setupOf = (doc: unknown) => {
 };
 
 function answerTo(question: Question): Promise<Answered['answer']> {
-  if (question.about === 'impact')
-    return insight.impact(setupOf(question.before), setupOf(question.after), question.now);
-  const { door, before, ...rest } = question;
-  const read = ({ setup, rule }: typeof door) => ({ setup: setupOf(setup), rule });
-  return insight.door({ ...rest, door: read(door), before: before && read(before) });
+  switch (question.about) {
+    case 'impact':
+      return insight.impact(setupOf(question.before), setupOf(question.after), question.now);
+    case 'prices':
+      return terms.prices(setupOf(question.before), setupOf(question.after));
+    case 'coming':
+      return terms.coming(setupOf(question.setup), question.now, question.end);
+    case 'months':
+      return terms.months(question.months);
+    case 'door': {
+      const { door, before, ...rest } = question;
+      const read = ({ setup, rule }: typeof door) => ({ setup: setupOf(setup), rule });
+      return insight.door({ ...rest, door: read(door), before: before && read(before) });
+    }
+  }
 }
 
 parentPort?.on('message', ({ id, question }: Asked) => {

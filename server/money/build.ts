@@ -1,5 +1,7 @@
 /** Purpose: money put together out of what it needs. */
 import { Booking } from './booking';
+import { BookChecks } from './books.view';
+import { Figures } from './figures';
 import { Membership } from './membership';
 import { MoneyDesk } from './money.desk';
 import { moneyJobs } from './money.jobs';
@@ -7,11 +9,15 @@ import { MoneyLetters } from './money.letters';
 import { Paying, type PayingPorts } from './paying';
 import { Receipts } from './receipt.store';
 import { Terms } from './terms';
+import type { AskInsight } from '../insight';
 import type { Outbox } from '../messages';
 
-export type MoneyNeeds = Omit<PayingPorts, 'letters' | 'terms' | 'booking'> & { readonly outbox: Outbox };
+export type MoneyNeeds = Omit<PayingPorts, 'letters' | 'terms' | 'booking'> & {
+  readonly outbox: Outbox;
+  readonly insight: AskInsight;
+};
 
-export function buildMoney({ outbox, ...needs }: MoneyNeeds) {
+export function buildMoney({ outbox, insight, ...needs }: MoneyNeeds) {
   const letters = new MoneyLetters(needs.live, outbox, needs.address);
   const terms = new Terms(needs, letters);
   const booking = new Booking(needs, letters, terms);
@@ -23,6 +29,8 @@ export function buildMoney({ outbox, ...needs }: MoneyNeeds) {
     paying,
     membership,
     receipts: new Receipts(needs.db),
-    moneyDesk: new MoneyDesk(needs.db, needs.house),
+    moneyDesk: new MoneyDesk(needs.db, insight),
+    figures: new Figures(needs.db, insight),
+    bookChecks: new BookChecks(needs.db, needs.house),
   };
 }

@@ -14,7 +14,7 @@ import {
 } from '../../core/kernel';
 import { addSpan } from '../../core/kernel/calendar';
 import { nextBill, splitByDays, type Term, type TermEvent, type TermRefusal } from '../../core/money';
-import type { Setup } from '../../core/setup';
+import { termRules, type Setup } from '../../core/setup';
 import { PersonInHand, noteOnTimeline } from '../members';
 import type { Acts, AlreadySent, Envelope } from '../platform/acts';
 import type { SiteClock } from '../platform/clock';
@@ -25,7 +25,7 @@ import type { CardHouse } from './card.house';
 import { openPayment } from './charges';
 import { PaymentRow, ReceiptRow } from './money.entities';
 import { moneySays } from './money.sentences';
-import { cardOf, lockTerm, rulesFor, sayReceipt, termsOf, type Payment } from './money.store';
+import { cardOf, lockTerm, sayReceipt, termsOf, type Payment } from './money.store';
 import type { Onward, PayRefusal, Paying } from './paying';
 import type { Terms } from './terms';
 
@@ -178,7 +178,7 @@ function termView(term: Term, card: string | null, awaited: Payment | null, now:
   const say = (amount: number) => sayMoney(amount, site.currency, site.locale);
   const title = setup.levels.get(term.level)?.title ?? term.level;
   const date = (at: Instant) => sayDate(at, site);
-  const bill = nextBill(term, rulesFor(term.level, setup));
+  const bill = nextBill(term, termRules(term.level, setup));
   const may: TermView['may'] = [];
   const hints: TermView['hints'] = {};
   const offer = (act: TermView['may'][number], hint: string) => {

@@ -10,9 +10,13 @@ import type { Jobs } from '../platform/jobs';
 import { problem } from '../platform/problem';
 import type { LiveSetup } from '../setup';
 import type { Booking } from './booking';
+import type { BookChecks } from './books.view';
+import type { Figures } from './figures';
+import { paymentsCsv } from './money.csv';
 import type { MoneyDesk } from './money.desk';
 import { moneySays } from './money.sentences';
 import { lockPayment, refundable } from './money.store';
+import { storyOf } from './money.story';
 import type { Membership } from './membership';
 
 const done = { done: true } as const;
@@ -27,11 +31,14 @@ export type MoneyPorts = {
   readonly booking: Booking;
   readonly membership: Membership;
   readonly moneyDesk: MoneyDesk;
+  readonly figures: Figures;
+  readonly bookChecks: BookChecks;
 };
 
 type No = { readonly code: 'not-found' | 'not-awaited' } | { readonly code: 'too-much'; readonly most: number };
 
-export const moneyApi = ({ acts, jobs, live, clock, booking, membership, moneyDesk }: MoneyPorts) => {
+export const moneyApi = (ports: MoneyPorts) => {
+  const { db, acts, jobs, live, clock, booking, membership, moneyDesk, figures, bookChecks } = ports;
   const site = () => live.must.setup.doc.site;
   const says = () => moneySays(live.reader);
   const say = (amount: number) => sayMoney(amount, site().currency, site().locale);
@@ -61,7 +68,7 @@ export const moneyApi = ({ acts, jobs, live, clock, booking, membership, moneyDe
   return {
     list: api.list.handler(({ input }) => moneyDesk.list(input, clock.now(), live.must.setup)),
     one: api.one.handler(async ({ input }) => {
-      const found = await moneyDesk.one(input.id, clock.now(), live.must.setup);
+      const found = await storyOf(db, input.id, clock.now(), live.must.setup);
       if (!found) throw problem('not-found');
       return found;
     }),
@@ -118,8 +125,8 @@ export const moneyApi = ({ acts, jobs, live, clock, booking, membership, moneyDe
       if (!gave.ok) throw problem(gave.refusal.code);
       return done;
     }),
-    tables: api.tables.handler(async () => ({ tables: await moneyDesk.tables(clock.now(), live.must.setup) })),
-    csv: api.csv.handler(({ input }) => moneyDesk.csv(input.month, clock.now(), live.must.setup)),
-    books: api.books.handler(() => moneyDesk.books(live.must.setup)),
+    tables: api.tables.handler(async () => ({ tables: await figures.tables(clock.now(), live.must.setup) })),
+    csv: api.csv.handler(({ input }) => paymentsCsv(db, input.month, clock.now(), live.must.setup)),
+    books: api.books.handler(({ input }) => bookChecks.view(clock.now(), live.must.setup, input.anew === 'yes')),
   };
 };

@@ -4,8 +4,8 @@
  */
 import type { EntityManager } from 'typeorm';
 import type { Instant, LevelId, MemberId, PaymentId, TermId } from '../../core/kernel';
-import { monthly, nextAt, type Entry, type Term, type TermRules } from '../../core/money';
-import type { Setup } from '../../core/setup';
+import { monthly, nextAt, type Entry, type Term } from '../../core/money';
+import { termRules, type Setup } from '../../core/setup';
 import type { Jobs } from '../platform/jobs';
 import {
   CardRow,
@@ -22,13 +22,6 @@ export type Payment = Omit<PaymentRow, 'id' | 'member' | 'level'> & {
   readonly member: MemberId;
   readonly level: LevelId;
 };
-
-/** What terms of a level are reckoned by. */
-export const rulesFor = (level: string, { doc, levels }: Setup): TermRules => ({
-  zone: doc.site.zone,
-  money: doc.money,
-  rate: levels.get(level)?.tax ?? null,
-});
 
 export const termKey = (id: TermId) => `term:${id}`;
 
@@ -65,7 +58,7 @@ export async function setTimer(manager: EntityManager, jobs: Jobs, term: Term, a
   await jobs.add(manager, { kind: 'termTimer', runAt: at, payload: { term: term.id }, key: termKey(term.id) });
 }
 
-export const timerOf = (term: Term, setup: Setup): Instant | null => nextAt(term, rulesFor(term.level, setup));
+export const timerOf = (term: Term, setup: Setup): Instant | null => nextAt(term, termRules(term.level, setup));
 
 export async function lockPayment(manager: EntityManager, id: string): Promise<Payment | null> {
   const row = await manager.getRepository(PaymentRow).findOne({ where: { id }, lock: { mode: 'pessimistic_write' } });

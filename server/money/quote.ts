@@ -17,11 +17,10 @@ import {
 } from '../../core/money';
 import { moneySays as coreSays } from '../../core/money/money.sentences';
 import type { CodeItem } from '../../core/money';
-import type { Setup } from '../../core/setup';
+import { termRules, type Setup } from '../../core/setup';
 import type { PaymentData } from './money.entities';
 import { moneySays } from './money.sentences';
 import { lineOf, sayTaxWithin } from './receipts';
-import { rulesFor } from './money.store';
 
 export type Typed = { readonly amount: string; readonly code: string };
 export type Chosen = { readonly level: LevelItem; readonly price: Price };
@@ -80,7 +79,7 @@ export function quoteFor(
   const left = before && !later ? leftOf(before, now, site.zone) : { left: 0, days: 0, credit: 0 };
   const at = later ? before.until! : now;
   const due = dueAt(price, at, 0, site.zone, chosen)!;
-  const rules = rulesFor(level.id, setup);
+  const rules = termRules(level.id, setup);
   const bill = billOf(due, 0, { code, credit: left.credit, tax: money.tax ?? null, rate: rules.rate });
   const rate = before ? (setup.levels.get(before.level)?.tax ?? money.tax?.rate ?? 0) : 0;
   const within = money.tax ? shareOf(left.left, rate, 10_000 + rate) : 0;
@@ -115,7 +114,7 @@ export function quoteView(quote: Quote, before: Term | null, now: Instant, setup
   const next = dueAt(taking.price, bill.from, 1, site.zone, taking.chosen);
   const nextBill =
     next &&
-    billOf(next, 1, { code, credit: 0, tax: setup.doc.money.tax ?? null, rate: rulesFor(taking.level, setup).rate });
+    billOf(next, 1, { code, credit: 0, tax: setup.doc.money.tax ?? null, rate: termRules(taking.level, setup).rate });
   const after: QuoteView['after'] = [];
   if (later)
     after.push({

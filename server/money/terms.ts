@@ -19,7 +19,7 @@ import {
   type TermEvent,
   type TermRefusal,
 } from '../../core/money';
-import type { Setup } from '../../core/setup';
+import { termRules, type Setup } from '../../core/setup';
 import { PersonInHand, noteOnTimeline } from '../members';
 import type { Randomness } from '../platform/ids';
 import type { Jobs } from '../platform/jobs';
@@ -32,7 +32,6 @@ import {
   lockPayment,
   lockTerm,
   renewalKey,
-  rulesFor,
   savePayment,
   saveTerm,
   setTimer,
@@ -90,7 +89,7 @@ export class Terms {
     now: Instant,
   ): Promise<Result<Term, TermRefusal>> {
     const { setup } = this;
-    const step = stepTerm(term, event, now, rulesFor(term.level, setup));
+    const step = stepTerm(term, event, now, termRules(term.level, setup));
     if (!step.ok) return step;
     const after = step.value.term;
     await saveTerm(manager, after);
@@ -173,7 +172,7 @@ export class Terms {
         if (effect.letter === 'paid') return;
         // Nobody is asked back who has not left.
         if (effect.letter === 'winBack' && currentTerm(person.facts, now)) return;
-        const bill = nextBill(term, rulesFor(term.level, setup));
+        const bill = nextBill(term, termRules(term.level, setup));
         const said: Partial<Record<ChipName, string>> = {
           amount: money(bill?.total ?? 0),
           dueDate: sayDate(term.endedAt ?? term.until ?? now, setup.doc.site),
@@ -215,7 +214,7 @@ export class Terms {
   /** A term that begins where another ended: its first payment is asked for as a renewal's is, grace and all. */
   private async beginUnpaid(manager: EntityManager, person: PersonInHand, first: Term, now: Instant): Promise<void> {
     const { setup } = this;
-    const rules = rulesFor(first.level, setup);
+    const rules = termRules(first.level, setup);
     const bill = nextBill({ ...first, n: 0 }, rules);
     const waiting: Term = { ...first, n: 0, until: bill && bill.total > 0 ? now : first.until, renews: true };
     if (!bill || bill.total === 0) {

@@ -47,7 +47,7 @@ export function moneyReckoned(): void {
     return sum;
   });
   reportRate('proration', 'splits/s', CALLS / parts, CALLS / plain, 0);
-  const rules = { zone: ZONE, money: noMoneyYet, rate: null };
+  const rules = { zone: ZONE, money: noMoneyYet, rate: null, prices: [] };
   const terms = Array.from({ length: 100_000 }, (_, n): Term =>
     beginTerm(
       {

@@ -4,7 +4,7 @@ import { computed, ref, watch } from 'vue';
 import { useRoute, useRouter } from 'vue-router';
 import type { Rule } from '../../../core/doors';
 import { openedBy } from '../../../core/insight';
-import { listed, sayDate, sayNumber, type Instant, type LevelId } from '../../../core/kernel';
+import { dayOf, listed, sayDate, sayNumber, type Instant, type LevelId } from '../../../core/kernel';
 import { startOfDay } from '../../../core/kernel/calendar';
 import { pricesOf, sayPrices, type LevelItem, type Price } from '../../../core/levels';
 import { targetHref } from '../../../core/pages';
@@ -270,6 +270,7 @@ const acts = computed(() =>
                   :price="price"
                   :currency="place.currency"
                   :open="price.id === openPrice"
+                  :today="dayOf(draft.view?.now ?? 0, place)"
                   :only="level.prices.length === 1"
                   :fault-at="(where) => faultAt(`prices.${at}.${where}`)"
                   @change="putPrice"

@@ -20,6 +20,8 @@ const props = defineProps<{
   price: Price;
   currency: string;
   open: boolean;
+  /** The day it is at the site, `YYYY-MM-DD`. */
+  today: string;
   /** Whether it is the only one: a level has a price, if it is free. */
   only: boolean;
   faultAt: (at: string) => string | null;
@@ -46,6 +48,11 @@ const words = computed(() => {
 const repeated = computed(() => (isRepeated(props.price) ? props.price : null));
 const lasting = computed(() => (isRepeated(props.price) ? null : props.price));
 const money = (at: string) => ({ id: `${props.id}-${at}`, currency: props.currency, fault: props.faultAt(at) });
+/** The day as typed is kept while it is none yet; what is wrong is said beside it. */
+const whoElse = [
+  { title: says.priceForNew, value: 'new' },
+  { title: says.priceForAll, value: 'all' },
+];
 const A_SPAN: Span = { count: 1, unit: 'years' };
 </script>
 
@@ -160,6 +167,24 @@ const A_SPAN: Span = { count: 1, unit: 'years' };
           />
         </div>
       </template>
+      <div v-if="repeated" class="price__row">
+        <KitChoice
+          :model-value="repeated.forAll === undefined ? 'new' : 'all'"
+          :label="says.priceForWhom"
+          :items="whoElse"
+          @update:model-value="set({ forAll: $event === 'all' ? today : undefined })"
+        />
+        <KitField
+          v-if="repeated.forAll !== undefined"
+          :id="`${id}-for-all`"
+          kind="date"
+          :model-value="repeated.forAll"
+          :label="says.priceForAllFrom"
+          :help="says.priceForAllHelp"
+          :fault="faultAt('forAll')"
+          @update:model-value="set({ forAll: $event })"
+        />
+      </div>
       <div class="price__foot">
         <KitButton kind="link" @click="set({ retired: price.retired ? undefined : true })">{{
           price.retired ? says.offerPrice : says.retirePrice

@@ -1,19 +1,25 @@
 <script setup lang="ts">
 /** Charts with their numbers beside them, and whether the books balance. */
-import { useQuery } from '@pinia/colada';
+import { useQuery, useQueryCache } from '@pinia/colada';
 import KitButton from '../../kit/KitButton.vue';
 import Trouble from '../../kit/Trouble.vue';
 import Waiting from '../../kit/Waiting.vue';
 import { calls } from '../calls';
 import { reader } from '../reader';
+import { useSending } from '../sending';
 import MoneyChart from './MoneyChart.vue';
 import { deskMoneySays } from './money.sentences';
 
 const says = deskMoneySays(reader);
 const tables = useQuery({ key: ['money', 'tables'], query: () => calls.money.tables({}) });
 const books = useQuery({ key: ['books'], query: () => calls.money.books({}) });
-/** What is drawn of each table, in its order; people kept are a table alone. */
-const drawn = ['stacked', 'changes', null, 'bars'] as const;
+const cache = useQueryCache();
+const { busy, trouble, send } = useSending();
+/** Everything is read anew, and what was known of it is replaced. */
+async function check(): Promise<void> {
+  const found = await send((sent) => calls.money.books({ anew: 'yes' }, sent));
+  if (found) cache.setQueryData(['books'], found);
+}
 </script>
 
 <template>
@@ -21,10 +27,10 @@ const drawn = ['stacked', 'changes', null, 'bars'] as const;
     <section id="books" :aria-label="says.books">
       <div class="section-head">
         <h2>{{ says.books }}</h2>
-        <KitButton kind="link" :disabled="books.isLoading.value" @click="books.refetch()">{{
-          says.checkAgain
-        }}</KitButton>
+        <KitButton kind="link" :disabled="busy" @click="check">{{ says.checkAgain }}</KitButton>
+        <span v-if="books.data.value" class="section-head__note quiet">{{ books.data.value.checked }}</span>
       </div>
+      <p v-if="trouble" class="field__fault" role="alert">{{ trouble }}</p>
       <Trouble v-if="books.error.value" :error="books.error.value" @again="books.refetch()" />
       <Waiting v-else-if="!books.data.value" :rows="2" />
       <template v-else>
@@ -42,12 +48,12 @@ const drawn = ['stacked', 'changes', null, 'bars'] as const;
     </section>
     <Trouble v-if="tables.error.value" :error="tables.error.value" @again="tables.refetch()" />
     <Waiting v-else-if="!tables.data.value" :rows="10" />
-    <section v-for="(table, at) in tables.data.value?.tables ?? []" :key="table.title" :aria-label="table.title">
+    <section v-for="table in tables.data.value?.tables ?? []" :key="table.title" :aria-label="table.title">
       <div class="section-head">
         <h2>{{ table.title }}</h2>
         <span class="section-head__note quiet">{{ table.about }}</span>
       </div>
-      <MoneyChart v-if="drawn[at]" :table="table" :how="drawn[at]!" />
+      <MoneyChart :title="table.title" :chart="table.chart" />
       <div class="figures__wide" tabindex="0" role="region" :aria-label="table.title">
         <table>
           <thead>

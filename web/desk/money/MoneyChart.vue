@@ -1,16 +1,16 @@
 <script setup lang="ts">
 /** A chart of a table, in the house's ink; levels are told apart by their filling and not by colour alone. */
-import { BarController, BarElement, CategoryScale, Chart, LinearScale, Tooltip } from 'chart.js';
+import { BarController, BarElement, CategoryScale, Chart, Legend, LinearScale, Tooltip } from 'chart.js';
 import { onBeforeUnmount, onMounted, ref, watch } from 'vue';
 import { useTheme } from 'vuetify';
 import type { MoneyTable } from '../../../contract';
 import { reader } from '../reader';
 import { deskMoneySays } from './money.sentences';
 
-Chart.register(BarController, BarElement, CategoryScale, LinearScale, Tooltip);
+Chart.register(BarController, BarElement, CategoryScale, Legend, LinearScale, Tooltip);
 
 const says = deskMoneySays(reader);
-const props = defineProps<{ table: MoneyTable; how: 'stacked' | 'changes' | 'bars' }>();
+const props = defineProps<{ title: string; chart: MoneyTable['chart'] }>();
 const canvas = ref<HTMLCanvasElement | null>(null);
 const theme = useTheme();
 let chart: Chart | null = null;
@@ -45,16 +45,21 @@ function draw(): void {
   const style = getComputedStyle(canvas.value);
   const ink = style.color;
   const paper = getComputedStyle(document.body).backgroundColor;
-  const rows = props.how === 'bars' ? props.table.rows : props.table.rows.filter(({ strong }) => !strong);
-  const width = Math.max(...rows.map(({ values }) => values.length), 1);
+  const { rows, columns, currency } = props.chart;
+  const written = new Intl.NumberFormat(
+    reader.locale,
+    currency === null
+      ? { maximumFractionDigits: 0 }
+      : { style: 'currency', currency, trailingZeroDisplay: 'stripIfInteger' },
+  );
   const font = { family: style.fontFamily, size: 13 };
   chart = new Chart(canvas.value, {
     type: 'bar',
     data: {
-      labels: props.table.columns.slice(0, width),
+      labels: columns,
       datasets: rows.map((row, at) => ({
         label: row.label,
-        data: row.values.map((value) => value / 100),
+        data: row.values,
         backgroundColor: filling(at, ink, paper) as never,
         borderColor: ink,
         borderWidth: 1,
@@ -65,21 +70,35 @@ function draw(): void {
     options: {
       animation: false,
       maintainAspectRatio: false,
-      plugins: { legend: { display: false }, tooltip: { callbacks: {} } },
+      plugins: {
+        legend: {
+          display: rows.length > 1,
+          position: 'bottom',
+          align: 'start',
+          labels: { color: ink, font, boxWidth: 16, boxHeight: 12 },
+        },
+        tooltip: {
+          callbacks: { label: ({ dataset, raw }) => `${dataset.label ?? ''}: ${written.format(Number(raw))}` },
+        },
+      },
       scales: {
         x: { stacked: true, grid: { display: false }, border: { color: ink }, ticks: { color: ink, font } },
-        y: { stacked: true, border: { display: false }, ticks: { color: ink, font, maxTicksLimit: 4 } },
+        y: {
+          stacked: true,
+          border: { display: false },
+          ticks: { color: ink, font, maxTicksLimit: 4, callback: (value) => written.format(Number(value)) },
+        },
       },
     },
   });
 }
 onMounted(draw);
-watch([() => props.table, () => theme.global.name.value], draw);
+watch([() => props.chart, () => theme.global.name.value], draw);
 onBeforeUnmount(() => chart?.destroy());
 </script>
 
 <template>
   <div class="figures__chart">
-    <canvas ref="canvas" role="img" :aria-label="says.chartOf({ title: table.title })"></canvas>
+    <canvas ref="canvas" role="img" :aria-label="says.chartOf({ title })"></canvas>
   </div>
 </template>

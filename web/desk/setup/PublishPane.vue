@@ -34,6 +34,11 @@ const people = useQuery({
   query: () => calls.setup.people({}),
   enabled: () => !draft.saving,
 });
+const prices = useQuery({
+  key: () => ['setup', 'prices', draft.view?.stamp ?? '', draft.saving ? 'saving' : 'saved'],
+  query: () => calls.insight.prices({}),
+  enabled: () => !draft.saving,
+});
 const blocking = computed(() => draft.findings.some(({ blocks }) => blocks));
 const isNew = (finding: Finding) => draft.fresh.has(keyOf(finding));
 /** What blocks first, then what is new. */
@@ -76,6 +81,14 @@ async function publish(): Promise<void> {
       </div>
       <div class="publish__side">
         <ImpactPart />
+        <section v-if="prices.data.value?.rows.length">
+          <div class="section-head section-head--thin">
+            <h3>{{ says.pricesPaid }}</h3>
+          </div>
+          <ul class="publish__note">
+            <li v-for="row in prices.data.value.rows" :key="row.says">{{ row.says }}</li>
+          </ul>
+        </section>
         <section>
           <div class="section-head section-head--thin">
             <h3>{{ says.people }}</h3>

@@ -41,6 +41,7 @@ export const setupSays = sentences({
   mend: 'Mend',
   blocks: 'Publishing has to wait for this.',
   people: 'People on their way',
+  pricesPaid: 'What members pay',
   nobodyMoves: 'Nobody on an admission path is moved by this.',
   peopleMove: { one: '{count} person on a path is moved', other: '{count} people on a path are moved' },
   morePeople: { one: 'and {count} more', other: 'and {count} more' },
