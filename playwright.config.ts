@@ -3,6 +3,7 @@ import { defineConfig } from '@playwright/test';
 /** Journeys in Debian's Chromium. Each test has a product of its own, so they may run beside each other. */
 export default defineConfig({
   testDir: 'tests/journeys',
+  globalSetup: './tests/journeys/quillmoors.ts',
   outputDir: 'test-results',
   fullyParallel: true,
   workers: 2,

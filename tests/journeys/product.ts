@@ -1,4 +1,4 @@
-/** A product of its own for each journey: database, mail stand-in, loaded Quillmoor, server; as real processes. */
+/** A product of its own for each journey: a copy of Quillmoor, mail and card stand-in, server; as real processes. */
 import { spawn, type ChildProcess } from 'node:child_process';
 import { mkdtemp, rm } from 'node:fs/promises';
 import { tmpdir } from 'node:os';
@@ -8,6 +8,7 @@ import { test as base, expect, type Locator, type Page } from '@playwright/test'
 import { createConnection } from 'mysql2/promise';
 import { randomBytes } from 'node:crypto';
 import { freePort } from '../../scripts/steps/ports.mjs';
+import { copyQuillmoor, database, type Size } from './quillmoors';
 
 export type Letter = { subject: string; to: string; text: string; html: string };
 export type Product = {
@@ -23,24 +24,21 @@ const PASSWORD = 'quillmoor-demo';
 
 async function answers(address: string): Promise<void> {
   await expect
-    .poll(async () => (await fetch(address).catch(() => null))?.status ?? 599, { timeout: 30_000, intervals: [100] })
+    .poll(async () => (await fetch(address).catch(() => null))?.status ?? 599, { timeout: 60_000, intervals: [100] })
     .toBeLessThan(500);
 }
 
-export const test = base.extend<{ product: Product; members: number }>({
+export const test = base.extend<{ product: Product; members: Size }>({
   /** How many people Quillmoor has: fewer where nobody counts them, since each journey has a Quillmoor of its own. */
   members: [400, { option: true }],
   product: async ({ members }, use) => {
-    const database = {
-      host: '127.0.0.1',
-      port: Number(process.env['ADMISSA_TEST_DB_PORT']),
-      user: 'admissa',
-      password: process.env['ADMISSA_TEST_DB_PASSWORD'] ?? '',
-    };
     const name = `admissa_j_${randomBytes(6).toString('hex')}`;
-    const connection = await createConnection(database);
+    const connection = await createConnection(database());
     await connection.query(`CREATE DATABASE ${name}`);
-    const files = await mkdtemp(join(tmpdir(), 'admissa-files-'));
+    const folder = await mkdtemp(join(tmpdir(), 'admissa-journey-'));
+    const files = join(folder, 'files');
+    const ownCards = join(folder, 'cards');
+    await copyQuillmoor(members, { name, files, cards: ownCards });
     const [mailPort, smtp, cards] = [await freePort(), await freePort(), await freePort()];
     const sitePort = await freePort();
     const noticeKey = `whsec_${randomBytes(24).toString('base64')}`;
@@ -50,8 +48,8 @@ export const test = base.extend<{ product: Product; members: number }>({
       NODE_ENV: 'production',
       UV_THREADPOOL_SIZE: '6',
       ADMISSA_PORT: String(port),
-      ADMISSA_DB_PORT: String(database.port),
-      ADMISSA_DB_PASSWORD: database.password,
+      ADMISSA_DB_PORT: String(database().port),
+      ADMISSA_DB_PASSWORD: database().password,
       ADMISSA_DB_NAME: name,
       ADMISSA_SMTP_PORT: String(smtp),
       ADMISSA_MAIL_PAGE: mailPage,
@@ -63,19 +61,19 @@ export const test = base.extend<{ product: Product; members: number }>({
       ADMISSA_CARD_NOTICE_KEY: noticeKey,
       STANDIN_CARD_PORT: String(cards),
       STANDIN_CARD_KEY: name,
+      STANDIN_CARD_FILE: ownCards,
       STANDIN_CARD_NOTICE_KEY: noticeKey,
       STANDIN_CARD_NOTIFY: `http://127.0.0.1:${sitePort}/notices/cards`,
       STANDIN_SMTP_PORT: String(smtp),
       STANDIN_MAIL_PAGE_PORT: String(mailPort),
     });
     const children: ChildProcess[] = [];
-    const run = (file: string, port: number, ...args: string[]) => {
-      const child = spawn(process.execPath, [resolve('dist/server', file), ...args], {
+    const run = (file: string, port: number) => {
+      const child = spawn(process.execPath, [resolve('dist/server', file)], {
         env: env(port),
         stdio: ['ignore', 'ignore', 'inherit'],
       });
       children.push(child);
-      return child;
     };
     const serve = async (port: number) => {
       run('main.js', port);
@@ -84,10 +82,6 @@ export const test = base.extend<{ product: Product; members: number }>({
     };
     run('mail.js', 0);
     run('cards.js', 0);
-    const loaded = await new Promise<number | null>((done) =>
-      run('seed.js', 4400, '--members', String(members)).once('exit', (code) => done(code)),
-    );
-    expect(loaded, 'Quillmoor is loaded').toBe(0);
     const site = await serve(sitePort);
     const letters = async (to: string) =>
       (await (await fetch(`${mailPage}/api?to=${encodeURIComponent(to)}`)).json()) as Letter[];
@@ -109,7 +103,7 @@ export const test = base.extend<{ product: Product; members: number }>({
     for (const child of children) child.kill('SIGKILL');
     await connection.query(`DROP DATABASE ${name}`);
     await connection.end();
-    await rm(files, { recursive: true, force: true });
+    await rm(folder, { recursive: true, force: true });
   },
 });
 
