@@ -7,6 +7,8 @@ vi.mock('@node-rs/argon2', async (original) => {
   const real = await original<typeof Argon2>();
   return { ...real, verify: (...args: Parameters<typeof real.verify>) => (calls.verify++, real.verify(...args)) };
 });
+// Another file may have loaded it with the real one.
+vi.resetModules();
 const { hashPassword, verifyPassword, weakness } = await import('./passwords');
 
 beforeEach(() => {

@@ -1,19 +1,15 @@
 /** Money from the first payment on: at the gate, through the card house and back, by transfer, renewed, refused, given back. */
 import { afterAll, afterEach, beforeAll, describe, expect, it } from 'vitest';
-import type { BooksView, OwnMoneyView, PayView, PlaceView } from '../../contract';
-import { Caller, codeIn, makeStack, until, type Stack } from '../../tests/support/stack';
-import { testCards } from '../../standins/cards/cards';
-
-const numberOf = (title: RegExp): string =>
-  Object.entries(testCards).find(([, { title: says }]) => title.test(says))![0];
-const PAYS = numberOf(/^Pays, every time/);
-const ONCE = numberOf(/^Pays once/);
-const BROKE = numberOf(/^Not enough/);
+import type { BooksView, OwnMoneyView, PayView } from '../../contract';
+import { BROKE, ONCE, PAYS, back, giveCard, pay, payersOf, placeOf, type Payer } from '../../tests/support/money';
+import { Caller, makeStack, until, type Stack } from '../../tests/support/stack';
 
 let stack: Stack;
 let bea: Caller;
+let payers: ReturnType<typeof payersOf>;
 beforeAll(async () => {
   stack = await makeStack({ members: 20 });
+  payers = payersOf(stack);
   bea = await new Caller(stack.address).staffIn('bea@quillmoor.example');
 });
 afterAll(() => stack.stop());
@@ -24,56 +20,16 @@ afterEach(async () => {
   expect(body.faults).toEqual([]);
 });
 
-let people = 0;
-/** Somebody new who has confirmed their address on the Patron path, and waits for their payment. */
-async function atTheGate(): Promise<Caller & { mail: string }> {
-  const who = new Caller(stack.address);
-  const mail = `patron${++people}@oake.example`;
-  const answers = { 'full-name': 'Perrin Oake', mail, password: 'moss lantern heather', rules: true };
-  const sent = await who.post('/site/join/patron', { once: crypto.randomUUID(), answers, took: 60_000 });
-  expect(sent.status).toBe(200);
-  const code = codeIn(await stack.letter(mail, ({ subject }) => subject.includes('code')));
-  expect((await who.post('/site/joining/code', { code })).status).toBe(200);
-  return Object.assign(who, { mail });
-}
-const placeOf = async <P extends PlaceView['kind']>(who: Caller, path: string, kind: P) => {
-  const { body } = await who.get<{ place: PlaceView; elsewhere?: string }>(
-    `/site/view?path=${encodeURIComponent(path)}`,
-  );
-  expect(body.elsewhere ?? body.place.kind).toBe(kind);
-  return body.place as Extract<PlaceView, { kind: P }>;
-};
-const pay = (who: Caller, about: object = {}) =>
-  who.post<{ next: string; here: string; code?: string; faults?: { at: string; says: string }[] }>('/site/pay', {
-    offer: 'patron/own',
-    by: 'card',
-    ...about,
-  });
-/** Gives a card on the page of the house. @returns where the house leads back to */
-async function giveCard(page: string, number: string): Promise<string> {
-  const response = await fetch(page, {
-    method: 'POST',
-    redirect: 'manual',
-    headers: { 'content-type': 'application/x-www-form-urlencoded' },
-    body: new URLSearchParams({ act: 'pay', number, expires: '12/49' }),
-  });
-  return new URL(response.headers.get('location') ?? page).pathname;
-}
-const standingOf = async (who: { mail: string }) =>
-  (await stack.query<{ standing: string }>('SELECT standing FROM member WHERE mail = ?', [who.mail]))[0]?.standing;
+const atTheGate = () => payers.atTheGate();
+const paymentsOf = (who: { mail: string }) => payers.paymentsOf(who);
+const standingOf = (who: { mail: string }) => payers.standingOf(who);
 const ownMoney = async (who: Caller): Promise<OwnMoneyView> => (await placeOf(who, '/account', 'account')).money!;
-const paymentsOf = (who: { mail: string }) =>
-  stack.query<{ id: string; state: string; kind: string; amount: number; refunded: number; reference: string }>(
-    'SELECT p.* FROM payment p JOIN member m ON m.id = p.member WHERE m.mail = ? ORDER BY p.opened_at, p.id',
-    [who.mail],
-  );
-
 /** So many days go by; sessions end meanwhile, so that everybody signs in again. */
-async function pass(who: Caller & { mail: string }, days: number): Promise<void> {
+async function pass(who: Payer, days: number): Promise<void> {
   await stack.to(() => stack.services.clock.now() + days * 86_400_000);
   await stack.settled();
   await bea.staffIn('bea@quillmoor.example');
-  expect((await who.signIn(who.mail, 'moss lantern heather')).status).toBe(200);
+  await back(who);
 }
 
 describe('at the gate', () => {
@@ -408,7 +364,10 @@ describe('while it goes on', () => {
     const change = async (about: object) => {
       const row = (await setups.draft()).rows.find(({ kind, id }) => kind === 'level' && id === 'patron')!;
       const body = structuredClone(row.body) as { prices: { id: string }[] };
-      Object.assign(body.prices.find(({ id }) => id === 'yearly')!, about);
+      Object.assign(
+        body.prices.find(({ id }) => id === 'yearly')!,
+        about,
+      );
       expect((await setups.save('level', 'patron', body as never, row.version)).ok).toBe(true);
       return (await wilf.get<{ rows: { says: string }[] }>('/desk/setup/prices')).body.rows.map(({ says }) => says);
     };
@@ -460,7 +419,8 @@ describe('while it goes on', () => {
     await pass(who, 355);
     const { subject } = await stack.letter(who.mail, ({ text }) => text.includes('0531'));
     expect(subject).not.toBe('');
-    expect(await stack.query('SELECT told FROM card WHERE told = 1')).toHaveLength(1);
+    const told = stack.letters.list(who.mail).filter(({ text }) => text.includes('0531, '));
+    expect(told).toHaveLength(1);
   });
 
   it('sends a change back that is paid when what was left has been used up', async () => {

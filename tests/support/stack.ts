@@ -190,6 +190,18 @@ export async function makeStack(options: { members?: number; env?: Record<string
       );
     },
     stop: async () => {
+      Object.assign(cards.mood, calm);
+      // Whatever was tested, at its end the books balance, in the house too; what is under way is waited for.
+      const { bookChecks, live, clock } = services;
+      let faults: readonly string[] = [];
+      await until(
+        'books that balance',
+        async () => {
+          ({ faults } = await bookChecks.view(clock.now(), live.must.setup, true));
+          return faults.length === 0 ? true : null;
+        },
+        10_000,
+      ).catch(() => Promise.reject(new Error(faults.join(' '))));
       for (const one of running) await one.stop();
       await cards.stop();
       await new Promise<void>((done) => smtp.close(() => done()));
