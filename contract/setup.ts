@@ -40,6 +40,8 @@ export const DraftView = z.object({
   live: z.unknown(),
   /** How many of the staff may review. */
   reviewers: z.number(),
+  /** Whether a card house is connected. */
+  cards: z.boolean(),
   /** The site clock, in milliseconds. */
   now: z.number(),
 });

@@ -123,6 +123,7 @@ export async function buildServices(config: Config, log: Log): Promise<{ service
     setups,
     live,
     acts,
+    cards: house !== null,
     reviewers: async () => (await staff.reviewers(db.manager)).length,
     moved: (setup) => joining.moved(setup),
     sessions,

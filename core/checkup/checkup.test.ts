@@ -6,7 +6,7 @@ import { nearest } from '../site';
 import { holds } from './conditions';
 import { checkUp, whereOf, type World } from './index';
 
-const world: World = { now: NOW, reviewers: 2, live: null };
+const world: World = { now: NOW, reviewers: 2, cards: true, live: null };
 type Change = (doc: SetupDocument) => unknown;
 const lookAt = (doc: SetupDocument, about: Partial<World> = {}) => checkUp(setupOf(doc), { ...world, ...about });
 const after = (change: Change, about: Partial<World> = {}) => {
@@ -225,6 +225,12 @@ const table: Record<
     at: 'path patron-path gates.1',
     hole: (doc) => Object.assign(doc.money, { card: false, transfer: undefined }),
     mend: (doc) => (doc.money.card = true),
+  },
+  noCardHouse: {
+    at: 'money money card',
+    hole: () => null,
+    about: { cards: false },
+    mended: { cards: true },
   },
   offersNothing: {
     at: 'path patron-path gates.1.offers',

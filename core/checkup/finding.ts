@@ -31,6 +31,8 @@ export type World = {
   readonly now: Instant;
   /** How many of the staff may review; null where it is not known. */
   readonly reviewers: number | null;
+  /** Whether the product is connected with a card house; null where it is not known. */
+  readonly cards: boolean | null;
   /** What is live now, for what a change would break; null where nothing is. */
   readonly live: Setup | null;
 };

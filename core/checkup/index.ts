@@ -23,7 +23,7 @@ import {
   wordUnsaid,
 } from './pages';
 import { noPriceLeft, pricesAlike } from './levels';
-import { codeNever, codeTwice, nobodyGets, offersNothing, triesBeyondGrace, unpayable } from './money';
+import { codeNever, codeTwice, noCardHouse, nobodyGets, offersNothing, triesBeyondGrace, unpayable } from './money';
 import { nothingThere, oneAddress, retiredInUse } from './references';
 
 export { firstSteps, isUntouched, type FirstStep } from './firstSteps';
@@ -57,6 +57,7 @@ const checks = {
   noPriceLeft,
   pricesAlike,
   unpayable,
+  noCardHouse,
   offersNothing,
   nobodyGets,
   codeNever,

@@ -5,7 +5,7 @@ import { addSpan, startOfDay } from '../kernel/calendar';
 import { pricesOf } from '../levels';
 import type { Setup } from '../setup';
 import { checkupSays } from './checkup.sentences';
-import type { Check, Found } from './finding';
+import type { Check, Found, World } from './finding';
 
 type Words = Pick<Found, 'says' | 'why' | 'mend'>;
 const found = (kind: Found['kind'], id: string, at: string, grave: Found['grave'], words: Words): Found => ({
@@ -16,12 +16,13 @@ const found = (kind: Found['kind'], id: string, at: string, grave: Found['grave'
   blocks: false,
   ...words,
 });
-const taken = ({ doc }: Setup): boolean => doc.money.card || doc.money.transfer !== undefined;
+const taken = ({ doc: { money } }: Setup, cards: World['cards']): boolean =>
+  money.transfer !== undefined || (money.card && cards !== false);
 const paths = ({ doc }: Setup) => doc.paths.filter(({ retired }) => !retired);
 
 /** Something is to be paid, and no way of paying is taken. */
-export const unpayable: Check = (setup) => {
-  if (taken(setup)) return [];
+export const unpayable: Check = (setup, { cards }) => {
+  if (taken(setup, cards)) return [];
   const says = checkupSays(setup.doc.site);
   return paths(setup).flatMap((path) =>
     path.gates.flatMap((gate, at) =>
@@ -29,13 +30,26 @@ export const unpayable: Check = (setup) => {
         ? [
             found('path', path.id, `gates.${at}`, 'stops', {
               says: says.unpayable({ path: path.title }),
-              why: says.unpayableWhy,
+              why: setup.doc.money.card ? says.noCardHouseWhy : says.unpayableWhy,
               mend: says.unpayableMend,
             }),
           ]
         : [],
     ),
   );
+};
+
+/** Cards are taken, and there is nobody who could charge one. */
+export const noCardHouse: Check = (setup, { cards }) => {
+  if (!setup.doc.money.card || cards !== false) return [];
+  const says = checkupSays(setup.doc.site);
+  return [
+    found('money', 'money', 'card', 'stops', {
+      says: says.noCardHouse,
+      why: says.noCardHouseWhy,
+      mend: says.noCardHouseMend,
+    }),
+  ];
 };
 
 /** A Payment gate that offers nothing that is sold, or something free. */
@@ -67,7 +81,7 @@ export const offersNothing: Check = (setup) => {
 };
 
 /** A level that is sold, and no way leads to it. */
-export const nobodyGets: Check = (setup) => {
+export const nobodyGets: Check = (setup, { cards }) => {
   const says = checkupSays(setup.doc.site);
   const given = new Set<string>(
     [
@@ -83,7 +97,7 @@ export const nobodyGets: Check = (setup) => {
     .filter(({ id, retired, byPath, prices }) => {
       if (retired || given.has(id)) return false;
       const free = prices.some(({ kind, retired: gone }) => kind === 'free' && !gone);
-      return byPath === true || !(free || taken(setup));
+      return byPath === true || !(free || taken(setup, cards));
     })
     .map(({ id, title }) =>
       found('level', id, '', 'loses', {

@@ -20,7 +20,7 @@ describe.each(readyNames)('the ready set-up %s', (name) => {
   const setup = readySetup(name, plain.doc);
 
   it('has nothing wrong with it', () => {
-    expect(checkUp(setup, { now: NOW, reviewers: 1, live: plain })).toEqual([]);
+    expect(checkUp(setup, { now: NOW, reviewers: 1, cards: true, live: plain })).toEqual([]);
   });
 
   it('keeps the site’s name, place, colours and letters', () => {
@@ -79,7 +79,7 @@ describe('a ready form', () => {
   const named = { id: 'new-form' as never, address: 'new-form', title: 'A new form' };
   const blockers = (name: (typeof readyFormNames)[number]) => {
     const setup = setupOf({ ...quillmoor.doc, forms: [...quillmoor.doc.forms, readyForm(name, named, quillmoor)] });
-    return checkUp(setup, { now: NOW, reviewers: 1, live: quillmoor }).map(({ check, blocks }) => `${check} ${blocks}`);
+    return checkUp(setup, { now: NOW, reviewers: 1, cards: true, live: quillmoor }).map(({ check, blocks }) => `${check} ${blocks}`);
   };
 
   it.each(['signup', 'application'] as const)(

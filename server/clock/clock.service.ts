@@ -19,6 +19,15 @@ const FURTHEST = 10 * 366 * DAY;
 
 export type MoveBy = 'hour' | 'day' | 'nextDue' | 'year' | { readonly to: string };
 const PATIENCE = 20_000;
+/** What is told of a move, and the entries of the timeline that each counts. */
+const noticed = [
+  ['renewed', ['level.renewed']],
+  ['refused', ['money.refused']],
+  ['lapsed', ['standing.lapsed']],
+  ['admitted', ['standing.admitted']],
+  ['ended', ['standing.closed']],
+  ['reminded', ['joining.reviewersReminded', 'joining.applicantReminded', 'joining.askedToPayAgain']],
+] as const satisfies readonly (readonly [string, readonly string[]])[];
 
 export class ClockService {
   private moving: { from: Instant; to: Instant; happened: number } | null = null;
@@ -94,8 +103,28 @@ export class ClockService {
     if (by === 'nextDue' && !next) return { now: say(from, setup), happened: 0, says: words.nothingEver };
     const happened = await this.moveTo(next?.at ?? whereTo(by, from, setup.doc.site.zone));
     const now = say(this.clock.now(), setup);
-    const says = happened === 0 ? words.nowNothing({ now }) : words.nowThings({ now, count: happened });
+    if (happened === 0) return { now, happened, says: words.nowNothing({ now }) };
+    const what = await this.whatHappened(from, setup);
+    const says = what.length
+      ? words.nowTold({ now, count: happened, what })
+      : words.nowThings({ now, count: happened });
     return { now, happened, says };
+  }
+
+  /** What people will have noticed since an instant, counted: `180 renewals paid`. */
+  private async whatHappened(from: Instant, setup: Setup): Promise<string[]> {
+    const rows = (await this.db.query(
+      'SELECT what, COUNT(*) AS n FROM timeline WHERE at > ? AND at <= ? GROUP BY what',
+      [new Date(from), new Date(this.clock.now())],
+    )) as { what: string; n: string }[];
+    const words = clockSays(setup.doc.site);
+    return noticed.flatMap(([say, whats]) => {
+      const count = rows.reduce(
+        (sum, { what, n }) => sum + ((whats as readonly string[]).includes(what) ? Number(n) : 0),
+        0,
+      );
+      return count ? [words[say]({ count })] : [];
+    });
   }
 
   /** Lets the clock stop where it has come to. */

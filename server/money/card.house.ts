@@ -30,7 +30,6 @@ export type Asking = {
 export interface CardHouse {
   /** Asks for a payment; of one key there is one. @throws HouseAway */
   ask(asking: Asking): Promise<HousePayment>;
-  look(id: string): Promise<HousePayment | null>;
   byKey(key: string): Promise<HousePayment | null>;
   /** @throws HouseAway, or HouseRefuses where there is not so much */
   refund(id: string, key: string, amount: number): Promise<HouseRefund>;
@@ -59,10 +58,6 @@ export class HttpCardHouse implements CardHouse {
 
   ask({ key, ...asking }: Asking): Promise<HousePayment> {
     return this.call<HousePayment>('POST', '/payments', asking, key).then(this.paged);
-  }
-  async look(id: string): Promise<HousePayment | null> {
-    const found = await this.call<HousePayment | null>('GET', `/payments/${encodeURIComponent(id)}`);
-    return found && this.paged(found);
   }
   async byKey(key: string): Promise<HousePayment | null> {
     const found = await this.call<HousePayment | null>('GET', `/payments?key=${encodeURIComponent(key)}`);

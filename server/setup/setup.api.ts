@@ -33,13 +33,15 @@ export type SetupPorts = {
   readonly clock: SiteClock;
   /** How many of the staff may review. */
   readonly reviewers: () => Promise<number>;
+  /** Whether a card house is connected. */
+  readonly cards: boolean;
   /** Whom a set-up would move, were it live now. */
   readonly moved: (setup: Setup) => Promise<readonly Moved[]>;
 };
 
 const MOST_MOVED = 200;
 
-export const setupApi = ({ setups, live, acts, clock, reviewers, moved }: SetupPorts) => {
+export const setupApi = ({ setups, live, acts, clock, reviewers, cards, moved }: SetupPorts) => {
   const says = () => setupSays(live.reader);
 
   const when = (at: number | null): string =>
@@ -101,6 +103,7 @@ export const setupApi = ({ setups, live, acts, clock, reviewers, moved }: SetupP
         ),
         live: setup.doc,
         reviewers: await reviewers(),
+        cards,
         now: clock.now(),
       };
     }),

@@ -328,7 +328,7 @@ export class SetupStore {
       const made = makeSetup(document);
       if (!made.ok) return refuse({ code: 'setup-faults', faults: made.refusal });
       const before = await this.live(manager);
-      const world = { now: about.at, reviewers: null, live: before?.setup ?? null };
+      const world = { now: about.at, reviewers: null, cards: null, live: before?.setup ?? null };
       const holes = checkUp(made.value, world).filter(({ blocks }) => blocks);
       if (holes.length)
         return refuse({

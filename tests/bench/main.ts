@@ -1,6 +1,6 @@
 /**
  * `npm run bench`: each measure as one line of JSON, ratios from one run on one machine. BENCH_ONLY names the kinds
- * that are wanted: doors, joining, search, money, members, pages, sign-ins, phone.
+ * that are wanted: doors, joining, search, money, renewals, members, pages, sign-ins, phone.
  */
 import { buildServices } from '../../server/compose';
 import { readConfig } from '../../server/platform/config';
@@ -12,6 +12,7 @@ import { moneyReckoned } from './money.bench';
 import { members } from './members.bench';
 import { pages } from './pages.bench';
 import { phone } from './phone.bench';
+import { renewals } from './renewals.bench';
 import { search } from './search.bench';
 import { signIns } from './signin.bench';
 
@@ -26,6 +27,7 @@ async function main(): Promise<void> {
   if (asked('joining')) joining();
   if (asked('search')) search();
   if (asked('money')) moneyReckoned();
+  if (asked('renewals')) await renewals(process.env);
   const { services, close } = await buildServices(readConfig(process.env), makeLog('warn'));
   try {
     // Its 200,000 are apart: what they leave in memory is no measure of a site of a thousand.

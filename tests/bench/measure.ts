@@ -53,7 +53,7 @@ export function reportRate(name: string, unit: string, value: number, against: n
 const TICK = 10;
 
 /** Processor time of processes so far, all their threads, in milliseconds. */
-function used(pids: readonly number[]): number {
+export function usedBy(pids: readonly number[]): number {
   return pids.reduce((sum, pid) => {
     // The name of a process may hold blanks, so the fields are counted behind it.
     const fields = readFileSync(`/proc/${pid}/stat`, 'utf8').split(') ')[1]!.split(' ');
@@ -87,9 +87,9 @@ export const MOST_STOLEN = 0.05;
 const SLICES = 20;
 
 async function slice(side: Side, amount: number): Promise<Slice> {
-  const [cpu, before] = [used(side.pids), machine()];
+  const [cpu, before] = [usedBy(side.pids), machine()];
   const rate = await side.run(amount);
-  return { each: (used(side.pids) - cpu) / amount, rate, stolen: stolenSince(before) };
+  return { each: (usedBy(side.pids) - cpu) / amount, rate, stolen: stolenSince(before) };
 }
 
 /** Seconds of use before anything is measured: a server that has just started is not what anybody meets. */

@@ -1,13 +1,13 @@
 /**
  * Purpose: the gate *Complete profile*: a further form, to be sent within a limit.
- * Invariant: reminded once, when half of the time is over; what was sent by then is kept whatever becomes of the rest.
+ * Invariant: what was sent by then is kept whatever becomes of the rest.
  */
 import { z } from 'zod';
 import { AnyFormId, GateId, MessageId, Span, Title, never, sayDate, saySpan } from '../../kernel';
-import { addSpan } from '../../kernel/calendar';
 import { AnswerRule } from '../../fields/answerRule';
 import { joiningSays } from '../joining.sentences';
 import type { GateKind } from './kind';
+import { askWithin, remindOrEnd } from './within';
 
 const item = z.strictObject({
   kind: z.literal('completeProfile'),
@@ -53,47 +53,14 @@ export const completeProfile: GateKind<Gate, Detail, Sight> & {
   progress: (_, reader) => joiningSays(reader).formNotSent,
   note: () => null,
 
-  enter(gate, now, zone) {
-    const limitAt = addSpan(now, gate.limit, zone);
-    const dueAt = now + Math.round((limitAt - now) / 2);
-    return {
-      targetAt: null,
-      limitAt,
-      latestAt: limitAt,
-      dueAt,
-      detail: { kind: 'completeProfile', reminded: false },
-      effects: [
-        { do: 'startTimer', at: dueAt },
-        { do: 'send', message: gate.message },
-      ],
-    };
-  },
+  enter: (gate, now, zone) => askWithin(gate, { kind: 'completeProfile', reminded: false }, now, zone),
 
   decide(gate, held, event, now, _zone, messages) {
     switch (event.it) {
       case 'formCompleted':
         return { turn: 'pass', happening: { at: now, what: 'profileCompleted' } };
-      case 'timePassed': {
-        if (now >= held.limitAt)
-          return {
-            turn: 'end',
-            state: 'outOfTime',
-            happening: { at: now, what: 'outOfTime' },
-            effects: [
-              { do: 'cancelTimer' },
-              { do: 'setStanding', standing: 'closed' },
-              { do: 'send', message: messages.outOfTime },
-            ],
-          };
-        if (held.detail.reminded || (held.dueAt !== null && now < held.dueAt))
-          return { turn: 'stay', change: { dueAt: held.detail.reminded ? held.limitAt : held.dueAt } };
-        return {
-          turn: 'stay',
-          change: { dueAt: held.limitAt, detail: { kind: 'completeProfile', reminded: true } },
-          happening: { at: now, what: 'applicantReminded' },
-          effects: [{ do: 'send', message: gate.reminder }],
-        };
-      }
+      case 'timePassed':
+        return remindOrEnd(gate, held, now, messages, 'applicantReminded');
       case 'codeEntered':
       case 'linkOpened':
       case 'resendAsked':

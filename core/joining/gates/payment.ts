@@ -5,10 +5,10 @@
  */
 import { z } from 'zod';
 import { GateId, LevelId, MessageId, PriceId, Span, Title, never, sayDate, saySpan } from '../../kernel';
-import { addSpan } from '../../kernel/calendar';
 import { AnswerRule } from '../../fields/answerRule';
 import { joiningSays } from '../joining.sentences';
 import type { GateKind } from './kind';
+import { askWithin, remindOrEnd } from './within';
 
 /** A level at all its prices, or at one of them. */
 export const Offer = z.strictObject({ level: LevelId, price: PriceId.optional() });
@@ -58,21 +58,7 @@ export const payment: GateKind<Gate, Detail, Sight> & {
   progress: ({ refused }, reader) => refused ?? joiningSays(reader).notPaid,
   note: () => null,
 
-  enter(gate, now, zone) {
-    const limitAt = addSpan(now, gate.limit, zone);
-    const dueAt = now + Math.round((limitAt - now) / 2);
-    return {
-      targetAt: null,
-      limitAt,
-      latestAt: limitAt,
-      dueAt,
-      detail: { kind: 'payment', reminded: false, refused: null },
-      effects: [
-        { do: 'startTimer', at: dueAt },
-        { do: 'send', message: gate.message },
-      ],
-    };
-  },
+  enter: (gate, now, zone) => askWithin(gate, { kind: 'payment', reminded: false, refused: null }, now, zone),
 
   decide(gate, held, event, now, _zone, messages) {
     switch (event.it) {
@@ -90,27 +76,8 @@ export const payment: GateKind<Gate, Detail, Sight> & {
           change: { detail: { ...held.detail, refused: event.reason } },
           happening: { at: now, what: 'paymentRefused', note: event.reason },
         };
-      case 'timePassed': {
-        if (now >= held.limitAt)
-          return {
-            turn: 'end',
-            state: 'outOfTime',
-            happening: { at: now, what: 'outOfTime' },
-            effects: [
-              { do: 'cancelTimer' },
-              { do: 'setStanding', standing: 'closed' },
-              { do: 'send', message: messages.outOfTime },
-            ],
-          };
-        if (held.detail.reminded || (held.dueAt !== null && now < held.dueAt))
-          return { turn: 'stay', change: { dueAt: held.detail.reminded ? held.limitAt : held.dueAt } };
-        return {
-          turn: 'stay',
-          change: { dueAt: held.limitAt, detail: { ...held.detail, reminded: true } },
-          happening: { at: now, what: 'askedToPayAgain' },
-          effects: [{ do: 'send', message: gate.reminder }],
-        };
-      }
+      case 'timePassed':
+        return remindOrEnd(gate, held, now, messages, 'askedToPayAgain');
       case 'codeEntered':
       case 'linkOpened':
       case 'resendAsked':

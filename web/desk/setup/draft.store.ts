@@ -144,6 +144,7 @@ export const useDraft = defineStore('draft', () => {
   const world = computed(() => ({
     now: view.value?.now ?? 0,
     reviewers: view.value?.reviewers ?? null,
+    cards: view.value?.cards ?? null,
     live: live.value,
   }));
   const findings = computed<Finding[]>(() => (setup.value ? checkUp(setup.value, world.value) : []));
