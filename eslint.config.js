@@ -6,10 +6,14 @@ export default tseslint.config(
   ...tseslint.configs.recommended,
   ...vue.configs['flat/recommended'],
   {
-    files: ['**/*.ts', '**/*.vue'],
-    languageOptions: {
-      parserOptions: { parser: tseslint.parser, projectService: true, extraFileExtensions: ['.vue'] },
-    },
+    // Without types: reading them anew for each component took four times as long as all other files together. What
+    // these two rules find in a component the compiler mostly finds too (a promise as a condition, a union not met).
+    files: ['**/*.vue'],
+    languageOptions: { parserOptions: { parser: tseslint.parser } },
+  },
+  {
+    files: ['**/*.ts'],
+    languageOptions: { parserOptions: { parser: tseslint.parser, projectService: true } },
     rules: {
       // A union that grows must be met wherever it is switched over, and no promise is lost where nobody awaits it.
       '@typescript-eslint/switch-exhaustiveness-check': 'error',

@@ -235,7 +235,7 @@ const A_SPAN: Span = { count: 1, unit: 'years' };
   margin-bottom: 10px;
 }
 .price__row > .field {
-  flex: 0 1 164px;
+  flex: 0 1 190px;
 }
 .price__row > .field:first-child {
   flex-basis: 250px;

@@ -13,7 +13,7 @@ const says = deskMoneySays(reader);
 const props = defineProps<{ title: string; chart: MoneyTable['chart'] }>();
 const canvas = ref<HTMLCanvasElement | null>(null);
 const theme = useTheme();
-let chart: Chart | null = null;
+let drawn: Chart | null = null;
 
 /** Fillings that a print in grey and an eye that sees no red tell apart. */
 function filling(kind: number, ink: string, paper: string): string | CanvasPattern {
@@ -40,7 +40,7 @@ function filling(kind: number, ink: string, paper: string): string | CanvasPatte
 }
 
 function draw(): void {
-  chart?.destroy();
+  drawn?.destroy();
   if (!canvas.value) return;
   const style = getComputedStyle(canvas.value);
   const ink = style.color;
@@ -53,7 +53,7 @@ function draw(): void {
       : { style: 'currency', currency, trailingZeroDisplay: 'stripIfInteger' },
   );
   const font = { family: style.fontFamily, size: 13 };
-  chart = new Chart(canvas.value, {
+  drawn = new Chart(canvas.value, {
     type: 'bar',
     data: {
       labels: columns,
@@ -94,7 +94,7 @@ function draw(): void {
 }
 onMounted(draw);
 watch([() => props.chart, () => theme.global.name.value], draw);
-onBeforeUnmount(() => chart?.destroy());
+onBeforeUnmount(() => drawn?.destroy());
 </script>
 
 <template>

@@ -32,23 +32,16 @@ const shared = computed(() => ({
   'aria-required': props.required || undefined,
   'aria-describedby': props.described || undefined,
 }));
-const own = computed(() => {
-  switch (props.kind) {
-    case 'mail':
-      return { type: 'text', inputmode: 'email', autocapitalize: 'none', spellcheck: 'false', autocomplete: 'email' };
-    case 'password':
-      return { type: shown.value ? 'text' : 'password', autocomplete: 'new-password' };
-    case 'search':
-    case 'date':
-      return { type: props.kind, autocomplete: 'off' };
-    case 'text':
-      return { type: 'text', autocomplete: 'off' };
-    case 'number':
-      return { type: 'text', inputmode: 'numeric', autocomplete: 'off' };
-    case 'longText':
-      return {};
-  }
-});
+const attributes: Readonly<Record<typeof props.kind, Readonly<Record<string, string>>>> = {
+  mail: { type: 'text', inputmode: 'email', autocapitalize: 'none', spellcheck: 'false', autocomplete: 'email' },
+  password: { type: 'password', autocomplete: 'new-password' },
+  search: { type: 'search', autocomplete: 'off' },
+  date: { type: 'date', autocomplete: 'off' },
+  text: { type: 'text', autocomplete: 'off' },
+  number: { type: 'text', inputmode: 'numeric', autocomplete: 'off' },
+  longText: {},
+};
+const own = computed(() => ({ ...attributes[props.kind], ...(shown.value ? { type: 'text' } : {}) }));
 /** An emptied Vuetify field says null. */
 const text = computed({
   get: () => model.value,
