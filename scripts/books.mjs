@@ -24,7 +24,7 @@ try {
     env.ADMISSA_CARD_URL = `http://127.0.0.1:${options.cards}`;
     env.ADMISSA_CARD_KEY = JSON.parse(read('cards.key.json')).key;
   }
-  await run(process.execPath, [join(root, 'dist/server/books.js')], { cwd: root, env });
+  await run(process.execPath, [join(root, 'dist/server/books.js')], { cwd: root, show: true, env });
 } catch (error) {
   giveUp(error);
 }

@@ -8,7 +8,7 @@ import { makeLog } from '../../server/platform/log';
 import { loadQuillmoor } from '../support/stack';
 import { doors } from './doors.bench';
 import { joining } from './joining.bench';
-import { moneyReckoned } from './money.bench';
+import { forecast, forecastReckoned, moneyReckoned } from './money.bench';
 import { members } from './members.bench';
 import { pages } from './pages.bench';
 import { phone } from './phone.bench';
@@ -27,12 +27,14 @@ async function main(): Promise<void> {
   if (asked('joining')) joining();
   if (asked('search')) search();
   if (asked('money')) moneyReckoned();
+  if (asked('money')) forecastReckoned();
   if (asked('renewals')) await renewals(process.env);
   const { services, close } = await buildServices(readConfig(process.env), makeLog('warn'));
   try {
     // Its 200,000 are apart: what they leave in memory is no measure of a site of a thousand.
     if (wanted.includes('members')) return await members(services);
     await loadQuillmoor(services, 1_000);
+    if (asked('money')) await forecast(services);
     if (asked('pages')) await pages(services, env);
     if (asked('sign-ins')) await signIns(services, env);
     if (asked('phone')) await phone(env);

@@ -2,6 +2,7 @@
 import { dueAt, Price } from '../../core/levels';
 import { comingIn, noMoneyYet, splitByDays, beginTerm, type Term } from '../../core/money';
 import type { LevelId, MemberId, TermId } from '../../core/kernel';
+import type { Services } from '../../server/compose';
 import { NOW } from '../support/quillmoor';
 import { median, report, reportRate, round } from './measure';
 
@@ -9,6 +10,7 @@ const ZONE = 'Europe/London';
 const CALLS = 200_000;
 const ROUNDS = 7;
 const DAY = 86_400_000;
+const TERMS = 100_000;
 const price = Price.parse({ id: 'p', kind: 'every', amount: 1500, each: { count: 1, unit: 'months' } });
 
 const seconds = (work: () => number): number => {
@@ -47,26 +49,65 @@ export function moneyReckoned(): void {
     return sum;
   });
   reportRate('proration', 'splits/s', CALLS / parts, CALLS / plain, 0);
+}
+
+/** So many terms, a third of them yearly, begun over the last year. */
+function manyTerms(): Term[] {
+  const yearly = Price.parse({ id: 'y', kind: 'every', amount: 4800, each: { count: 1, unit: 'years' } });
+  return Array.from({ length: TERMS }, (_, n): Term => {
+    const about = { level: 'keeper' as LevelId, price: n % 3 ? price : yearly, chosen: null };
+    const id = `t${String(n).padStart(19, '0')}` as TermId;
+    const member = `m${String(n).padStart(19, '0')}` as MemberId;
+    return beginTerm({ ...about, id, member, by: 'card', code: null, credit: 0, paid: 0 }, NOW - (n % 365) * DAY, ZONE);
+  });
+}
+
+/** What they bring in ninety days, as the desk asks for it: read from the database and reckoned in the thread. */
+export async function forecast({ insight, database: { pool }, live }: Services): Promise<void> {
+  const terms = manyTerms();
+  const BATCH = 2_000;
+  for (let from = 0; from < terms.length; from += BATCH)
+    await pool.query('INSERT INTO term (id, member, level, state, from_at, until_at, monthly, data) VALUES ?', [
+      terms
+        .slice(from, from + BATCH)
+        .map((term) => [
+          term.id,
+          term.member,
+          term.level,
+          term.state,
+          new Date(term.from),
+          new Date(term.until!),
+          0,
+          JSON.stringify(term),
+        ]),
+    ]);
+  const times: number[] = [];
+  let sum = 0;
+  for (let n = 0; n < ROUNDS; n++) {
+    const began = performance.now();
+    const days = await insight.coming(live.must.setup, NOW, NOW + 90 * DAY);
+    times.push((performance.now() - began) / 1000);
+    sum = days.reduce((all, { amount }) => all + amount, 0);
+  }
+  await pool.query(`DELETE FROM term WHERE id LIKE 't0000%'`);
+  const value = round(median(times), 2);
+  report({
+    name: 'forecast: read and reckoned in the thread',
+    value,
+    unit: `s for ${TERMS.toLocaleString('en-GB')} terms`,
+    against: 1,
+    ratio: value,
+    goal: '< 1',
+    met: value < 1 && sum > 0,
+  });
+}
+
+/** The same, reckoned alone. */
+export function forecastReckoned(): void {
+  const terms = manyTerms();
   const rules = { zone: ZONE, money: noMoneyYet, rate: null, prices: [] };
-  const terms = Array.from({ length: 100_000 }, (_, n): Term =>
-    beginTerm(
-      {
-        id: `t${n}` as TermId,
-        member: `m${n}` as MemberId,
-        level: 'keeper' as LevelId,
-        price: n % 3 ? price : Price.parse({ id: 'y', kind: 'every', amount: 4800, each: { count: 1, unit: 'years' } }),
-        chosen: null,
-        by: 'card',
-        code: null,
-        credit: 0,
-        paid: 0,
-      },
-      NOW - (n % 365) * DAY,
-      ZONE,
-    ),
-  );
   let found = 0;
-  const forecast = seconds(() => {
+  const took = seconds(() => {
     let sum = 0;
     comingIn(
       terms,
@@ -79,12 +120,12 @@ export function moneyReckoned(): void {
     return sum;
   });
   report({
-    name: 'forecast',
-    value: round(forecast, 3),
+    name: 'forecast: reckoned alone',
+    value: round(took, 3),
     unit: 's for 100,000 terms',
     against: 1,
-    ratio: round(forecast, 3),
+    ratio: round(took, 3),
     goal: '< 1',
-    met: forecast < 1 && found > 0,
+    met: took < 1 && found > 0,
   });
 }

@@ -46,10 +46,10 @@ async function demo(port: number, data: string, program: readonly string[]): Pro
   );
   return run;
 }
-/** The first of four ports in a row that are free, below those that the system gives out by itself. */
+/** The first of five ports in a row that are free, below those that the system gives out by itself. */
 async function portBlock(): Promise<number> {
   for (let first = 21_000 + (process.pid % 1000) * 8; ; first += 8)
-    if ((await Promise.all([0, 1, 2, 3].map((more) => isFree(first + more)))).every(Boolean)) return first;
+    if ((await Promise.all([0, 1, 2, 3, 4].map((more) => isFree(first + more)))).every(Boolean)) return first;
 }
 const isFree = (port: number) =>
   new Promise<boolean>((done) => {
@@ -104,6 +104,9 @@ describe('npm run demo', () => {
     await until('the code', async () =>
       (await (await fetch(`http://127.0.0.1:${port + 1}/`)).text()).includes('perrin@oake.example') ? true : null,
     );
+    const books = command(process.execPath, 'scripts/books.mjs', '--port', String(port), '--data', data);
+    expect([await books.ended, books.err()]).toEqual([0, '']);
+    expect(books.out()).toContain('The books balance. Charged £');
     run.child.kill('SIGTERM');
     await run.ended;
     await until('everything to be gone', async () => (left(data, port).length === 0 ? true : null));

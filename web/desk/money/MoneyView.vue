@@ -143,6 +143,7 @@ async function download(): Promise<void> {
         }}</KitButton>
         <span v-if="books.data.value" class="money__books" :class="{ 'money__books--bad': !books.data.value.balance }">
           <RouterLink to="/desk/money/figures#books">{{ books.data.value.says }}</RouterLink>
+          <span class="quiet">{{ books.data.value.checked }}</span>
         </span>
       </footer>
     </VMain>
