@@ -79,7 +79,9 @@ describe('a ready form', () => {
   const named = { id: 'new-form' as never, address: 'new-form', title: 'A new form' };
   const blockers = (name: (typeof readyFormNames)[number]) => {
     const setup = setupOf({ ...quillmoor.doc, forms: [...quillmoor.doc.forms, readyForm(name, named, quillmoor)] });
-    return checkUp(setup, { now: NOW, reviewers: 1, cards: true, live: quillmoor }).map(({ check, blocks }) => `${check} ${blocks}`);
+    return checkUp(setup, { now: NOW, reviewers: 1, cards: true, live: quillmoor }).map(
+      ({ check, blocks }) => `${check} ${blocks}`,
+    );
   };
 
   it.each(['signup', 'application'] as const)(
