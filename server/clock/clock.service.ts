@@ -90,8 +90,16 @@ export class ClockService {
     return isJobKind(job.kind) ? words[job.kind] : words.somethingElse;
   }
 
-  /** @returns how many things were due on the way, and have happened */
-  async move(envelope: Envelope, by: MoveBy, setup: Setup): Promise<{ now: string; happened: number; says: string }> {
+  /**
+   * @param along is told by how much, before it moves: whoever moves it stays signed in
+   * @returns how many things were due on the way, and have happened
+   */
+  async move(
+    envelope: Envelope,
+    by: MoveBy,
+    setup: Setup,
+    along: (span: number) => Promise<void> = () => Promise.resolve(),
+  ): Promise<{ now: string; happened: number; says: string }> {
     // Noted before it happens: what follows is many transactions, each by the clock.
     await this.acts.carryOut(envelope, async ({ about }) => {
       about({ detail: { by: typeof by === 'string' ? by : by.to } });
@@ -101,7 +109,9 @@ export class ClockService {
     const from = this.clock.now();
     const next = by === 'nextDue' ? await this.jobs.nextDue(from) : null;
     if (by === 'nextDue' && !next) return { now: say(from, setup), happened: 0, says: words.nothingEver };
-    const happened = await this.moveTo(next?.at ?? whereTo(by, from, setup.doc.site.zone));
+    const to = next?.at ?? whereTo(by, from, setup.doc.site.zone);
+    await along(to - from);
+    const happened = await this.moveTo(to);
     const now = say(this.clock.now(), setup);
     if (happened === 0) return { now, happened, says: words.nowNothing({ now }) };
     const what = await this.whatHappened(from, setup);

@@ -187,4 +187,13 @@ describe('the demo’s clock', () => {
     const tamsin = await new Caller(stack.address).staffIn('tamsin@quillmoor.example');
     expect((await tamsin.post('/desk/clock', { by: 'day' })).status).toBe(403);
   });
+
+  it('leaves whoever moves it signed in, though a session lasts a month at most', async () => {
+    const mover = await new Caller(stack.address).staffIn('odile@quillmoor.example');
+    const to = new Date(stack.services.clock.now() + 40 * 86_400_000).toISOString().slice(0, 10);
+    expect((await mover.post('/desk/clock', { by: { to } })).status).toBe(200);
+    expect((await mover.get<ClockView>('/desk/clock')).body.today).toBe(to);
+    expect((await odile.get('/desk/clock')).status).toBe(401);
+    await odile.staffIn('odile@quillmoor.example');
+  });
 });

@@ -117,8 +117,9 @@ test('a Keeper is reviewed, pays, fails a year later, mends the card, and is ren
 
   // A year on: everything due on the way happens, with a line that tells how far it has come.
   await moveClock(desk, 'On by a year');
-  // Sessions have ended meanwhile.
-  await staffIn(desk, product, 'odile');
+  await expect(
+    desk.getByRole('status').getByText(/^It is now .* things happened on the way: .* renewals paid/),
+  ).toBeVisible();
   await moveClock(desk, 'On by a day');
   await product.letter(mail, /^Your Keeper renews on /);
   const letter = await product.letter(mail, /^Your card was refused: £48\.00$/);
