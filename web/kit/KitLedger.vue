@@ -93,6 +93,8 @@ const rowProps = ({ item }: { item: Row }) => ({
         rowOf(item)[column.key as keyof Row] ?? '–'
       }}</slot>
     </template>
+    <!-- Its own bar has no name; that the rows are on their way is said where they will be. -->
+    <template #loader><span /></template>
     <template #loading><Waiting :rows="12" :label="says.onItsWay({ what: label })" /></template>
     <template #no-data>
       <Trouble v-if="error" :error="error" @again="emit('again')" />

@@ -29,6 +29,7 @@ const asked = computed(() => ({
   show: MoneyFilter.safeParse(one('show')).data ?? ('all' as const),
   ...(one('after') ? { after: one('after') as never } : {}),
 }));
+/** Until another month or choice has come the sums of the one before stay, and its rows go: they are not what was asked. */
 const list = useQuery({
   key: () => ['money', asked.value],
   query: () => calls.money.list(asked.value),
@@ -41,7 +42,7 @@ function ask(change: Record<string, string | undefined>): void {
   for (const [name, value] of Object.entries(query)) if (!value) delete query[name];
   void router.push({ path: route.path, query: query as Record<string, string> });
 }
-const rows = computed(() => list.data.value?.payments ?? []);
+const rows = computed(() => (list.isPlaceholderData.value ? [] : (list.data.value?.payments ?? [])));
 const tallies = computed(() => list.data.value?.tallies ?? []);
 const tallyOf = (show: MoneyFilter) => tallies.value.find((tally) => tally.show === show);
 const show = computed<MoneyFilter>({
@@ -110,7 +111,7 @@ async function download(): Promise<void> {
         :columns="columns"
         :rows="rows"
         :total="rows.length"
-        :loading="list.isPending.value"
+        :loading="list.isPending.value || list.isPlaceholderData.value"
         :error="list.error.value"
         :chosen="chosen"
         sort=""
