@@ -173,7 +173,7 @@ export class ClockService {
       if ((await this.jobs.once()) || (await this.jobs.once('cards'))) continue;
       const left = (await this.jobs.due()) + (await this.jobs.due(this.clock.now(), 'cards'));
       if (left === 0 || Date.now() - began > PATIENCE) return due;
-      await new Promise((wait) => setTimeout(wait, 20));
+      await new Promise((wait) => setTimeout(wait, 4));
     }
   }
 }
