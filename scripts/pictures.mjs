@@ -44,6 +44,14 @@ async function deskOf(who, ...size) {
   await on.getByRole('heading', { name: 'Applications to review' }).waitFor();
   return on;
 }
+/** Everything of an applicant is erased, and the answer has come before anything else is asked. */
+async function withdraw(on) {
+  await on.getByText('Changed your mind?').click();
+  const answered = on.waitForResponse((response) => response.url().endsWith('/joining/withdraw'));
+  await on.getByRole('button', { name: 'Withdraw and erase' }).click();
+  await answered;
+  await on.waitForLoadState('networkidle');
+}
 async function lookAs(on, name) {
   await on.getByRole('button', { name: /^Look as/ }).click();
   await on.getByRole('combobox', { name: 'Look at the site as' }).fill(name);
@@ -95,8 +103,7 @@ try {
   await visitor.getByRole('heading', { name: 'Confirm your email' }).waitFor();
   await visitor.getByLabel('Code', { exact: true }).pressSequentially('Q7H');
   await shoot(visitor, 'site-joining');
-  await visitor.getByText('Changed your mind?').click();
-  await visitor.getByRole('button', { name: 'Withdraw and erase' }).click();
+  await withdraw(visitor);
 
   await visitor.goto(`${site}/join/patron`);
   await alive(visitor);
@@ -113,8 +120,7 @@ try {
   await visitor.getByText('-£2.50').waitFor();
   await visitor.evaluate(() => window.scrollTo(0, 200));
   await shoot(visitor, 'site-pay');
-  await visitor.getByText('Changed your mind?').click();
-  await visitor.getByRole('button', { name: 'Withdraw and erase' }).click();
+  await withdraw(visitor);
 
   const member = await page();
   await member.goto(`${site}/sign-in`);
