@@ -103,12 +103,20 @@ async function bareRenewal(pool: Pool, house: string, term: Term, n: number): Pr
   const now = new Date();
   const owing = JSON.stringify({ ...term, state: 'owing' });
   const data = JSON.stringify({ taking: { level: term.level, price, chosen: 2_000 }, bill: {}, tries: [] });
-  const within = async (work: (ask: (sql: string, params: unknown[]) => Promise<unknown>) => Promise<void>) => {
+  const within = async (
+    work: (ask: (sql: string, params: unknown[]) => Promise<unknown>) => Promise<void>,
+  ): Promise<void> => {
     const connection = await pool.getConnection();
     try {
+      await connection.query('SET TRANSACTION ISOLATION LEVEL READ COMMITTED');
       await connection.query('START TRANSACTION');
       await work((sql, params) => connection.query(sql, params));
       await connection.query('COMMIT');
+    } catch (error) {
+      await connection.query('ROLLBACK');
+      // Whoever lost a deadlock begins again, as the product does.
+      if ((error as { code?: string }).code !== 'ER_LOCK_DEADLOCK') throw error;
+      await within(work);
     } finally {
       connection.release();
     }
