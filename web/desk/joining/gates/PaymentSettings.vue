@@ -7,8 +7,7 @@ import KitTicks from '../../../kit/fields/KitTicks.vue';
 import { reader } from '../../reader';
 import { useDraft } from '../../setup/draft.store';
 import { joiningSays } from '../joining.sentences';
-import LetterChoice from '../LetterChoice.vue';
-import SpanField from '../SpanField.vue';
+import WithinSettings from './WithinSettings.vue';
 
 const says = joiningSays(reader);
 type Gate = Extract<OwnGate, { kind: 'payment' }>;
@@ -59,24 +58,11 @@ function choose(keys: readonly string[]): void {
     :fault="faultAt('offers')"
     @update:model-value="choose"
   />
-  <SpanField
-    id="gate-limit"
-    unit="days"
-    :model-value="gate.limit"
-    :label="says.limitDays"
-    :fault="faultAt('limit.count')"
-    @update:model-value="emit('change', { limit: $event })"
-  />
-  <LetterChoice
-    :model-value="gate.message"
-    :label="says.letterPay"
-    @update:model-value="emit('change', { message: $event })"
-    @write="emit('write', $event)"
-  />
-  <LetterChoice
-    :model-value="gate.reminder"
-    :label="says.letterReminderApplicant"
-    @update:model-value="emit('change', { reminder: $event })"
+  <WithinSettings
+    :gate="gate"
+    :asks="says.letterPay"
+    :fault-at="faultAt"
+    @change="emit('change', $event)"
     @write="emit('write', $event)"
   />
 </template>
