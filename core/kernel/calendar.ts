@@ -23,12 +23,48 @@ const byLibrary = (at: Instant, { unit, count }: Span, zone: string): Instant =>
 /** A local time, as if it were UTC, so many calendar steps later; the last day of a month where it has no such day. */
 function later(local: number, { unit, count }: Span): number {
   if (unit === 'days' || unit === 'weeks') return local + count * (unit === 'weeks' ? 7 : 1) * DAY;
-  const date = new Date(local);
-  const month = date.getUTCMonth() + count * (unit === 'years' ? 12 : 1);
-  const last = new Date(Date.UTC(date.getUTCFullYear(), month + 1, 0));
-  const day = Math.min(date.getUTCDate(), last.getUTCDate());
-  return Date.UTC(last.getUTCFullYear(), last.getUTCMonth(), day) + (local - Math.floor(local / DAY) * DAY);
+  const today = Math.floor(local / DAY);
+  const { month, day } = civilOf(today);
+  const then = month + count * (unit === 'years' ? 12 : 1);
+  const first = dayOfMonth(then);
+  const last = dayOfMonth(then + 1) - 1;
+  return Math.min(first + day - 1, last) * DAY + (local - today * DAY);
 }
+
+/**
+ * The months since the year 0 and the day of the month (1 the first) of a day number. In whole numbers: hundreds of
+ * thousands of payments are foretold by it, for which the platform's dates are several times too slow.
+ * Source: H. Hinnant, "chrono-Compatible Low-Level Date Algorithms", civil_from_days and days_from_civil: years begin in
+ * March, so that the leap day is the last; an era is the 400 years after which the calendar repeats.
+ */
+function civilOf(number: number): { month: number; day: number } {
+  const sinceMarch0 = number + MARCH_0;
+  const era = Math.floor(sinceMarch0 / ERA);
+  const ofEra = sinceMarch0 - era * ERA;
+  const year = Math.floor(
+    (ofEra - Math.floor(ofEra / 1460) + Math.floor(ofEra / 36_524) - Math.floor(ofEra / 146_096)) / 365,
+  );
+  const ofYear = ofEra - (365 * year + Math.floor(year / 4) - Math.floor(year / 100));
+  const sinceMarch = Math.floor((5 * ofYear + 2) / 153);
+  return {
+    month: (era * 400 + year) * 12 + sinceMarch + 2,
+    day: ofYear - Math.floor((153 * sinceMarch + 2) / 5) + 1,
+  };
+}
+
+/** The day number of the first of a month, by months since the year 0. */
+function dayOfMonth(month: number): number {
+  const years = Math.floor((month - 2) / 12);
+  const sinceMarch = month - 2 - years * 12;
+  const era = Math.floor(years / 400);
+  const year = years - era * 400;
+  const ofYear = Math.floor((153 * sinceMarch + 2) / 5);
+  return era * ERA + year * 365 + Math.floor(year / 4) - Math.floor(year / 100) + ofYear - MARCH_0;
+}
+
+/** The days of 400 years, and those from 1 March of the year 0 to 1970-01-01. */
+const ERA = 146_097;
+const MARCH_0 = 719_468;
 
 /**
  * The instant of a local time. Where a clock change makes it twice the first counts; where it skips it, the time is
@@ -43,10 +79,8 @@ function fromLocal(local: number, zone: string): Instant {
 }
 
 /** Whole calendar days from `from` to `to` in `zone`; negative when `to` is earlier. */
-export function daysBetween(from: Instant, to: Instant, zone: string): number {
-  const day = (at: Instant) => Temporal.Instant.fromEpochMilliseconds(at).toZonedDateTimeISO(zone).toPlainDate();
-  return day(from).until(day(to), { largestUnit: 'days' }).days;
-}
+export const daysBetween = (from: Instant, to: Instant, zone: string): number =>
+  dayNumber(to, zone) - dayNumber(from, zone);
 
 /** The first instant of the calendar day `YYYY-MM-DD` in `zone`; null when the text is no such day. */
 export function startOfDay(day: string, zone: string): Instant | null {

@@ -1,5 +1,6 @@
 export * from './result';
 export * from './ids';
+export * from './formats';
 export * from './money';
 export * from './sentences';
 export * from './kernel.sentences';

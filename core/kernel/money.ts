@@ -2,6 +2,7 @@
  * Purpose: money as whole minor units, so that no sum is ever a fraction of a penny.
  */
 import { z } from 'zod';
+import { numberFormat } from './formats';
 
 /** Whole minor units of the site's currency (pence for GBP). */
 export const Minor = z.int().min(0).max(1_000_000_00).brand<'minor'>();
@@ -9,18 +10,31 @@ export type Minor = z.infer<typeof Minor>;
 
 /** Writes an amount as the site's people write it: `£48.00`. */
 export function sayMoney(amount: number, currency: string, locale: string): string {
-  const format = new Intl.NumberFormat(locale, { style: 'currency', currency });
-  const digits = format.resolvedOptions().maximumFractionDigits ?? 2;
-  return format.format(amount / 10 ** digits);
+  const format = numberFormat(locale, { style: 'currency', currency });
+  return format.format(amount / 10 ** digitsOf(currency));
 }
 
-const digitsOf = (currency: string, locale: string): number =>
-  new Intl.NumberFormat(locale, { style: 'currency', currency }).resolvedOptions().maximumFractionDigits ?? 2;
+const digits = new Map<string, number>();
+/** How many digits an amount has behind the mark: 2 of the pound, none of the yen (ISO 4217). */
+export function digitsOf(currency: string): number {
+  const known = digits.get(currency);
+  if (known !== undefined) return known;
+  const found = numberFormat('en', { style: 'currency', currency }).resolvedOptions().maximumFractionDigits ?? 2;
+  digits.set(currency, found);
+  return found;
+}
+
+/** How a currency is marked: `£`. */
+export const markOf = (currency: string, locale: string): string =>
+  partOf(numberFormat(locale, { style: 'currency', currency }), 'currency') ?? currency;
+
+const partOf = (format: Intl.NumberFormat, part: Intl.NumberFormatPartTypes): string | undefined =>
+  format.formatToParts(0.5).find(({ type }) => type === part)?.value;
 
 /** The bare amount, as one would type it: `48.00`, `48,00`. */
 export function writeAmount(amount: number, currency: string, locale: string): string {
-  const digits = digitsOf(currency, locale);
-  const format = new Intl.NumberFormat(locale, {
+  const digits = digitsOf(currency);
+  const format = numberFormat(locale, {
     minimumFractionDigits: digits,
     maximumFractionDigits: digits,
     useGrouping: false,
@@ -34,7 +48,7 @@ export function writeAmount(amount: number, currency: string, locale: string): s
  * @returns null for what is no amount, or says more of a penny than there is
  */
 export function readAmount(typed: string, currency: string, locale: string): number | null {
-  const digits = digitsOf(currency, locale);
+  const digits = digitsOf(currency);
   const bare = typed.replace(/[\s\p{Sc}'’]/gu, '').replace(new RegExp(currency, 'i'), '');
   const [, whole = '', fraction = ''] =
     new RegExp(`^(\\d[\\d.,]*?)(?:[.,](\\d{1,${Math.max(1, digits)}}))?$`).exec(bare) ?? [];
@@ -42,7 +56,7 @@ export function readAmount(typed: string, currency: string, locale: string): num
   // What groups stands before three digits each time.
   if (/[.,]/.test(whole) && !/^\d{1,3}([.,]\d{3})+$/.test(whole)) return null;
   // What the reader's own language takes for the mark of a fraction groups nothing where it stands alone.
-  const mark = new Intl.NumberFormat(locale).formatToParts(0.5).find(({ type }) => type === 'decimal')?.value ?? '.';
+  const mark = partOf(numberFormat(locale, {}), 'decimal') ?? '.';
   if (fraction === '' && digits > 0 && whole.includes(mark)) return null;
   const amount = Number(whole.replace(/[.,]/g, '') + fraction.padEnd(digits, '0'));
   return Number.isSafeInteger(amount) ? amount : null;

@@ -3,6 +3,7 @@
  * (see `calendar.ts`), so that a page can format a date without carrying a calendar library.
  */
 import { z } from 'zod';
+import { dateFormat } from './formats';
 import { kernelSays } from './kernel.sentences';
 import type { Reader } from './sentences';
 
@@ -23,16 +24,8 @@ export type Span = z.infer<typeof Span>;
 /** `14 days`, `1 hour`. */
 export const saySpan = ({ count, unit }: Span, reader: Reader): string => kernelSays(reader)[unit]({ count });
 
-const formats = new Map<string, Intl.DateTimeFormat>();
-function format(place: Place, options: Intl.DateTimeFormatOptions): Intl.DateTimeFormat {
-  const key = `${place.zone}|${place.locale}|${JSON.stringify(options)}`;
-  let made = formats.get(key);
-  if (!made) {
-    made = new Intl.DateTimeFormat(place.locale, { timeZone: place.zone, ...options });
-    formats.set(key, made);
-  }
-  return made;
-}
+const format = ({ locale, zone }: Place, options: Intl.DateTimeFormatOptions): Intl.DateTimeFormat =>
+  dateFormat(locale, { timeZone: zone, ...options });
 
 /** `2 March 2027`. */
 export const sayDate = (at: Instant, place: Place): string =>

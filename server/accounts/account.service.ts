@@ -92,7 +92,6 @@ export class Accounts {
     const runAt = this.clock.now() + wait * 1000;
     const key = wait > 0 ? `reset:${digest(mailKey(mail)).toString('base64url')}` : undefined;
     await this.jobs.add(this.db.manager, { kind: 'resetMail', runAt, payload: { mail }, ...(key ? { key } : {}) });
-    this.jobs.nudge();
   }
 
   private async sendReset(manager: EntityManager, mail: string): Promise<void> {
@@ -152,7 +151,6 @@ export class Accounts {
       await this.setPassword(manager, owner.id, passwordHash, null);
       return ok(await factsOf(manager, owner.id));
     });
-    this.jobs.nudge();
     if (!done.ok) return refuse({ code: 'token-used' });
     return ok({ member: owner.id, facts: done.value.value ?? visitorFacts });
   }
@@ -174,7 +172,6 @@ export class Accounts {
       await this.setPassword(manager, id, passwordHash, session);
       return ok(null);
     });
-    this.jobs.nudge();
     return ok(true);
   }
 

@@ -73,7 +73,6 @@ export class Staff {
     const runAt = this.clock.now() + wait * 1000;
     const key = wait > 0 ? { key: `staffReset:${digest(mailKey(mail)).toString('base64url')}` } : {};
     await this.ports.jobs.add(this.db.manager, { kind: 'staffResetMail', runAt, payload: { mail }, ...key });
-    this.ports.jobs.nudge();
   }
 
   private async sendReset(manager: EntityManager, mail: string): Promise<void> {

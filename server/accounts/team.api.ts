@@ -4,7 +4,6 @@ import { team as contract, type ColleagueView } from '../../contract';
 import { sayNearDate, type Result } from '../../core/kernel';
 import { envelopeOf, guard, staffOf, type Call } from '../callers';
 import type { SiteClock } from '../platform/clock';
-import type { Jobs } from '../platform/jobs';
 import { problem } from '../platform/problem';
 import type { LiveSetup } from '../setup';
 import { mailOrProblem } from './account.problems';
@@ -17,10 +16,9 @@ export type TeamPorts = {
   readonly team: Team;
   readonly live: LiveSetup;
   readonly clock: SiteClock;
-  readonly jobs: Jobs;
 };
 
-export const teamApi = ({ team, live, clock, jobs }: TeamPorts) => {
+export const teamApi = ({ team, live, clock }: TeamPorts) => {
   const says = () => accountsSays(live.reader);
 
   function refused({ code }: TeamRefusal) {
@@ -54,7 +52,6 @@ export const teamApi = ({ team, live, clock, jobs }: TeamPorts) => {
   }
   async function after(context: Call, done: Result<null, TeamRefusal>) {
     if (!done.ok) throw refused(done.refusal);
-    jobs.nudge();
     return all(context);
   }
 

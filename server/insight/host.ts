@@ -7,6 +7,7 @@ import type { Instant } from '../../core/kernel';
 import type { Setup } from '../../core/setup';
 import type { Config } from '../platform/config';
 import { Insight, type DoorQuestion } from './insight';
+import { documentsBy, rowsBy } from './query';
 import { TermsInsight, type MonthsPast } from './terms';
 import { InsightThread } from './thread';
 
@@ -31,10 +32,8 @@ export function insightFor({ db, dist }: Pick<Config, 'db' | 'dist'>, pool: Pool
     const file = pathToFileURL(resolve(dist, 'server/insight.js'));
     return new InsightThread(file, { host, port, user, password, database: name });
   }
-  const query = async (sql: string, params: readonly unknown[]) =>
-    (await pool.query(sql, params as unknown[]))[0] as unknown[];
-  const insight = new Insight(query);
-  const terms = new TermsInsight(query);
+  const insight = new Insight(rowsBy(pool));
+  const terms = new TermsInsight(rowsBy(pool), documentsBy(pool));
   return {
     impact: (before, after, now) => insight.impact(before, after, now),
     door: (question) => insight.door(question),

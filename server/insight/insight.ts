@@ -8,8 +8,8 @@ import { impactOf, whoGetsIn, type DoorAsked, type DoorList, type Impact, type W
 import type { Rule } from '../../core/doors';
 import type { Instant } from '../../core/kernel';
 import type { Setup } from '../../core/setup';
+import type { Query } from './query';
 
-export type Query = (sql: string, params: readonly unknown[]) => Promise<unknown[]>;
 type Row = { readonly member: string; readonly facts: string };
 
 /** One door, with its parts, against the door before; see `whoGetsIn`. */

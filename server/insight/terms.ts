@@ -3,13 +3,16 @@ import { comingDays, pricesChanged, type ComingDay, type PriceChange } from '../
 import type { Instant } from '../../core/kernel';
 import { keptBy, recurringBy, type Cohort, type Month, type Stretch, type Term } from '../../core/money';
 import type { Setup } from '../../core/setup';
-import type { Query } from './insight';
+import type { Query } from './query';
 
 /** What months brought and whom they kept; see `recurringBy` and `keptBy`. */
 export type MonthsPast = { readonly recurring: readonly Month[]; readonly kept: readonly Cohort[] };
 
 export class TermsInsight {
-  constructor(private readonly query: Query) {}
+  constructor(
+    private readonly query: Query,
+    private readonly documents: Query,
+  ) {}
 
   /** What is asked for until `end`, if everybody pays on time. */
   async coming(setup: Setup, now: Instant, end: Instant): Promise<ComingDay[]> {
@@ -37,8 +40,7 @@ export class TermsInsight {
     return { recurring: recurringBy(stretches, months), kept: keptBy(stretches, months) };
   }
 
-  private async terms(where: string, params: readonly unknown[]): Promise<Term[]> {
-    const rows = (await this.query(`SELECT data FROM term WHERE ${where}`, params)) as { data: string }[];
-    return rows.map(({ data }) => JSON.parse(data) as Term);
+  private terms(where: string, params: readonly unknown[]): Promise<Term[]> {
+    return this.documents(`SELECT data FROM term WHERE ${where}`, params) as Promise<Term[]>;
   }
 }

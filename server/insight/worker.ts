@@ -6,14 +6,13 @@ import { parentPort, workerData } from 'node:worker_threads';
 import { createPool, type PoolOptions } from 'mysql2/promise';
 import { makeSetup } from '../../core/setup';
 import { Insight } from './insight';
+import { documentsBy, rowsBy } from './query';
 import { TermsInsight } from './terms';
 import type { Asked, Answered, Question } from './thread';
 
 const pool = createPool({ ...(workerData as PoolOptions), connectionLimit: 1 });
-const query = async (sql: string, params: readonly unknown[]) =>
-  (await pool.query(sql, params as unknown[]))[0] as unknown[];
-const insight = new Insight(query);
-const terms = new TermsInsight(query);
+const insight = new Insight(rowsBy(pool));
+const terms = new TermsInsight(rowsBy(pool), documentsBy(pool));
 
 const setupOf = (doc: unknown) => {
   const made = makeSetup(doc);

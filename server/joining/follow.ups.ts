@@ -78,7 +78,6 @@ export class FollowUps {
       about({ subject: id, detail: { form: form.id } });
       return ok(null);
     });
-    this.ports.jobs.nudge();
     return done.ok ? ok(null) : done;
   }
 

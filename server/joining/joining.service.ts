@@ -154,7 +154,6 @@ export class Joining {
         if (error instanceof LetterGone) return refuse({ code: 'too-late-to-undo' } as const);
         throw error;
       });
-    this.ports.jobs.nudge();
     return acted.ok ? ok(acted.value.value) : acted;
   }
 
@@ -199,7 +198,6 @@ export class Joining {
       const { member, state } = step.value.application;
       return ok({ id, member, state, name: answers.name, canUndo: false, last: 'profileCompleted' });
     });
-    this.ports.jobs.nudge();
     return acted.ok ? ok(acted.value.value) : acted;
   }
 

@@ -111,7 +111,6 @@ export class SignUps {
           this.enter(within, live, form, answers, hash, { sent, once, device, invitation }),
         );
         if (old) await this.sessions.endBySecret(manager, old);
-        this.ports.jobs.nudge();
         return ok(opened);
       } catch (error) {
         if (error instanceof Shut) return refuse({ code: 'form-shut', says: error.message });

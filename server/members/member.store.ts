@@ -7,6 +7,7 @@ import { storedFacts, type Facts, type Past } from '../../core/facts';
 import { mailKey } from '../../core/fields';
 import type { Moment } from '../../core/joining';
 import { type GroupId, type LevelId, type MemberId, type TopicId } from '../../core/kernel';
+import { insertRow } from '../platform/rows';
 import type { CountUse, RowUses } from '../setup';
 import {
   MemberEntity,
@@ -25,10 +26,10 @@ export async function noteOnTimeline(
   member: MemberId,
   moments: readonly Moment[],
 ): Promise<void> {
-  if (moments.length === 0) return;
-  await manager
-    .getRepository(TimelineEntity)
-    .insert(moments.map(({ note = null, standing = null, ...moment }) => ({ member, ...moment, note, standing })));
+  const [first, ...rest] = moments.map(({ at, what, title, note = null, standing = null }) => {
+    return { member, at, what, title, note, standing };
+  });
+  if (first) await insertRow(manager, TimelineEntity, first, ...rest);
 }
 
 /** The facts as their sources say now, within a transaction that has yet to write them. */

@@ -9,6 +9,7 @@ import { storedFacts, visitorFacts, type Facts, type FieldValue, type HeldTerm, 
 import type { GroupId, Instant, LevelId, MemberId, TopicId } from '../../core/kernel';
 import type { Setup } from '../../core/setup';
 import { claimPictures } from '../pictures';
+import { changeRow, putRow } from '../platform/rows';
 import { MemberEntity, MemberGroupRow, MemberPaidRow, MemberTermRow, MemberWordRow } from './member.entities';
 import { valueColumns, wordsOf } from './member.words';
 
@@ -146,18 +147,15 @@ export class PersonInHand {
   async giveLevel({ level, from, until, paidUntil }: HeldTerm): Promise<void> {
     // Said only where it is another day than the one on which doors shut.
     const paid = paidUntil === undefined || paidUntil === until ? null : paidUntil;
-    await this.manager
-      .getRepository(MemberTermRow)
-      .upsert({ member: this.id, level, from: new Date(from), until, paidUntil: paid }, ['member', 'level', 'from']);
+    const row = { member: this.id, level, from: new Date(from), until, paidUntil: paid };
+    await putRow(this.manager, MemberTermRow, row);
     const others = this.current.terms.filter((held) => held.level !== level || held.from !== from);
     this.set({ terms: [...others, { level, from, until, ...(paid === null ? {} : { paidUntil: paid }) }] });
   }
 
   /** That a level was paid for. */
   async pay(level: LevelId, at: Instant): Promise<void> {
-    await this.manager
-      .getRepository(MemberPaidRow)
-      .upsert({ member: this.id, level, at: new Date(at) }, ['member', 'level', 'at']);
+    await putRow(this.manager, MemberPaidRow, { member: this.id, level, at: new Date(at) });
     this.set({ paid: [...this.current.paid, { level, at }].sort((a, b) => a.at - b.at) });
   }
 
@@ -173,7 +171,7 @@ export class PersonInHand {
   }
 
   async giveGroup(group: GroupId, since: Instant): Promise<void> {
-    await this.manager.getRepository(MemberGroupRow).upsert({ member: this.id, group, since }, ['member', 'group']);
+    await putRow(this.manager, MemberGroupRow, { member: this.id, group, since });
     if (!this.current.groups.includes(group)) this.set({ groups: [...this.current.groups, group] });
   }
 
@@ -271,7 +269,7 @@ export class PersonInHand {
 
   private async writeRow(): Promise<void> {
     if (Object.keys(this.changed).length === 0) return;
-    await this.manager.getRepository(MemberEntity).update({ id: this.id }, this.changed);
+    await changeRow<MemberEntity>(this.manager, MemberEntity, { id: this.id }, this.changed);
     this.changed = {};
   }
 }

@@ -88,9 +88,9 @@ export class StuckLetters {
         [new Date(now)],
       )) as { affectedRows: number };
       about({ detail: { letters: affectedRows } });
+      this.jobs.wake(manager, 'mail');
       return ok(affectedRows);
     });
-    this.jobs.nudge();
     return done.ok ? done.value.value : 0;
   }
 }

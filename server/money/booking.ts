@@ -95,7 +95,8 @@ export class Booking {
     const { setup } = this;
     const { card } = outcome;
     const person = await PersonInHand.read(manager, payment.member);
-    if (card && person) await this.keepCard(manager, payment.member, card, now);
+    // A renewal is charged to the card that was kept then; its owner may have given another one since.
+    if (card && person && payment.kind !== 'renewal') await this.keepCard(manager, payment.member, card, now);
     const rest = payment.amount - payment.received;
     const tried = { at: now, by: outcome.by, result: 'paid', reason: '', amount: rest } as const;
     const done: Payment = {

@@ -3,6 +3,7 @@ import type { EntityManager } from 'typeorm';
 import type { Instant, PaymentId } from '../../core/kernel';
 import { charged, setOff, writtenOff } from '../../core/money';
 import type { Randomness } from '../platform/ids';
+import { insertRow } from '../platform/rows';
 import { PaymentRow, type PaymentData } from './money.entities';
 import { book, lockTerm, savePayment, type Payment } from './money.store';
 
@@ -33,9 +34,9 @@ export async function openPayment(
     house: null,
     card: '',
     openedAt: now,
-    doneAt: null,
+    doneAt: about.state === 'paid' ? now : null,
   } as Payment;
-  await manager.getRepository(PaymentRow).insert(payment as never);
+  await insertRow(manager, PaymentRow, payment);
   return payment;
 }
 
@@ -54,7 +55,9 @@ export async function charge(manager: EntityManager, payment: Payment, now: Inst
 }
 
 /** Whether what is asked for by a payment stands in the ledger: charged, and not written off since. */
-export async function isCharged(manager: EntityManager, { id }: Payment): Promise<boolean> {
+export async function isCharged(manager: EntityManager, { id, kind, state }: Payment): Promise<boolean> {
+  // A renewal is charged as it is asked for, and written off as it is dropped.
+  if (kind === 'renewal') return state !== 'dropped';
   const [row] = (await manager.query(
     `SELECT SUM(what = 'charge') - SUM(what = 'writeOff') AS n FROM ledger_entry WHERE payment = ?`,
     [id],

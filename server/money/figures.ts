@@ -4,7 +4,7 @@
  */
 import type { DataSource } from 'typeorm';
 import type { MoneyTable } from '../../contract';
-import { dayOf, sayDayMonth, sayNumber, type Instant } from '../../core/kernel';
+import { dayOf, digitsOf, numberFormat, sayDayMonth, sayNumber, type Instant } from '../../core/kernel';
 import { addSpan, startOfDay } from '../../core/kernel/calendar';
 import { monthsUntil } from '../../core/money';
 import type { Setup } from '../../core/setup';
@@ -89,10 +89,8 @@ export class Figures {
 
   /** Rows of money, in minor units until they are written or drawn. */
   private lines({ doc: { site } }: Setup) {
-    const digits =
-      new Intl.NumberFormat(site.locale, { style: 'currency', currency: site.currency }).resolvedOptions()
-        .maximumFractionDigits ?? 2;
-    const whole = new Intl.NumberFormat(site.locale, {
+    const digits = digitsOf(site.currency);
+    const whole = numberFormat(site.locale, {
       style: 'currency',
       currency: site.currency,
       maximumFractionDigits: 0,

@@ -19,7 +19,6 @@ import { PersonInHand, noteOnTimeline } from '../members';
 import type { Acts, AlreadySent, Envelope } from '../platform/acts';
 import type { SiteClock } from '../platform/clock';
 import type { Randomness } from '../platform/ids';
-import type { Jobs } from '../platform/jobs';
 import type { LiveSetup } from '../setup';
 import type { CardHouse } from './card.house';
 import { openPayment } from './charges';
@@ -33,7 +32,6 @@ export type MembershipPorts = {
   readonly db: DataSource;
   readonly live: LiveSetup;
   readonly acts: Acts;
-  readonly jobs: Jobs;
   readonly clock: SiteClock;
   readonly random: Randomness;
   readonly terms: Terms;
@@ -135,7 +133,6 @@ export class Membership {
         return done.ok ? ok(null) : done;
       },
     );
-    this.ports.jobs.nudge();
     return acted.ok ? ok(null) : acted;
   }
 

@@ -6,7 +6,6 @@ import { ok, readAmount, refuse, sayMoney, writeAmount, type MemberId } from '..
 import { envelopeOf, guard, staffOf, type Call } from '../callers';
 import type { Acts } from '../platform/acts';
 import type { SiteClock } from '../platform/clock';
-import type { Jobs } from '../platform/jobs';
 import { problem } from '../platform/problem';
 import type { LiveSetup } from '../setup';
 import type { Booking } from './booking';
@@ -25,7 +24,6 @@ const api = implement(contract).$context<Call>().use(guard);
 export type MoneyPorts = {
   readonly db: DataSource;
   readonly acts: Acts;
-  readonly jobs: Jobs;
   readonly live: LiveSetup;
   readonly clock: SiteClock;
   readonly booking: Booking;
@@ -38,7 +36,7 @@ export type MoneyPorts = {
 type No = { readonly code: 'not-found' | 'not-awaited' } | { readonly code: 'too-much'; readonly most: number };
 
 export const moneyApi = (ports: MoneyPorts) => {
-  const { db, acts, jobs, live, clock, booking, membership, moneyDesk, figures, bookChecks } = ports;
+  const { db, acts, live, clock, booking, membership, moneyDesk, figures, bookChecks } = ports;
   const site = () => live.must.setup.doc.site;
   const says = () => moneySays(live.reader);
   const say = (amount: number) => sayMoney(amount, site().currency, site().locale);
@@ -86,7 +84,6 @@ export const moneyApi = (ports: MoneyPorts) => {
           return ok(null);
         },
       );
-      jobs.nudge();
       if (!acted.ok) throw refused(acted.refusal);
       return done;
     }),
@@ -106,7 +103,6 @@ export const moneyApi = (ports: MoneyPorts) => {
           return ok(null);
         },
       );
-      jobs.nudge();
       if (!acted.ok)
         throw acted.refusal.code === 'too-much'
           ? faulty(says().tooMuchCame({ amount: say(acted.refusal.most) }))

@@ -2,7 +2,7 @@
 import papaparse from 'papaparse';
 import type { DataSource } from 'typeorm';
 import { dayOf, writeAmount, type Instant } from '../../core/kernel';
-import { shareOf } from '../../core/money';
+import { sayRate, shareOf } from '../../core/money';
 import type { Setup } from '../../core/setup';
 import { moneySays } from './money.sentences';
 import { sayReceipt, type Payment } from './money.store';
@@ -50,6 +50,7 @@ export async function paymentsCsv(
       [words.csvBy]: row.by === 'card' ? words.factCard : words.csvTransfer,
       [words.factReference]: row.reference,
       [words.csvAmount]: sign + bare(row.amount),
+      [words.csvRate]: sayRate(bill.rate, site),
       [words.csvTax]: tax === 0 ? bare(0) : sign + bare(tax),
       [words.csvCurrency]: site.currency,
     };
@@ -64,6 +65,7 @@ export async function paymentsCsv(
     words.csvBy,
     words.factReference,
     words.csvAmount,
+    words.csvRate,
     words.csvTax,
     words.csvCurrency,
   ];

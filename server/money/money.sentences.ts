@@ -161,6 +161,7 @@ export const moneySays = sentences(
     csvBy: 'By',
     csvTransfer: 'Transfer',
     csvAmount: 'Amount',
+    csvRate: 'Tax rate',
     csvTax: 'Tax within',
     csvCurrency: 'Currency',
     // Tables.

@@ -7,6 +7,7 @@ import type { Instant, LevelId, MemberId, PaymentId, TermId } from '../../core/k
 import { monthly, nextAt, type Entry, type Term } from '../../core/money';
 import { termRules, type Setup } from '../../core/setup';
 import type { Jobs } from '../platform/jobs';
+import { changeRow, insertRow, putRow, rowOf } from '../platform/rows';
 import {
   CardRow,
   LedgerEntryRow,
@@ -38,11 +39,11 @@ const columnsOf = (term: Term) => ({
 });
 
 export const saveTerm = async (manager: EntityManager, term: Term): Promise<void> => {
-  await manager.getRepository(TermRow).upsert(columnsOf(term) as never, ['id']);
+  await putRow(manager, TermRow, columnsOf(term));
 };
 
 export async function lockTerm(manager: EntityManager, id: string): Promise<Term | null> {
-  const row = await manager.getRepository(TermRow).findOne({ where: { id }, lock: { mode: 'pessimistic_write' } });
+  const row = await rowOf(manager, TermRow, { id }, true);
   return row?.data ?? null;
 }
 
@@ -60,16 +61,17 @@ export async function setTimer(manager: EntityManager, jobs: Jobs, term: Term, a
 
 export const timerOf = (term: Term, setup: Setup): Instant | null => nextAt(term, termRules(term.level, setup));
 
-export async function lockPayment(manager: EntityManager, id: string): Promise<Payment | null> {
-  const row = await manager.getRepository(PaymentRow).findOne({ where: { id }, lock: { mode: 'pessimistic_write' } });
-  return row as Payment | null;
-}
+export const lockPayment = async (manager: EntityManager, id: string): Promise<Payment | null> =>
+  (await rowOf(manager, PaymentRow, { id }, true)) as Payment | null;
 
 export const paymentById = async (manager: EntityManager, id: string): Promise<Payment | null> =>
-  (await manager.getRepository(PaymentRow).findOneBy({ id })) as Payment | null;
+  (await rowOf(manager, PaymentRow, { id })) as Payment | null;
 
+/** What becomes of a payment; what it is asked for stays as it was opened. */
 export async function savePayment(manager: EntityManager, payment: Payment): Promise<void> {
-  await manager.getRepository(PaymentRow).save(payment as never);
+  const { id, term, state, by, received, refunded, house, card, doneAt, data } = payment;
+  const rest = { term, state, by, received, refunded, house, card, doneAt, data };
+  await changeRow(manager, PaymentRow, { id }, rest);
 }
 
 /** What of a payment can go back: what has come of it, once nothing more is to come. */
@@ -105,8 +107,7 @@ export async function book(
   about: { readonly at: Instant; readonly payment: PaymentId | null; readonly member: MemberId },
 ): Promise<void> {
   if (lines.length === 0) return;
-  const made = await manager.getRepository(LedgerEntryRow).insert({ what, ...about });
-  const entry = String(made.identifiers[0]!['id']);
+  const entry = await insertRow(manager, LedgerEntryRow, { what, ...about });
   await manager.query(
     `INSERT INTO ledger_line (entry, account, level, amount) VALUES ${lines.map(() => '(?, ?, ?, ?)').join(', ')}`,
     lines.flatMap(({ account, level, amount }) => [entry, account, level ?? '', amount]),
@@ -119,13 +120,13 @@ export async function issue(
   receipt: { kind: 'payment' | 'refund'; payment: Payment; amount: number; at: Instant; data: ReceiptData },
 ): Promise<number> {
   // Locked until the transaction ends: a number that is given is used, or given again.
-  await manager.query('UPDATE receipt_count SET last = last + 1 WHERE id = 1');
-  const [row] = (await manager.query('SELECT last FROM receipt_count WHERE id = 1')) as { last: number }[];
-  const number = Number(row!.last);
+  const { insertId } = (await manager.query(
+    'UPDATE receipt_count SET last = LAST_INSERT_ID(last + 1) WHERE id = 1',
+  )) as { insertId: number };
+  const number = Number(insertId);
   const { kind, payment, amount, at, data } = receipt;
-  await manager
-    .getRepository(ReceiptRow)
-    .insert({ number, kind, payment: payment.id, member: payment.member, at, amount, data: data as never });
+  const { id, member } = payment;
+  await insertRow(manager, ReceiptRow, { number, kind, payment: id, member, at, amount, data });
   return number;
 }
 
@@ -133,4 +134,4 @@ export async function issue(
 export const sayReceipt = (number: number): string => String(number).padStart(6, '0');
 
 export const cardOf = (manager: EntityManager, member: MemberId): Promise<CardRow | null> =>
-  manager.getRepository(CardRow).findOneBy({ member });
+  rowOf(manager, CardRow, { member });

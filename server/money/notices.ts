@@ -57,7 +57,6 @@ export const cardNotices = ({ db, jobs, clock, config }: NoticePorts, refuse: Re
       const { key } = read.data.data;
       await jobs.add(manager, { kind: 'lookAtPayment', runAt: clock.now(), payload: { key }, key: `notice:${id}` });
     });
-    jobs.nudge();
     res.status(204).end();
   };
 };

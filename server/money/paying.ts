@@ -8,6 +8,7 @@ import type { DataSource, EntityManager } from 'typeorm';
 import type { PayView, QuoteView } from '../../contract';
 import { offeredBy, type Offer, type Offered } from '../../core/joining';
 import {
+  markOf,
   ok,
   refuse,
   sayMoney,
@@ -27,7 +28,6 @@ import type { Acts, AlreadySent, Envelope } from '../platform/acts';
 import type { SiteClock } from '../platform/clock';
 import { transact } from '../platform/database';
 import type { Randomness } from '../platform/ids';
-import type { Jobs } from '../platform/jobs';
 import type { Limits } from '../platform/limits';
 import type { LiveSetup } from '../setup';
 import type { Booking } from './booking';
@@ -62,7 +62,6 @@ export type PayingPorts = {
   readonly db: DataSource;
   readonly live: LiveSetup;
   readonly acts: Acts;
-  readonly jobs: Jobs;
   readonly clock: SiteClock;
   readonly random: Randomness;
   readonly limits: Limits;
@@ -195,7 +194,7 @@ export class Paying {
         choice.amount ||
         (first.price.kind === 'own' ? writeAmount(first.price.suggested, site.currency, site.locale) : ''),
       code: choice.code,
-      mark: markOf(site),
+      mark: markOf(site.currency, site.locale),
       ways: [
         ...(money.card && this.ports.house ? (['card'] as const) : []),
         ...(money.transfer ? (['transfer'] as const) : []),
@@ -260,7 +259,6 @@ export class Paying {
         return ok({ id: null, next: choosing.application ? '/joining' : '/pay' });
       },
     );
-    this.ports.jobs.nudge();
     if (!acted.ok) return acted;
     const { id, next } = acted.value.value;
     if (id === null) return ok({ next: next ?? back, here: next ?? back });
@@ -349,7 +347,6 @@ export class Paying {
     if (!found || found.state === 'open') return payment;
     const now = this.ports.clock.now();
     const settled = await transact(this.ports.db, (manager) => this.ports.booking.settleAs(manager, id, found, now));
-    this.ports.jobs.nudge();
     return settled;
   }
 
@@ -362,9 +359,3 @@ export class Paying {
 
 /** What stands behind the amount: `a month` of `£20.00 a month`. */
 const eachOf = (price: string, amount: string): string => price.replace(amount, '').trim();
-
-/** `£` */
-const markOf = ({ currency, locale }: { currency: string; locale: string }): string =>
-  new Intl.NumberFormat(locale, { style: 'currency', currency })
-    .formatToParts(0)
-    .find(({ type }) => type === 'currency')?.value ?? currency;

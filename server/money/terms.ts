@@ -155,13 +155,14 @@ export class Terms {
       case 'charge': {
         const payment = await openPayment(manager, this.ports.random, this.renewal(term, effect.n, effect.bill), now);
         await charge(manager, payment, now);
-        if (effect.bill.total === 0)
-          return void (await savePayment(manager, { ...payment, state: 'paid', doneAt: now }));
-        return this.take(manager, payment, person, now);
+        return payment.state === 'paid' ? undefined : this.take(manager, payment, person, now);
       }
       case 'retry': {
-        const payment = await this.owedOf(manager, term);
-        return payment ? this.take(manager, payment, person, now) : undefined;
+        const owed = await this.owedOf(manager, term);
+        if (!owed) return;
+        const payment: Payment = { ...owed, state: asked(owed.by) };
+        await savePayment(manager, payment);
+        return this.take(manager, payment, person, now);
       }
       case 'writeOff': {
         const payment = await this.owedOf(manager, term);
@@ -228,7 +229,7 @@ export class Terms {
     if (asked.ok) await person.giveLevel(heldOf(asked.value, setup));
   }
 
-  private renewal(term: Term, n: number, bill: Bill) {
+  private renewal(term: Term, n: number, bill: Bill): Parameters<typeof openPayment>[2] {
     const { level, price, chosen, code, member, id } = term;
     return {
       member,
@@ -238,7 +239,7 @@ export class Terms {
       level,
       n,
       kind: 'renewal' as PaymentKind,
-      state: 'refused' as const,
+      state: bill.total === 0 ? 'paid' : asked(term.by),
       by: term.by,
       amount: bill.total,
       data: { taking: { level, price, chosen }, code, bill, tries: [], setOff: null },
@@ -247,8 +248,7 @@ export class Terms {
 
   /** Charges the card of somebody for a payment that is asked for, or tells where to transfer to. */
   private async take(manager: EntityManager, payment: Payment, person: PersonInHand, now: Instant): Promise<void> {
-    if (payment.by === 'card') {
-      await savePayment(manager, { ...payment, state: 'taking' });
+    if (payment.state === 'taking') {
       const tried = payment.data.tries.length;
       return this.ports.jobs.add(manager, {
         kind: 'takePayment',
@@ -257,7 +257,6 @@ export class Terms {
         key: `take:${payment.id}`,
       });
     }
-    await savePayment(manager, { ...payment, state: 'awaited' });
     await this.letters.askTransfer(manager, payment, person, now);
   }
 
@@ -299,6 +298,9 @@ export class Terms {
     return last?.result === 'refused' ? sayReason(last.reason, this.setup.doc.site) : '';
   }
 }
+
+/** A payment that is asked for from somebody who is not there: their card is charged, or a transfer awaited. */
+const asked = (by: Payment['by']): Payment['state'] => (by === 'card' ? 'taking' : 'awaited');
 
 export function heldOf(term: Term, setup: Setup): Held {
   const { site, money } = setup.doc;

@@ -3,8 +3,8 @@
  * Invariant: migrations run under a named lock, so that two processes starting together migrate once.
  */
 import 'reflect-metadata';
-import type { Pool as CallbackPool } from 'mysql2';
-import { createPool, type Pool } from 'mysql2/promise';
+import * as mysql from 'mysql2';
+import type { Pool, PoolOptions } from 'mysql2/promise';
 import { DataSource, type EntityManager, type MixedList } from 'typeorm';
 import type { Config } from './config';
 import { Foundation1 } from './migrations/foundation';
@@ -23,10 +23,29 @@ export type Database = { readonly source: DataSource; readonly pool: Pool; close
 
 type EntityClass = new () => object;
 
+/**
+ * A pool whose connections are READ COMMITTED, so that a claim or a look-up never blocks inserts beside it. Said once a
+ * connection instead of before each transaction; one on which it could not be said is not used. The driver would note a
+ * stack at each statement, which costs as much as sending it; the error of a statement has one of its own.
+ */
+function poolOf(options: PoolOptions): mysql.Pool {
+  const pool = mysql.createPool({ ...options, trace: false });
+  pool.on('connection', (connection) => {
+    connection.query('SET SESSION TRANSACTION ISOLATION LEVEL READ COMMITTED', (error) => {
+      if (error) connection.destroy();
+    });
+    // TypeORM asks for it at each statement, and the driver would make it anew each time.
+    const promising = connection.promise();
+    connection.promise = () => promising;
+  });
+  return pool;
+}
+
 export async function openDatabase(config: Config, entities: MixedList<EntityClass>): Promise<Database> {
   const { host, port, user, password, name } = config.db;
   const source = new DataSource({
     type: 'mariadb',
+    driver: { ...mysql, createPool: poolOf },
     host,
     port,
     username: user,
@@ -42,7 +61,7 @@ export async function openDatabase(config: Config, entities: MixedList<EntityCla
     migrationsTableName: 'migration',
   });
   await source.initialize();
-  const pool = createPool({
+  const pool = poolOf({
     host,
     port,
     user,
@@ -52,7 +71,7 @@ export async function openDatabase(config: Config, entities: MixedList<EntityCla
     charset: 'utf8mb4_unicode_ci',
     connectionLimit: 8,
     supportBigNumbers: true,
-  });
+  }).promise();
   return {
     source,
     pool,
@@ -70,7 +89,7 @@ export async function openDatabase(config: Config, entities: MixedList<EntityCla
 export const rowsOf = <R>(pool: Pool, sql: string, params: readonly (string | Date | Buffer)[]): Promise<R[]> =>
   new Promise((resolve, reject) => {
     // Without promises of its own the pool beneath is called back.
-    (pool as unknown as { readonly pool: CallbackPool }).pool.execute(sql, [...params], (error, rows) =>
+    (pool as unknown as { readonly pool: mysql.Pool }).pool.execute(sql, [...params], (error, rows) =>
       error ? reject(error) : resolve(rows as R[]),
     );
   });
@@ -96,14 +115,11 @@ export async function migrate(source: DataSource): Promise<void> {
 
 const MOST_TRIES = 5;
 
-/**
- * Runs `work` as one transaction. READ COMMITTED, so that a claim or a look-up never blocks inserts beside it;
- * when the database breaks a deadlock by giving this one up, the whole is done again.
- */
+/** Runs `work` as one transaction; when the database breaks a deadlock by giving this one up, the whole is done again. */
 export async function transact<T>(source: DataSource, work: (manager: EntityManager) => Promise<T>): Promise<T> {
   for (let tries = 1; ; tries++) {
     try {
-      return await source.transaction('READ COMMITTED', work);
+      return await source.transaction(work);
     } catch (error) {
       if (!isDeadlock(error) || tries === MOST_TRIES) throw error;
     }

@@ -2,9 +2,10 @@
  * Purpose: jobs in the database, each carried out once by whichever process gets it.
  * Invariant: a job whose work lies within the database is claimed (`FOR UPDATE SKIP LOCKED`), carried out and removed in
  * one transaction; a process that dies gives its claim back with its connection, and what the handler wrote is gone
- * with it. A call to the outside never runs inside a transaction: the claim is committed first, then the call is made,
- * then it is settled together with the removal; a claim whose process died ends by itself. Of two nodes of a cluster
- * that claim the same job, the commit of one is refused, so that both can never make the call.
+ * with it. A call to the outside never runs inside a transaction: the claim is written first, by a statement that finds
+ * the job still unclaimed, then the call is made, then it is settled together with the removal; a claim whose process
+ * died ends by itself. Of two nodes of a cluster that claim the same job, the commit of one is refused, so that both
+ * can never make the call.
  */
 import { randomBytes } from 'node:crypto';
 import type { DataSource, EntityManager } from 'typeorm';
@@ -45,6 +46,8 @@ type NewJob<T extends JobTable, K extends keyof T> = {
 
 /** One hand of each lane looks often; the other sleeps until there is more work than one can do. */
 const HANDS: readonly number[] = [400, 10_000];
+/** How often the hands of a lane look for what somebody who died left behind. Real time. */
+const LOOK_BACK = 5_000;
 const MOST_ATTEMPTS = 12;
 const LEAST_PAUSE = 60_000;
 /** Longer than any call takes: a mail server is given up after 25 seconds. Real time, in seconds. */
@@ -62,6 +65,13 @@ const failing = ({ after = twiceAsLong, tells = saysItsKind }: Partial<Failing>)
 const READY = `state = 'ready'`;
 /** Claimed by a process that has died since. */
 const LEFT_BEHIND = `state = 'claimed' AND claimed_until < UTC_TIMESTAMP(3)`;
+/** One due job of a lane. In the order of an index, or more rows than the one would be locked on the way. */
+const dueIn = (which: string): string =>
+  `SELECT id, kind, job_key, payload, attempts, run_at, first_at FROM job
+   WHERE lane = ? AND ${which} AND run_at <= ? ORDER BY run_at, id LIMIT 1`;
+
+/** The lane whose jobs do their work within the database; those of every other call somebody outside. */
+const WITHIN: Lane = 'work';
 
 /** Of two who claimed one job the other was quicker. */
 class Taken extends Error {}
@@ -69,9 +79,12 @@ class Taken extends Error {}
 export class Jobs<T extends JobTable = typeof jobKinds> {
   private readonly handlers = new Map<string, Handler>();
   /** The job that is carried out within a transaction. */
-  private readonly inHand = new WeakMap<EntityManager, { key: string | null; runAt: Instant }>();
+  private readonly inHand = new WeakMap<EntityManager, { key: string | null; runAt: Instant; again: boolean }>();
+  /** The lanes to which a transaction adds something to do at once: their hands are woken when it is committed. */
+  private readonly added = new WeakMap<EntityManager, Set<Lane>>();
+  private readonly lookedBack = new Map<Lane, number>();
   private running = false;
-  private waiting = new Set<() => void>();
+  private readonly waiting = new Map<Lane, Set<() => void>>(lanes.map((lane) => [lane, new Set()]));
   private loops: Promise<void>[] = [];
 
   constructor(
@@ -79,7 +92,14 @@ export class Jobs<T extends JobTable = typeof jobKinds> {
     private readonly clock: SiteClock,
     private readonly log: Log,
     private readonly kinds: T = jobKinds as unknown as T,
-  ) {}
+  ) {
+    db.subscribers.push({
+      afterTransactionCommit: ({ manager }) => {
+        this.nudge(this.added.get(manager) ?? []);
+        this.added.delete(manager);
+      },
+    });
+  }
 
   /** Says how jobs of a kind are carried out that do their work within the database. */
   handle<K extends keyof T & string>(
@@ -106,16 +126,28 @@ export class Jobs<T extends JobTable = typeof jobKinds> {
   async add<K extends keyof T & string>(manager: EntityManager, job: NewJob<T, K>): Promise<void> {
     const own = this.inHand.get(manager);
     let { runAt } = job;
-    if (own && own.key !== null && own.key === job.key && runAt <= own.runAt) {
-      this.log.error({ kind: job.kind, key: job.key }, 'jobs: would have set itself due again at once');
-      runAt = own.runAt + LEAST_PAUSE;
+    if (own && own.key !== null && own.key === job.key) {
+      own.again = true;
+      if (runAt <= own.runAt) {
+        this.log.error({ kind: job.kind, key: job.key }, 'jobs: would have set itself due again at once');
+        runAt = own.runAt + LEAST_PAUSE;
+      }
     }
+    const { lane } = this.kinds[job.kind]!;
     await manager.query(
       `INSERT INTO job (kind, lane, job_key, run_at, payload) VALUES (?, ?, ?, ?, ?)
-       ON DUPLICATE KEY UPDATE run_at = VALUES(run_at), payload = VALUES(payload), state = 'ready', attempts = 0,
-         claimed_by = NULL, claimed_until = NULL`,
-      [job.kind, this.kinds[job.kind]!.lane, job.key ?? null, new Date(runAt), JSON.stringify(job.payload)],
+       ON DUPLICATE KEY UPDATE kind = VALUES(kind), lane = VALUES(lane), run_at = VALUES(run_at),
+         payload = VALUES(payload), state = 'ready', attempts = 0, first_at = NULL, last_error = NULL, claimed_by = NULL,
+         claimed_until = NULL`,
+      [job.kind, lane, job.key ?? null, new Date(runAt), JSON.stringify(job.payload)],
     );
+    if (runAt <= this.clock.now()) this.wake(manager, lane);
+  }
+
+  /** Has a lane look for work once the caller's transaction is committed, instead of at its next turn. */
+  wake(manager: EntityManager, lane: Lane): void {
+    if (!manager.queryRunner?.isTransactionActive) return this.nudge([lane]);
+    this.added.set(manager, (this.added.get(manager) ?? new Set()).add(lane));
   }
 
   /** Takes a job back. @returns whether it was there and nobody carries it out just now */
@@ -137,93 +169,127 @@ export class Jobs<T extends JobTable = typeof jobKinds> {
   /** Lets the jobs in hand finish, then ends. */
   async stop(): Promise<void> {
     this.running = false;
-    this.nudge();
+    this.nudge(lanes);
     await Promise.all(this.loops);
   }
 
-  /** Looks for work now instead of at the next turn. Call after a commit that added a job. */
-  nudge(): void {
-    for (const wake of this.waiting) wake();
+  private nudge(which: Iterable<Lane>): void {
+    for (const lane of which) for (const wake of this.waiting.get(lane)!) wake();
   }
 
   private async loop(lane: Lane, pause: number): Promise<void> {
     while (this.running) {
-      const worked = await this.once(lane).catch((error: unknown) => {
+      const worked = await this.once(lane, this.looksBack(lane)).catch((error: unknown) => {
         this.log.warn({ err: error }, 'jobs: the database did not answer');
         return false;
       });
-      if (worked) this.nudge();
-      else if (this.running) await this.pause(pause);
+      if (!worked && this.running) await this.pause(lane, pause);
     }
   }
 
-  private pause(pause: number): Promise<void> {
+  private looksBack(lane: Lane): boolean {
+    const now = performance.now();
+    if (now - (this.lookedBack.get(lane) ?? -LOOK_BACK) < LOOK_BACK) return false;
+    this.lookedBack.set(lane, now);
+    return true;
+  }
+
+  private pause(lane: Lane, pause: number): Promise<void> {
+    const waiting = this.waiting.get(lane)!;
     return new Promise((resolve) => {
       const wake = () => {
         clearTimeout(timer);
-        this.waiting.delete(wake);
+        waiting.delete(wake);
         resolve();
       };
       const timer = setTimeout(wake, pause);
-      this.waiting.add(wake);
+      waiting.add(wake);
     });
   }
 
-  /** Carries out one due job of a lane. @returns whether there was one. */
-  async once(lane: Lane = 'work'): Promise<boolean> {
-    let claimed: Claimed | undefined;
-    const mine = randomBytes(10).toString('hex');
-    try {
-      const outside = await this.db.transaction('READ COMMITTED', async (manager) => {
-        const now = this.clock.now();
-        claimed =
-          (await this.claim(manager, lane, now, READY)) ??
-          (await this.claim(manager, lane, now, LEFT_BEHIND)) ??
-          undefined;
-        if (!claimed) return null;
-        const handler = this.handlers.get(claimed.kind);
-        if (!handler) throw new Error(`No handler for jobs of the kind ${claimed.kind}`);
-        if ('outside' in handler) {
-          await manager.query(
-            `UPDATE job SET state = 'claimed', claimed_by = ?, claimed_until = UTC_TIMESTAMP(3) + INTERVAL ? SECOND
-             WHERE id = ?`,
-            [mine, CLAIM_LASTS, claimed.id],
-          );
-          return handler.outside;
-        }
-        // Removed first: a handler may set the next job of the same key.
-        await manager.query('DELETE FROM job WHERE id = ?', [claimed.id]);
-        this.inHand.set(manager, { key: claimed.job_key, runAt: claimed.run_at.getTime() });
-        await handler.run(manager, JSON.parse(claimed.payload) as never, now);
-        return null;
-      });
-      if (!claimed) return false;
-      if (outside) await this.call(outside, claimed, mine);
-      return true;
-    } catch (error) {
-      if (error instanceof Taken) return true;
-      if (!claimed) throw error;
-      if (isDeadlock(error)) return true;
-      await this.failed(claimed, error);
-      return true;
-    }
+  /**
+   * Carries out one due job of a lane.
+   * @param back whether to look for one that somebody left behind, where no other is ready
+   * @returns whether there was one
+   */
+  once(lane: Lane = WITHIN, back = true): Promise<boolean> {
+    return lane === WITHIN ? this.onceWithin() : this.onceOutside(lane, back);
   }
 
-  /** One due job, locked. In the order of an index, or more rows than the one would be locked on the way. */
-  private async claim(manager: EntityManager, lane: Lane, now: Instant, which: string): Promise<Claimed | null> {
-    const [row] = (await manager.query(
-      `SELECT id, kind, job_key, payload, attempts, run_at, first_at FROM job
-       WHERE lane = ? AND ${which} AND run_at <= ? ORDER BY run_at, id LIMIT 1 FOR UPDATE SKIP LOCKED`,
-      [lane, new Date(now)],
-    )) as Claimed[];
-    return row ?? null;
+  private async onceWithin(): Promise<boolean> {
+    let claimed: Claimed | undefined;
+    try {
+      await this.db.transaction(async (manager) => {
+        const now = this.clock.now();
+        [claimed] = (await manager.query(`${dueIn(READY)} FOR UPDATE SKIP LOCKED`, [
+          WITHIN,
+          new Date(now),
+        ])) as Claimed[];
+        if (!claimed) return;
+        // Where there was one there may be more.
+        this.nudge([WITHIN]);
+        const { id, kind, job_key: key, run_at: runAt, payload } = claimed;
+        const hand = { key, runAt: runAt.getTime(), again: false };
+        this.inHand.set(manager, hand);
+        const handler = this.handlerOf(kind);
+        if (!('run' in handler))
+          throw new Error(`Jobs of the kind ${kind} call the outside, and cannot be in this lane`);
+        await handler.run(manager, JSON.parse(payload) as never, now);
+        // One that has set the next of its own key has written over itself.
+        if (!hand.again) await manager.query('DELETE FROM job WHERE id = ?', [id]);
+      });
+    } catch (error) {
+      if (!claimed) throw error;
+      if (!isDeadlock(error)) await this.failed(claimed, null, error);
+    }
+    return claimed !== undefined;
+  }
+
+  private async onceOutside(lane: Lane, back: boolean): Promise<boolean> {
+    let claimed: Claimed | null = null;
+    const mine = randomBytes(10).toString('hex');
+    try {
+      claimed = (await this.claim(lane, READY, mine)) ?? (back ? await this.claim(lane, LEFT_BEHIND, mine) : null);
+      if (!claimed) return false;
+      this.nudge([lane]);
+      const handler = this.handlerOf(claimed.kind);
+      if (!('outside' in handler)) throw new Error(`Jobs of the kind ${claimed.kind} belong into the lane ${WITHIN}`);
+      await this.call(handler.outside, claimed, mine);
+    } catch (error) {
+      if (error instanceof Taken || isDeadlock(error)) return true;
+      if (!claimed) throw error;
+      await this.failed(claimed, mine, error);
+    }
+    return true;
+  }
+
+  private handlerOf(kind: string): Handler {
+    const handler = this.handlers.get(kind);
+    if (!handler) throw new Error(`No handler for jobs of the kind ${kind}`);
+    return handler;
+  }
+
+  /** Claims a due job for a call: two statements, and none of them holds a lock beyond itself. */
+  private async claim(lane: Lane, which: string, mine: string): Promise<Claimed | null> {
+    for (;;) {
+      const now = new Date(this.clock.now());
+      const [found] = (await this.db.query(dueIn(which), [lane, now])) as Claimed[];
+      if (!found) return null;
+      const { affectedRows } = (await this.db.query(
+        `UPDATE job SET state = 'claimed', claimed_by = ?, claimed_until = UTC_TIMESTAMP(3) + INTERVAL ? SECOND
+         WHERE id = ? AND ${which} AND run_at <= ? AND payload COLLATE utf8mb4_bin = ?`,
+        [mine, CLAIM_LASTS, found.id, now, found.payload],
+      )) as { affectedRows: number };
+      // Else another hand was quicker, or it has been replaced by one that says something else.
+      if (affectedRows === 1) return found;
+    }
   }
 
   /** Makes a call that is claimed, outside of any transaction, and settles it. */
   private async call(outside: Outside<never, unknown>, claimed: Claimed, mine: string): Promise<void> {
     const work = await outside.prepare(this.db.manager, JSON.parse(claimed.payload) as never);
     if (work !== null) await outside.make(work);
-    await this.db.transaction('READ COMMITTED', async (manager) => {
+    await this.db.transaction(async (manager) => {
       const { affectedRows } = (await manager.query('DELETE FROM job WHERE id = ? AND claimed_by = ?', [
         claimed.id,
         mine,
@@ -234,8 +300,11 @@ export class Jobs<T extends JobTable = typeof jobKinds> {
     });
   }
 
-  /** Puts a failed job off, or leaves it for somebody to see. */
-  private async failed(job: Claimed, error: unknown): Promise<void> {
+  /**
+   * Puts a failed job off, or leaves it for somebody to see.
+   * @param mine the claim under which it failed; under another it is somebody else's by now
+   */
+  private async failed(job: Claimed, mine: string | null, error: unknown): Promise<void> {
     const attempts = job.attempts + 1;
     const now = this.clock.now();
     const first = job.first_at ?? job.run_at;
@@ -244,7 +313,7 @@ export class Jobs<T extends JobTable = typeof jobKinds> {
     this.log.error({ err: error, job: job.id, kind: job.kind, attempts }, 'jobs: failed');
     await this.db.query(
       `UPDATE job SET attempts = ?, first_at = ?, run_at = ?, state = ?, last_error = ?, claimed_by = NULL,
-         claimed_until = NULL WHERE id = ?`,
+         claimed_until = NULL WHERE id = ? AND claimed_by <=> ?`,
       [
         attempts,
         first,
@@ -252,6 +321,7 @@ export class Jobs<T extends JobTable = typeof jobKinds> {
         pause === null ? 'failed' : 'ready',
         tells(error).slice(0, 500),
         job.id,
+        mine,
       ],
     );
   }

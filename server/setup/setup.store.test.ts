@@ -104,7 +104,7 @@ describe('publishing', () => {
     const late = { ...about('Late'), id: 'late', address: 'late' };
     // The other's save waits at the door of the table until the publication has read what there is.
     const db = stack.services.database.source;
-    await db.transaction('READ COMMITTED', async (manager) => {
+    await db.transaction(async (manager) => {
       const find = manager.getRepository.bind(manager);
       let saved = false;
       manager.getRepository = ((entity: never) => {

@@ -215,7 +215,6 @@ describe('a database that goes away', () => {
     );
     stack.mood.lingers = 1_500;
     await stack.services.clock.moveTo(due!.until_at.getTime() + 1_000, stack.services.db);
-    stack.services.jobs.nudge();
     const id = await until('the charge at the house', async () => {
       const rows = await stack.query<{ id: string }>(`SELECT id FROM payment WHERE term = ? AND state = 'taking'`, [
         due!.id,
@@ -228,7 +227,6 @@ describe('a database that goes away', () => {
     stack.mood.lingers = 0;
     await until('the database', () => stack.query('SELECT 1').catch(() => null));
     await lapse(stack);
-    stack.services.jobs.nudge();
     await until('it to be booked', async () =>
       (await stack.query(`SELECT id FROM payment WHERE id = ? AND state = 'paid'`, [id])).length ? true : null,
     );

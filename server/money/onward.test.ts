@@ -1,0 +1,164 @@
+/** Money as it goes on: what a renewal costs and leaves alone, notices out of order, a switch by transfer, rates of tax. */
+import { afterAll, afterEach, beforeAll, describe, expect, it } from 'vitest';
+import type { BooksView, OwnMoneyView } from '../../contract';
+import { PAYS, back, giveCard, pay, payersOf, placeOf, type Payer } from '../../tests/support/money';
+import { Caller, makeStack, until, type Stack } from '../../tests/support/stack';
+import { statementsOf } from '../../tests/support/statements';
+
+let stack: Stack;
+let bea: Caller;
+let payers: ReturnType<typeof payersOf>;
+beforeAll(async () => {
+  stack = await makeStack({ members: 5 });
+  payers = payersOf(stack);
+  bea = await new Caller(stack.address).staffIn('bea@quillmoor.example');
+});
+afterAll(() => stack.stop());
+afterEach(async () => {
+  Object.assign(stack.mood, { slow: 0, lingers: 0, late: 0, twice: false, reversed: false, lost: false });
+  await stack.services.jobs.stop();
+  stack.services.jobs.start();
+  await stack.settled();
+  await bea.staffIn('bea@quillmoor.example');
+  const { body } = await bea.get<BooksView>('/desk/money/books?anew=yes');
+  expect(body.faults).toEqual([]);
+});
+
+const DAY = 86_400_000;
+const ownMoney = async (who: Caller): Promise<OwnMoneyView> => (await placeOf(who, '/account', 'account')).money!;
+async function payer(about: object): Promise<Payer> {
+  const who = await payers.atTheGate();
+  const { body } = await pay(who, about);
+  await giveCard(body.next, PAYS);
+  await placeOf(who, body.here, 'paying');
+  await stack.settled();
+  return who;
+}
+const later = async (days: number): Promise<void> => {
+  await stack.to(() => stack.services.clock.now() + days * DAY);
+  await stack.settled();
+};
+/** Everybody else's clocks stand, and so do the hands of the process: what is done is done by the test. */
+async function alone(who: Payer): Promise<{ term: string; due: number }> {
+  await stack.services.jobs.stop();
+  const [row] = await stack.query<{ id: string; until_at: Date }>(
+    `SELECT t.id, t.until_at FROM term t JOIN member m ON m.id = t.member WHERE m.mail = ? AND t.state <> 'ended'`,
+    [who.mail],
+  );
+  await stack.query(`DELETE FROM job WHERE lane IN ('work', 'cards') AND job_key <> ?`, [`term:${row!.id}`]);
+  return { term: row!.id, due: row!.until_at.getTime() };
+}
+
+describe('a renewal', () => {
+  it('is asked for, charged and booked by few statements', async () => {
+    const who = await payer({ amount: '20' });
+    const { due } = await alone(who);
+    const { jobs, clock, db } = stack.services;
+    await clock.moveTo(due - DAY, db);
+    while (await jobs.once('work'));
+    await clock.moveTo(due + 1_000, db);
+    // What it tells by itself would be counted too.
+    stack.mood.lost = true;
+    const asked = await statementsOf(stack, () => jobs.once('work'));
+    const charged = await statementsOf(stack, () => jobs.once('cards'));
+    const rows = await payers.paymentsOf(who);
+    expect(rows.map(({ kind, state }) => [kind, state])).toEqual([
+      ['first', 'paid'],
+      ['renewal', 'paid'],
+    ]);
+    // Both with the claim of the job; the second with the letter of thanks.
+    expect({ asked: asked.length, charged: charged.length }).toEqual({ asked: 11, charged: 23 });
+  });
+
+  it('that was charged to the card before leaves the one that was given meanwhile', async () => {
+    const who = await payer({ amount: '20' });
+    const { term, due } = await alone(who);
+    const { jobs, clock, db } = stack.services;
+    await clock.moveTo(due + 1_000, db);
+    while (await jobs.once('work'));
+    stack.mood.lingers = 600;
+    const charging = jobs.once('cards');
+    const [, asked] = await payers.paymentsOf(who);
+    await until('the charge', async () => stack.house.all().find(({ key }) => key.startsWith(asked!.id)) ?? null);
+    const member = `(SELECT member FROM term WHERE id = '${term}')`;
+    await stack.query(`UPDATE card SET token = 'ct_other', last = '1060' WHERE member = ${member}`);
+    await charging;
+    expect((await payers.paymentsOf(who)).map(({ state }) => state)).toEqual(['paid', 'paid']);
+    const [card] = await stack.query<{ last: string }>(`SELECT last FROM card WHERE member = ${member}`);
+    expect(card!.last).toBe('1060');
+  });
+
+  it('is booked once when the house tells of several twice and the newer first', async () => {
+    const people = [await payer({ amount: '12' }), await payer({ amount: '13' }), await payer({ amount: '14' })];
+    Object.assign(stack.mood, { twice: true, reversed: true, late: 30 });
+    await later(33);
+    for (const who of people) {
+      const rows = await payers.paymentsOf(who);
+      expect(rows.map(({ kind, state }) => [kind, state])).toEqual([
+        ['first', 'paid'],
+        ['renewal', 'paid'],
+      ]);
+      const receipts = await stack.query('SELECT 1 FROM receipt WHERE payment = ?', [rows[1]!.id]);
+      expect(receipts).toHaveLength(1);
+      const charges = stack.house.all().filter(({ key, state }) => key.startsWith(rows[1]!.id) && state === 'paid');
+      expect(charges).toHaveLength(1);
+    }
+  });
+});
+
+describe('a switch by transfer', () => {
+  it('says the same before, in the letter and in the ledger, and is carried out once all of it has come', async () => {
+    const who = await payer({ amount: '10' });
+    type Quote = { total: string; lines: { label: string; amount: string }[] };
+    const { body: quote } = await who.post<Quote>('/site/pay/reckon', { offer: 'patron/yearly' });
+    const left = quote.lines.find(({ label }) => label === 'Left from before')!.amount;
+    expect((await pay(who, { offer: 'patron/yearly', by: 'transfer' })).body.next).toBe('/pay');
+    const { text } = await stack.letter(who.mail, ({ subject }) => subject.includes('transfer'));
+    expect(text).toContain(quote.total);
+    const row = (await payers.paymentsOf(who)).find(({ kind }) => kind === 'switch')!;
+    const received = (amount: string) => bea.post('/desk/money/received', { id: row.id, amount });
+    expect((await received('50.00')).status).toBe(200);
+    expect((await ownMoney(who)).terms[0]!.says).toMatch(/^£10\.00 on /);
+    const rest = (Number(row.amount) / 100 - 50).toFixed(2);
+    expect((await received(rest)).status).toBe(200);
+    expect((await ownMoney(who)).terms[0]!.says).toMatch(/^£120\.00 on /);
+    const sums = await stack.query<{ account: string; amount: string }>(
+      `SELECT l.account, SUM(l.amount) AS amount FROM ledger_entry e JOIN ledger_line l ON l.entry = e.id
+       WHERE e.payment = ? GROUP BY l.account`,
+      [row.id],
+    );
+    const of = (account: string) => Number(sums.find((one) => one.account === account)?.amount ?? 0);
+    expect(`£${(of('bank') / 100).toFixed(2)}`).toBe(quote.total);
+    expect([of('owed'), of('credit')]).toEqual([0, 0]);
+    expect(left).toBe('-£10.00');
+    expect(of('bank')).toBe(12_000 - 1_000);
+  });
+});
+
+describe('tax', () => {
+  it('is of the rate of the level, shown before paying, on the receipt and in the table of the month', async () => {
+    await stack.publish((doc) => {
+      doc.money.tax = { name: 'VAT', mode: 'included', rate: 2_000 };
+      doc.levels.find(({ id }) => id === 'apprentice')!.tax = 500;
+    });
+    const patron = await payers.atTheGate();
+    const { pay: view } = await placeOf(patron, '/joining', 'joining');
+    expect(view!.quote.tax).toBe('With £3.33 of VAT at 20%');
+    const who = await payer({ amount: '24' });
+    await stack.to(() => stack.services.clock.now() + 1_000);
+    await back(who);
+    const course = await pay(who, { offer: 'apprentice/course' });
+    await giveCard(course.body.next, PAYS);
+    await placeOf(who, course.body.here, 'paying');
+    const month = new Date(stack.services.clock.now()).toISOString().slice(0, 7);
+    const { csv } = (await bea.get<{ csv: string }>(`/desk/money/csv?month=${month}`)).body;
+    const [head = '', ...rows] = csv.replace('\uFEFF', '').trim().split('\r\n');
+    const cells = (row: string) => Object.fromEntries(row.split(',').map((cell, n) => [head.split(',')[n], cell]));
+    const mine = rows.filter((row) => row.includes(who.mail)).map(cells);
+    expect(mine.map((row) => [row['Level'], row['Tax rate']])).toEqual([
+      ['Patron', '20%'],
+      ['Apprentice', '5%'],
+    ]);
+    expect(mine[0]).toMatchObject({ Amount: '24.00', 'Tax within': '4.00' });
+  });
+});

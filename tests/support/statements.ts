@@ -1,0 +1,26 @@
+/** How many statements something costs: each is a journey to the database. */
+import { MysqlQueryRunner } from 'typeorm/driver/mysql/MysqlQueryRunner.js';
+import type { Stack } from './stack';
+
+/** The statements of one act, by whichever way they go to the database. */
+export async function statementsOf({ services }: Stack, act: () => Promise<unknown>): Promise<string[]> {
+  const said: string[] = [];
+  const { query } = MysqlQueryRunner.prototype;
+  const { pool } = services.database;
+  const execute = pool.execute.bind(pool);
+  MysqlQueryRunner.prototype.query = function (this: MysqlQueryRunner, sql: string, ...rest: never[]) {
+    said.push(sql);
+    return query.call(this, sql, ...(rest as [])) as never;
+  };
+  pool.execute = ((sql: string, ...rest: never[]) => {
+    said.push(sql);
+    return execute(sql, ...rest);
+  }) as typeof pool.execute;
+  try {
+    await act();
+  } finally {
+    MysqlQueryRunner.prototype.query = query;
+    pool.execute = execute;
+  }
+  return said;
+}
