@@ -11,7 +11,7 @@ import { randomBytes } from 'node:crypto';
 import type { DataSource, EntityManager } from 'typeorm';
 import type { Instant } from '../../core/kernel';
 import type { SiteClock } from './clock';
-import { isDeadlock } from './database';
+import { isDeadlock, transact } from './database';
 import { jobKinds, lanes, type JobTable, type Lane, type PayloadOf } from './job.kinds';
 import { tellError, type Log } from './log';
 
@@ -289,7 +289,8 @@ export class Jobs<T extends JobTable = typeof jobKinds> {
   private async call(outside: Outside<never, unknown>, claimed: Claimed, mine: string): Promise<void> {
     const work = await outside.prepare(this.db.manager, JSON.parse(claimed.payload) as never);
     if (work !== null) await outside.make(work);
-    await this.db.transaction(async (manager) => {
+    // Settled anew where the database gives it up for another: the call has been made, and is not made again for that.
+    await transact(this.db, async (manager) => {
       const { affectedRows } = (await manager.query('DELETE FROM job WHERE id = ? AND claimed_by = ?', [
         claimed.id,
         mine,

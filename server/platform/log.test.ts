@@ -29,7 +29,9 @@ describe('an error in the log', () => {
       expect(written).not.toContain(secret);
     expect(JSON.parse(lines[0]!)).toMatchObject({
       path: '/confirm/…',
-      err: { cause: { code: 'ER_DUP_ENTRY', errno: 1062, says: 'Duplicate entry … for key …' } },
+      err: {
+        cause: { code: 'ER_DUP_ENTRY', errno: 1062, key: 'member_owned_mail', says: 'Duplicate entry … for key …' },
+      },
     });
     expect(JSON.parse(lines[1]!)).toMatchObject({ err: { responseCode: 550, command: 'RCPT TO' } });
     expect(tellError(statementFailed()).at!.length).toBeGreaterThan(0);

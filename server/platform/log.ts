@@ -15,6 +15,8 @@ type Told = {
   sqlState?: string;
   responseCode?: number;
   command?: string;
+  /** Which key was taken already: its name is ours, not somebody's. */
+  key?: string;
   at?: string[];
   cause?: Told;
 };
@@ -29,6 +31,8 @@ export function tellError(error: unknown, depth = 0): Told {
   const own = error as unknown as Record<string, unknown>;
   for (const name of kept)
     if (['string', 'number'].includes(typeof own[name])) (told as Record<string, unknown>)[name] = own[name];
+  const [, key] = /for key '([\w.]{1,64})'$/.exec(error.message) ?? [];
+  if (key) told.key = key;
   const frames = (error.stack ?? '').split('\n').filter((line) => /^\s+at /.test(line));
   told.at = frames.slice(0, MOST_FRAMES).map((line) => line.trim());
   const within = own['driverError'] ?? error.cause;
