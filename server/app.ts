@@ -5,13 +5,13 @@ import { randomBytes } from 'node:crypto';
 import { existsSync, readFileSync } from 'node:fs';
 import { join } from 'node:path';
 import express, { type ErrorRequestHandler, type Express, type Request, type Response } from 'express';
-import sirv from 'sirv';
 import { setupSchema } from '../core/setup';
 import { Door, accountForms } from './accounts';
 import { apiHandler, areasOf, openApi, ownHost, sameSite, sendProblem, type ApiPorts } from './api';
 import { joiningForms } from './joining';
 import { EMBED } from './site';
 import { MOST_BROUGHT, MOST_UPLOADED, bodies } from './platform/bodies';
+import { builtFiles } from './platform/built.files';
 import type { Config } from './platform/config';
 import { isUnreachable, type Database } from './platform/database';
 import { ownAddresses } from './platform/hosts';
@@ -75,7 +75,8 @@ export async function makeApp(ports: AppPorts, log: Log): Promise<Express> {
   app.get('/robots.txt', site.robots);
   app.get('/sitemap.xml', site.sitemap);
   app.get('/embed.js', embedScript);
-  for (const part of ['site', 'desk']) app.use(`/assets/${part}`, builtFiles(join(config.dist, part)));
+  const noFile = (res: Response) => sendProblem(res, 'not-found');
+  for (const part of ['site', 'desk']) app.use(`/assets/${part}`, builtFiles(join(config.dist, part), noFile));
 
   app.get('/api/openapi.json', (_req, res) => void res.type('json').send(described));
   const schema = JSON.stringify(setupSchema());
@@ -116,12 +117,6 @@ function embedScript(_req: Request, res: Response): void {
   res.setHeader('Cross-Origin-Resource-Policy', 'cross-origin');
   res.setHeader('Cache-Control', 'public, max-age=3600');
   res.type('text/javascript').send(EMBED);
-}
-
-/** The files of a build, each with its packed forms beside it, at addresses that change with their content. */
-function builtFiles(folder: string) {
-  const serve = sirv(folder, { brotli: true, gzip: true, etag: false, immutable: true, maxAge: 31_536_000 });
-  return (req: Request, res: Response): void => serve(req, res, () => sendProblem(res, 'not-found'));
 }
 
 /** Headers every answer carries. Pages, the desk and the viewpoint replace the content policy by their own. */

@@ -91,8 +91,8 @@ export function startOfDay(day: string, zone: string): Instant | null {
   }
 }
 
-/** From which instant on which offset from UTC holds in a zone, in order. */
-type Offsets = { readonly from: readonly Instant[]; readonly offset: readonly number[] };
+/** From which instant on which offset from UTC holds in a zone, in order; and which was asked for last. */
+type Offsets = { readonly from: readonly Instant[]; readonly offset: readonly number[]; last: number };
 const offsets = new Map<string, Offsets>();
 const FIRST = Date.UTC(1970, 0, 1);
 const LAST = Date.UTC(2120, 0, 1);
@@ -110,7 +110,7 @@ function offsetsOf(zone: string): Offsets {
       offset.push(next.offsetNanoseconds / 1e6);
       at = next;
     }
-    found = { from, offset };
+    found = { from, offset, last: 0 };
     offsets.set(zone, found);
   }
   return found;
@@ -126,13 +126,17 @@ export function dayNumber(at: Instant, zone: string): number {
 
 /** How far a zone is ahead of UTC at an instant. */
 function offsetAt(at: Instant, zone: string): number {
-  const { from, offset } = offsetsOf(zone);
+  const known = offsetsOf(zone);
+  const { from, offset, last } = known;
+  // What is asked lies near what was asked before, most of the time.
+  if (at >= from[last]! && !(at >= from[last + 1]!)) return offset[last]!;
   let [low, high] = [0, from.length - 1];
   while (low < high) {
     const middle = (low + high + 1) >> 1;
     if (from[middle]! <= at) low = middle;
     else high = middle - 1;
   }
+  known.last = low;
   return offset[low]!;
 }
 

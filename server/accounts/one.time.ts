@@ -2,6 +2,7 @@
 import type { EntityManager } from 'typeorm';
 import { DAY, type ApplicationId, type Instant, type MemberId, type MessageId } from '../../core/kernel';
 import type { Setup } from '../../core/setup';
+import { insertRow } from '../platform/rows';
 import { OneTimeRow } from './account.entities';
 
 export type OneTime = {
@@ -15,14 +16,11 @@ export type OneTime = {
   readonly expiresAt: Instant;
 };
 
-export async function keepOneTime(manager: EntityManager, ...secrets: readonly OneTime[]): Promise<void> {
-  const rows = secrets.map(({ application = null, serial = 0, ...one }) => ({
-    ...one,
-    application,
-    serial,
-    usedAt: null,
-  }));
-  await manager.getRepository(OneTimeRow).insert(rows);
+export async function keepOneTime(manager: EntityManager, first: OneTime, ...more: readonly OneTime[]): Promise<void> {
+  const row = ({ hash, purpose, member, application, serial, expiresAt }: OneTime) => {
+    return { hash, purpose, member, application: application ?? null, serial: serial ?? 0, expiresAt, usedAt: null };
+  };
+  await insertRow(manager, OneTimeRow, row(first), ...more.map(row));
 }
 
 /** The letter by which somebody chooses their first password. */

@@ -9,6 +9,7 @@ import type { StaffPart } from '../../contract';
 import { readFacts, type Facts } from '../../core/facts';
 import { DAY, HOUR, MINUTE, owners, type Instant, type SessionId } from '../../core/kernel';
 import { digest, type Randomness } from '../platform/ids';
+import { insertRow } from '../platform/rows';
 import { callersSays } from './callers.sentences';
 import { SessionRow } from './session.entity';
 
@@ -56,7 +57,7 @@ export class Sessions {
   /** Opens a session within a transaction. @returns the secret for the cookie and how long it lasts in milliseconds (null: with the browser) */
   async open(manager: EntityManager, who: Opening, now: Instant, secret = this.random.secret()): Promise<Opened> {
     const { opened, row } = this.make(who, now, secret);
-    await manager.getRepository(SessionRow).insert(row);
+    await insertRow(manager, SessionRow, row);
     return opened;
   }
 

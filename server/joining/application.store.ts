@@ -11,6 +11,7 @@ import {
 } from '../../core/joining';
 import { type ApplicationId, type Instant, type MemberId } from '../../core/kernel';
 import type { Setup } from '../../core/setup';
+import { changeRow, insertRow, rowOf } from '../platform/rows';
 import type { RowUses } from '../setup';
 import { ApplicationEntity } from './application.entity';
 import { joiningSays } from './joining.sentences';
@@ -46,7 +47,7 @@ export function columnsOf(application: Application, setup: Setup) {
 
 export async function insertApplication(manager: EntityManager, stored: Stored, setup: Setup): Promise<void> {
   const { application, shadow } = stored;
-  await manager.getRepository(ApplicationEntity).insert({
+  await insertRow(manager, ApplicationEntity, {
     id: application.id,
     member: application.member,
     shadow: shadow ? 1 : 0,
@@ -55,19 +56,17 @@ export async function insertApplication(manager: EntityManager, stored: Stored, 
 }
 
 export async function saveApplication(manager: EntityManager, application: Application, setup: Setup): Promise<void> {
-  await manager.getRepository(ApplicationEntity).update({ id: application.id }, columnsOf(application, setup));
+  await changeRow(manager, ApplicationEntity, { id: application.id }, columnsOf(application, setup));
 }
 
 /** Reads an application and holds it until the transaction ends. */
 export async function lockApplication(manager: EntityManager, id: ApplicationId, setup: Setup): Promise<Stored | null> {
-  const row = await manager
-    .getRepository(ApplicationEntity)
-    .findOne({ where: { id }, lock: { mode: 'pessimistic_write' } });
+  const row = await rowOf(manager, ApplicationEntity, { id }, true);
   return row ? open(row, setup) : null;
 }
 
 export async function applicationById(manager: EntityManager, id: ApplicationId, setup: Setup): Promise<Stored | null> {
-  const row = await manager.getRepository(ApplicationEntity).findOneBy({ id });
+  const row = await rowOf(manager, ApplicationEntity, { id });
   return row ? open(row, setup) : null;
 }
 

@@ -7,6 +7,7 @@ import type { AnyForm, Given, ReadForm } from '../../core/fields';
 import type { Instant } from '../../core/kernel';
 import type { Setup } from '../../core/setup';
 import type { PersonInHand } from '../members';
+import { insertRow } from '../platform/rows';
 import type { EffectPorts } from './effect.ports';
 import { tellOfSending } from './telling';
 import { FormSendingRow } from './sending.entity';
@@ -27,7 +28,7 @@ export async function takeSending(sender: Sender, form: AnyForm, read: ReadForm)
   // A name is changed where it was asked for; the address has a way of its own.
   await person.setProfile(given.name === '' ? null : given.name, given.fields, setup);
   if (form.parts.some(({ part }) => part === 'topics')) await person.setTopics(topicsAfter(person, form, given), now);
-  await manager.getRepository(FormSendingRow).insert({
+  await insertRow(manager, FormSendingRow, {
     id: ports.random.id<string>(),
     form: form.id,
     member: person.id,

@@ -9,7 +9,7 @@ import { storedFacts, visitorFacts, type Facts, type FieldValue, type HeldTerm, 
 import type { GroupId, Instant, LevelId, MemberId, TopicId } from '../../core/kernel';
 import type { Setup } from '../../core/setup';
 import { claimPictures } from '../pictures';
-import { changeRow, putRow } from '../platform/rows';
+import { changeRow, insertRow, putRow } from '../platform/rows';
 import { MemberEntity, MemberGroupRow, MemberPaidRow, MemberTermRow, MemberWordRow } from './member.entities';
 import { valueColumns, wordsOf } from './member.words';
 
@@ -79,7 +79,7 @@ export class PersonInHand {
     const { id, name, mail, at } = member;
     const fields = withComputed(member.fields, setup);
     const standing: Standing = 'applicant';
-    const made = await manager.getRepository(MemberEntity).insert({
+    const number = await insertRow(manager, MemberEntity, {
       id,
       mailKey: mailKey(mail),
       ownedMail: null,
@@ -106,11 +106,10 @@ export class PersonInHand {
     const topics = member.topics.map((topic) => [id, topic, new Date(at)]);
     if (topics.length)
       await manager.query(`INSERT INTO member_topic (member, topic, since) VALUES ${rowsOf(topics)}`, topics.flat());
-    const number = Number(made.generatedMaps[0]!['number']);
     const facts: Facts = {
       ...visitorFacts,
       member: id,
-      number,
+      number: Number(number),
       name,
       mail,
       standing,
@@ -263,8 +262,8 @@ export class PersonInHand {
   }
 
   private async writeWords(setup: Setup): Promise<void> {
-    const words = wordsOf(this.current, setup).map((word) => ({ word, member: this.id }));
-    await this.manager.getRepository(MemberWordRow).insert(words);
+    const [first, ...rest] = wordsOf(this.current, setup).map((word) => ({ word, member: this.id }));
+    if (first) await insertRow(this.manager, MemberWordRow, first, ...rest);
   }
 
   private async writeRow(): Promise<void> {

@@ -12,6 +12,7 @@ import type { Setup } from '../../core/setup';
 import type { Randomness } from '../platform/ids';
 import type { Jobs } from '../platform/jobs';
 import { mailPause, mailTrouble, sayMailTrouble, type Mail, type MailTransport } from '../platform/mail';
+import { changeRow, insertRow } from '../platform/rows';
 import { OutgoingRow } from './message.entity';
 
 export type Post = {
@@ -43,7 +44,7 @@ export class Outbox {
       prepare: (manager: EntityManager, { id }: { id: string }) => ready(manager, id),
       make: (mail: Mail) => this.transport.send(mail),
       settle: async (manager: EntityManager, { id }: Mail, now: Instant) => {
-        await manager.getRepository(OutgoingRow).update({ id }, { sentAt: now, secrets: null });
+        await changeRow(manager, OutgoingRow, { id }, { sentAt: now, secrets: null });
       },
     };
     jobs.outside('sendMail', letter, {
@@ -66,7 +67,7 @@ export class Outbox {
       { siteName: name, ...look },
     );
     const id = this.random.id<string>();
-    await manager.getRepository(OutgoingRow).insert({
+    await insertRow(manager, OutgoingRow, {
       id,
       member: post.member,
       about: post.about ?? null,

@@ -13,6 +13,7 @@ import { writeAudit, type About, type Actor } from './audit';
 import type { SiteClock } from './clock';
 import { isDuplicate, transact } from './database';
 import { digest } from './ids';
+import { changeRow, insertRow } from './rows';
 
 const REMEMBERED = 30 * MINUTE;
 const MOST_TRIES = 3;
@@ -50,8 +51,7 @@ export function sendingOf(whose: string, key: string, sent: unknown): Sending {
 
 /** Remembers a sending within the transaction that takes it. @throws a duplicate-key error when it was taken before */
 export async function rememberSending(manager: EntityManager, sent: Sending, who: string, answer: unknown) {
-  const row = { ...sent, who, answer: answer as never, expiresAt: Date.now() + REMEMBERED };
-  await manager.getRepository(SentActRow).insert(row);
+  await insertRow(manager, SentActRow, { ...sent, who, answer, expiresAt: Date.now() + REMEMBERED });
 }
 
 /** What was answered to an earlier sending with this key; `other` where something else was sent with it. */
@@ -102,12 +102,11 @@ export class Acts {
           let about: About = {};
           const now = this.clock.now();
           const done = await work({ manager, now, about: (more) => (about = { ...about, ...more }) });
-          const rows = manager.getRepository(SentActRow);
           if (!done.ok) {
-            if (once) await rows.delete({ keyHash: once.keyHash });
+            if (once) await manager.getRepository(SentActRow).delete({ keyHash: once.keyHash });
             return done;
           }
-          if (once) await rows.update({ keyHash: once.keyHash }, { answer: { value: done.value } as never });
+          if (once) await changeRow(manager, SentActRow, { keyHash: once.keyHash }, { answer: { value: done.value } });
           await writeAudit(manager, { at: now, who, act, ...about });
           return ok({ value: done.value, repeated: false });
         });

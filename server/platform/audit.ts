@@ -2,6 +2,7 @@
 import type { EntityManager } from 'typeorm';
 import type { Instant } from '../../core/kernel';
 import { AuditRow } from './audit.entity';
+import { insertRow } from './rows';
 
 /** Who acts: an id, and for staff the name as it is now. */
 export type Actor =
@@ -16,13 +17,13 @@ export type About = { readonly subject?: string | null; readonly detail?: unknow
 export type Noted = About & { readonly at: Instant; readonly who: Actor; readonly act: string };
 
 export async function writeAudit(manager: EntityManager, { at, who, act, subject, detail }: Noted): Promise<void> {
-  await manager.getRepository(AuditRow).insert({
+  await insertRow(manager, AuditRow, {
     at,
     kind: who.kind,
     who: 'id' in who ? who.id : '',
     name: who.kind === 'staff' ? who.name : '',
     act,
     subject: subject ?? null,
-    detail: (detail ?? null) as never,
+    detail: detail ?? null,
   });
 }

@@ -37,10 +37,14 @@ function statement(metadata: EntityMetadata, key: string, make: (columns: Named)
   return sql;
 }
 
-/** What a row says, as the driver takes it; properties left undefined are left out. */
-function valuesOf<E extends ObjectLiteral>(dataSource: DataSource, metadata: EntityMetadata, row: Partial<E>) {
+/** What a row says, as the driver takes it; properties left undefined are left out where none are named. */
+function valuesOf<E extends ObjectLiteral>(
+  dataSource: DataSource,
+  metadata: EntityMetadata,
+  row: Partial<E>,
+  properties: readonly string[] = Object.keys(row).filter((property) => row[property] !== undefined),
+) {
   const columns = columnsOf(metadata);
-  const properties = Object.keys(row).filter((property) => row[property] !== undefined);
   const values = properties.map((property) =>
     dataSource.driver.preparePersistentValue(row[property], column(columns, property)),
   ) as unknown[];
@@ -70,7 +74,7 @@ export async function insertRow<E extends ObjectLiteral>(
     `insert ${rows.length} ${properties.join()}`,
     (columns) => `INSERT INTO \`${metadata.tableName}\` ${listed(columns, properties, rows.length)}`,
   );
-  const values = rows.flatMap((row) => valuesOf(manager.dataSource, metadata, row).values);
+  const values = rows.flatMap((row) => valuesOf(manager.dataSource, metadata, row, properties).values);
   const { insertId } = (await manager.query(sql, values)) as ResultSetHeader;
   return String(insertId);
 }
