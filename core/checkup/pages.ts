@@ -4,7 +4,8 @@ import { visitorFacts } from '../facts';
 import { never } from '../kernel';
 import { blockKindOf, itemsWithin, outsideParts, ruleOfBlock, targetHref, type Block, type PageItem } from '../pages';
 import { readsWell } from '../site';
-import { referencesOfItem, type Setup } from '../setup';
+import type { ItemKind, Setup } from '../setup';
+import { referred } from './referred';
 import { checkupSays } from './checkup.sentences';
 import type { Check, Found, World } from './finding';
 
@@ -22,21 +23,20 @@ const letsVisitorsIn = (use: DoorUse, setup: Setup, { now }: World): boolean => 
   return doors.predicate(use)(doors.prepare(visitorFacts, now));
 };
 
+/** What leads people from one page to another, and what asks for what they hold. */
+const LEADING: readonly ItemKind[] = ['site', 'menu', 'page', 'form', 'path'];
+const ASKING: readonly ItemKind[] = [...LEADING, 'door', 'field'];
+
 /** A page that no menu, other page, form, path or start leads to, so that only who knows its address comes there. */
-export const pageUnlinked: Check = (setup) => {
+export const pageUnlinked: Check = (setup, world) => {
   const says = checkupSays(setup.doc.site);
-  const { doc } = setup;
-  const led = new Set<string>();
-  const follow = (kind: Parameters<typeof referencesOfItem>[0], items: readonly object[]) => {
-    for (const item of items as readonly { retired?: boolean; id?: string }[])
-      if (!item.retired)
-        for (const one of referencesOfItem(kind, item)) if (one.kind === 'pages' && one.id !== item.id) led.add(one.id);
-  };
-  follow('site', [doc.site]);
-  follow('menu', doc.menus);
-  follow('page', doc.pages);
-  follow('form', doc.forms);
-  follow('path', doc.paths);
+  const led = new Set(
+    referred(setup, world)
+      .filter(({ kind, item }) => !item.retired && LEADING.includes(kind))
+      .flatMap(({ id, to }) =>
+        to.filter((one) => one.kind === 'pages' && one.id !== id).map((one) => one.id as string),
+      ),
+  );
   return shown(setup).flatMap((page): Found[] => {
     if (led.has(page.id)) return [];
     const named = { page: page.title };
@@ -208,23 +208,17 @@ export const headingSkipped: Check = (setup) => {
 };
 
 /** A paid level that no door asks for, and a group that nothing asks for: holding it changes nothing. */
-export const opensNothing: Check = (setup) => {
+export const opensNothing: Check = (setup, world) => {
   const says = checkupSays(setup.doc.site);
   const { doc } = setup;
-  const asked = new Set<string>();
-  const look = (kind: Parameters<typeof referencesOfItem>[0], items: readonly object[]) => {
-    for (const item of items)
-      for (const one of referencesOfItem(kind, item))
-        // What is given, or listed with its price, is not thereby asked for.
-        if (!/grants|levels$|blocks\.\d+\.levels/.test(one.at)) asked.add(`${one.kind} ${one.id}`);
-  };
-  look('door', doc.doors);
-  look('page', doc.pages);
-  look('menu', doc.menus);
-  look('form', doc.forms);
-  look('path', doc.paths);
-  look('field', doc.fields);
-  look('site', [doc.site]);
+  const asked = new Set(
+    referred(setup, world)
+      .filter(({ kind }) => ASKING.includes(kind))
+      .flatMap(({ to }) => to)
+      // What is given, or listed with its price, is not thereby asked for.
+      .filter(({ at }) => !/grants|levels$|blocks\.\d+\.levels/.test(at))
+      .map(({ kind, id }) => `${kind} ${id}`),
+  );
   const told = (kind: 'level' | 'group', id: string, title: string): Found => ({
     kind,
     id,

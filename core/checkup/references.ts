@@ -2,48 +2,39 @@
 import { checkupSays } from './checkup.sentences';
 import type { Check, Found } from './finding';
 import { itemTitle, titleIn } from '../revisions';
-import { isSingle, listKinds, referencesOf, type ItemKind, type ListItemKind, type Setup } from '../setup';
-
-type Place = { readonly kind: ItemKind; readonly id: string; readonly at: string; readonly item: unknown };
-
-/** The item in which a place such as `pages.2.door` lies. */
-function placeOf(where: string, { doc }: Setup): Place {
-  const [list = '', index = '', ...rest] = where.split('.');
-  if (isSingle(list)) return { kind: list, id: list, at: [index, ...rest].filter(Boolean).join('.'), item: doc[list] };
-  const kind = (Object.keys(listKinds) as ListItemKind[]).find((one) => listKinds[one].list === list)!;
-  const item = (doc[listKinds[kind].list] as readonly { id: string }[])[Number(index)]!;
-  return { kind, id: item.id, at: rest.join('.'), item };
-}
+import { referred } from './referred';
 
 const isRetired = (item: unknown): boolean => (item as { retired?: boolean }).retired === true;
 
-export const nothingThere: Check = (setup) =>
-  referencesOf(setup.doc).flatMap(({ at: where, kind: list, id: gone }): Found[] => {
-    if (setup[list].has(gone)) return [];
-    const says = checkupSays(setup.doc.site);
-    const { kind, id, at, item } = placeOf(where, setup);
-    const named = { kind: says[list], id: gone, where: itemTitle(kind, item, setup) };
-    const words = {
-      says: says.nothingThere(named),
-      why: says.nothingThereWhy(named),
-      mend: says.nothingThereMend(named),
-    };
-    return [{ kind, id, at, grave: 'stops', blocks: true, ...words }];
-  });
+export const nothingThere: Check = (setup, world) =>
+  referred(setup, world).flatMap(({ kind, id, item, to }) =>
+    to.flatMap(({ at, kind: list, id: gone }): Found[] => {
+      if (setup[list].has(gone)) return [];
+      const says = checkupSays(setup.doc.site);
+      const named = { kind: says[list], id: gone, where: itemTitle(kind, item, setup) };
+      const words = {
+        says: says.nothingThere(named),
+        why: says.nothingThereWhy(named),
+        mend: says.nothingThereMend(named),
+      };
+      return [{ kind, id, at, grave: 'stops', blocks: true, ...words }];
+    }),
+  );
 
 /** What is in use though it is retired: it works on for those who have it, and should be offered to nobody new. */
-export const retiredInUse: Check = (setup) =>
-  referencesOf(setup.doc).flatMap(({ at: where, kind: list, id: target }): Found[] => {
-    const { kind, id, at, item } = placeOf(where, setup);
-    if (!isRetired(setup[list].get(target) ?? {}) || isRetired(item)) return [];
-    const says = checkupSays(setup.doc.site);
-    const what = titleIn(list, target, setup);
-    const named = { kind: says[list], where: itemTitle(kind, item, setup), what };
-    const words = { says: says.retired(named), why: says.retiredWhy(named), mend: says.retiredMend(named) };
-    // Without these the site has no first page, no head or no way in.
-    const blocks = kind === 'site';
-    return [{ kind, id, at, grave: blocks ? 'stops' : 'loses', blocks, ...words }];
-  });
+export const retiredInUse: Check = (setup, world) =>
+  referred(setup, world).flatMap(({ kind, id, item, to }) =>
+    to.flatMap(({ at, kind: list, id: target }): Found[] => {
+      if (!isRetired(setup[list].get(target) ?? {}) || isRetired(item)) return [];
+      const says = checkupSays(setup.doc.site);
+      const what = titleIn(list, target, setup);
+      const named = { kind: says[list], where: itemTitle(kind, item, setup), what };
+      const words = { says: says.retired(named), why: says.retiredWhy(named), mend: says.retiredMend(named) };
+      // Without these the site has no first page, no head or no way in.
+      const blocks = kind === 'site';
+      return [{ kind, id, at, grave: blocks ? 'stops' : 'loses', blocks, ...words }];
+    }),
+  );
 
 export const oneAddress: Check = (setup) => {
   const says = checkupSays(setup.doc.site);

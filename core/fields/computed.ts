@@ -41,6 +41,9 @@ function computedIn(fields: ReadonlyMap<string, FieldItem>): readonly Computed[]
   return list;
 }
 
+/** Whether any field is made of others. */
+export const computesAny = (fields: ReadonlyMap<string, FieldItem>): boolean => computedIn(fields).length > 0;
+
 /**
  * What all computed fields hold by these answers; null for one whose sources are all unanswered.
  * @returns `name` apart, where the person's name is made so; undefined where it is not

@@ -5,7 +5,7 @@
 import type { FieldValue } from '../facts';
 import type { FieldId, TopicId } from '../kernel';
 import { ok, refuse, type Result } from '../kernel/result';
-import { computedBy, madeNameFault } from './computed';
+import { computedBy, computesAny, madeNameFault } from './computed';
 import type { AnyForm } from './formItem';
 import { partKindOf, type AnswerFault, type PartsKnown, type Reading } from './parts';
 import { following } from './question';
@@ -41,10 +41,12 @@ export function readForm(
     const value = kind.read(part, raw, into, known);
     if (value !== null) along?.knows(kind.name(part)!, value);
   }
-  const { name } = computedBy(into.fields, known);
-  if (name) into.name = name;
-  const wrong = madeNameFault(into.fields, Object.keys(into.fields), known);
-  if (wrong && !into.faults.some(({ at }) => at === wrong.at)) into.faults.push(wrong);
-  const { faults, ...read } = into;
-  return faults.length ? refuse(faults) : ok(read);
+  if (computesAny(known.fields)) {
+    const made = computedBy(into.fields, known);
+    if (made.name) into.name = made.name;
+    const wrong = madeNameFault(into.fields, Object.keys(into.fields), known);
+    if (wrong && !into.faults.some(({ at }) => at === wrong.at)) into.faults.push(wrong);
+  }
+  const { faults, name, mail, password, fields, topics } = into;
+  return faults.length ? refuse(faults) : ok({ name, mail, password, fields, topics });
 }
