@@ -100,6 +100,19 @@ test('a page is made, a block of it shut for Mentors, seen as three people and o
   await page.getByRole('button', { name: 'Back to today' }).click();
   await expect(page.getByRole('heading', { name: 'Why Ida gets in' })).toBeVisible();
 
+  // The view of the whole site shows what is live, or the draft of which the page is a part.
+  await page.getByRole('button', { name: /^Open the view/ }).click();
+  const view = page.getByRole('complementary', { name: 'What Ida sees' }).last();
+  await view.getByRole('button', { name: 'As the draft has it' }).click();
+  await view.getByRole('combobox', { name: 'Page' }).click();
+  await page.getByRole('option', { name: 'Heather honey, open' }).click();
+  const whole = page.frameLocator('.mount__paper');
+  await expect(whole.getByText('Press it, never spin it. Ida')).toBeVisible();
+  await accessible(page, 'the view of the draft');
+  await view.getByRole('button', { name: 'As it is live' }).click();
+  await expect(whole.getByText('Press it, never spin it.')).toBeHidden();
+  await page.getByRole('button', { name: /^Close the view/ }).click();
+
   // Ida is on the site in a browser of her own; what is published comes to her without signing in again.
   const ida = await (await browser.newContext()).newPage();
   await signIn(ida, product, 'ida.marrowby@mail.example');

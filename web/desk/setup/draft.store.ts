@@ -73,6 +73,8 @@ export const useDraft = defineStore('draft', () => {
   const waiting = new Map<string, { once: string; send: (once: string) => Promise<unknown> }>();
   /** Set while something has not reached the server. */
   const saving = shallowRef(false);
+  /** Counts how often the draft at the server was another than before. */
+  const times = shallowRef(0);
   const trouble = shallowRef<Trouble | null>(null);
   const conflict = shallowRef<Conflict | null>(null);
   const loadTrouble = shallowRef<unknown>(null);
@@ -84,6 +86,7 @@ export const useDraft = defineStore('draft', () => {
     try {
       const first = view.value === null;
       take(await calls.setup.draft({}));
+      times.value++;
       loadTrouble.value = null;
       // What a reload has kept of an earlier view goes on its way.
       if (first)
@@ -203,6 +206,7 @@ export const useDraft = defineStore('draft', () => {
     }
     busy = false;
     saving.value = false;
+    times.value++;
   }
 
   /** Waits until everything is at the server. @returns whether it is */
@@ -333,6 +337,7 @@ export const useDraft = defineStore('draft', () => {
     fresh,
     mended,
     saving,
+    times,
     trouble,
     conflict,
     loadTrouble,

@@ -1,22 +1,26 @@
 <script setup lang="ts">
 /** The mount: the page being looked at, as the chosen person would see it, and why its door is open or shut. */
-import { computed } from 'vue';
+import { computed, watch } from 'vue';
 import { VThemeProvider } from 'vuetify/components/VThemeProvider';
 import KitButton from '../../kit/KitButton.vue';
 import KitSelect from '../../kit/fields/KitSelect.vue';
+import KitToggle from '../../kit/KitToggle.vue';
 import { useNarrow } from '../../kit/narrow';
 import { clipped } from '../../../core/kernel/words';
 import { useEscape } from '../frame/escape';
 import DoorTrace from './DoorTrace.vue';
-import { useSight } from './sight.query';
-import { useViewpoint } from './viewpoint.store';
+import { useDrafted, useSight } from './sight.query';
+import { sides, useViewpoint } from './viewpoint.store';
 import { reader } from '../reader';
+import { useDraft } from '../setup/draft.store';
 import { viewpointSays } from './viewpoint.sentences';
 
 const says = viewpointSays(reader);
 
 const viewpoint = useViewpoint();
 const sight = useSight();
+const draft = useDraft();
+const drafted = useDrafted();
 const data = computed(() => sight.data.value);
 const name = computed(() =>
   data.value?.person.id === 'visitor' ? says.aVisitor : clipped(data.value?.person.name.split(' ')[0] ?? ''),
@@ -27,13 +31,16 @@ const pages = computed(() =>
     value: page.href,
   })),
 );
+// A page that is only in the draft, or has gone since, cannot be looked at: the first one is.
+watch(pages, ([first, ...rest]) => {
+  if (first && ![first, ...rest].some(({ value }) => value === viewpoint.page)) viewpoint.page = first.value;
+});
 const looked = computed(() => data.value?.pages.find((page) => page.href === viewpoint.page));
 /** A link inside the paper leads to another page: the chooser follows it. */
 function follow(event: Event): void {
   const inside = (event.target as HTMLIFrameElement).contentWindow?.location.pathname ?? '';
-  const [, , , , ...rest] = inside.split('/');
-  const page = `/${rest.join('/')}`;
-  if (inside.startsWith('/viewpoint/') && pages.value.some((item) => item.value === page)) viewpoint.page = page;
+  const page = inside.replace(/^\/viewpoint\/(draft\/)?[^/]+\/[^/]+/, '') || '/';
+  if (page !== inside && pages.value.some((item) => item.value === page)) viewpoint.page = page;
 }
 const narrow = useNarrow();
 useEscape(
@@ -41,7 +48,9 @@ useEscape(
   () => !narrow.value,
 );
 const address = computed(() =>
-  data.value ? `/viewpoint/${data.value.person.id}/${data.value.day}${viewpoint.page}` : undefined,
+  data.value
+    ? `/viewpoint/${drafted.value ? 'draft/' : ''}${data.value.person.id}/${data.value.day}${viewpoint.page}`
+    : undefined,
 );
 </script>
 
@@ -53,10 +62,20 @@ const address = computed(() =>
         <a v-if="address" class="linklike" :href="address" target="_blank" rel="noopener">{{ says.fullPage }}</a>
         <KitButton v-if="narrow" kind="link" @click="viewpoint.open = false">{{ says.close }}</KitButton>
       </header>
+      <KitToggle
+        v-if="draft.changes.length"
+        v-slot="{ choice }"
+        v-model="viewpoint.side"
+        class="mount__side"
+        :label="says.liveOrDraft"
+        :choices="sides"
+      >
+        {{ says[choice] }}
+      </KitToggle>
       <KitSelect v-model="viewpoint.page" class="mount__pick" :label="says.page" :items="pages" />
       <iframe
         v-if="address"
-        :key="address"
+        :key="`${address} ${drafted}`"
         class="mount__paper"
         :src="address"
         sandbox="allow-same-origin"

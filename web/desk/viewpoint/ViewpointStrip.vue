@@ -7,7 +7,7 @@ import StandingMark from '../../kit/StandingMark.vue';
 import { troubleOf } from '../calls';
 import DayPicker from './DayPicker.vue';
 import PersonPicker from './PersonPicker.vue';
-import { useSight } from './sight.query';
+import { useDrafted, useSight } from './sight.query';
 import { useViewpoint } from './viewpoint.store';
 import { reader } from '../reader';
 import { viewpointSays } from './viewpoint.sentences';
@@ -16,6 +16,7 @@ const says = viewpointSays(reader);
 
 const viewpoint = useViewpoint();
 const sight = useSight();
+const drafted = useDrafted();
 const data = computed(() => sight.data.value);
 watch(data, (now) => (viewpoint.shown = now?.day ?? null), { immediate: true });
 // Whom the desk looked as before a reload may have left since.
@@ -40,7 +41,8 @@ onBeforeUnmount(() => clearTimeout(timer));
 const sentence = computed(() => {
   if (late.value) return says.looking;
   if (sight.error.value) return troubleOf(sight.error.value).says;
-  return viewpoint.about ?? data.value?.sentence ?? '';
+  const { sentence = '' } = data.value ?? {};
+  return viewpoint.about ?? (drafted.value && sentence ? says.byDraft({ sentence }) : sentence);
 });
 </script>
 

@@ -4,17 +4,30 @@ import { computed, type ComputedRef } from 'vue';
 import type { MemberRow } from '../../../contract';
 import { calls } from '../calls';
 import { reader } from '../reader';
+import { useDraft } from '../setup/draft.store';
 import { viewpointSays } from './viewpoint.sentences';
 import { useViewpoint } from './viewpoint.store';
 
+/**
+ * The draft that is looked through, another number with whatever is saved; null for what is live: where that was chosen,
+ * where nothing differs from it, and for whom the draft is not to be seen.
+ */
+export function useDrafted(): ComputedRef<number | null> {
+  const viewpoint = useViewpoint();
+  const draft = useDraft();
+  return computed(() => (viewpoint.side === 'draft' && draft.changes.length ? draft.times : null));
+}
+
 export function useSight() {
   const viewpoint = useViewpoint();
+  const drafted = useDrafted();
   return useQuery({
-    key: () => ['sight', viewpoint.person, viewpoint.day ?? 'today'],
+    key: () => ['sight', viewpoint.person, viewpoint.day ?? 'today', drafted.value ?? 'live'],
     query: () =>
       calls.viewpoint.sight({
         person: viewpoint.person as 'visitor' | MemberRow['id'],
         ...(viewpoint.day ? { on: viewpoint.day } : {}),
+        ...(drafted.value ? { draft: 'yes' } : {}),
       }),
     placeholderData: (before) => before,
   });

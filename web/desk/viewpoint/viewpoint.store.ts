@@ -4,7 +4,9 @@ import { ref, watch } from 'vue';
 
 const DAY = 86_400_000;
 const KEY = 'desk.viewpoint';
-type Kept = { person?: string; day?: string | null; page?: string };
+export const sides = ['live', 'draft'] as const;
+export type Side = (typeof sides)[number];
+type Kept = { person?: string; day?: string | null; page?: string; side?: Side };
 
 function stored(): Kept {
   try {
@@ -27,9 +29,12 @@ export const useViewpoint = defineStore('viewpoint', () => {
   const about = ref<string | null>(null);
   /** The page of the site that is looked at. */
   const page = ref(kept.page ?? '/');
-  watch([person, day, page], () => {
+  /** Whether the site is looked at as it is live, or as the draft has it where there is one to see. */
+  const side = ref<Side>(kept.side ?? 'live');
+  watch([person, day, page, side], () => {
     try {
-      sessionStorage.setItem(KEY, JSON.stringify({ person: person.value, day: day.value, page: page.value }));
+      const now: Kept = { person: person.value, day: day.value, page: page.value, side: side.value };
+      sessionStorage.setItem(KEY, JSON.stringify(now));
     } catch {
       // A browser that keeps nothing: the choice holds until the page is left.
     }
@@ -49,5 +54,5 @@ export const useViewpoint = defineStore('viewpoint', () => {
     person.value = 'visitor';
     day.value = null;
   }
-  return { person, day, shown, open, about, page, step, lookAs, reset, toggle: () => (open.value = !open.value) };
+  return { person, day, shown, open, about, page, side, step, lookAs, reset, toggle: () => (open.value = !open.value) };
 });
