@@ -135,6 +135,47 @@ describe('a switch by transfer', () => {
   });
 });
 
+describe('the clock', () => {
+  it('moved over a month end on which clocks go back charges once, at the same hour of the day', async () => {
+    // 31 October 2027 is the end of a month, and has the hour from one to two twice.
+    await stack.to(() => Date.UTC(2027, 7, 31, 0, 30));
+    await stack.settled();
+    const who = await payer({ amount: '20' });
+    const opened = async () =>
+      (
+        await stack.query<{ opened_at: Date; state: string; kind: string }>(
+          `SELECT p.opened_at, p.state, p.kind FROM payment p JOIN member m ON m.id = p.member
+           WHERE m.mail = ? ORDER BY p.opened_at`,
+          [who.mail],
+        )
+      ).map((row) => ({ ...row, at: row.opened_at.getTime() }));
+    const [term] = await stack.query<{ from_at: Date }>(
+      'SELECT t.from_at FROM term t JOIN member m ON m.id = t.member WHERE m.mail = ?',
+      [who.mail],
+    );
+    const began = term!.from_at.getTime();
+    const HOUR = 3_600_000;
+    const due = [30 * DAY, 61 * DAY, 91 * DAY + HOUR].map((after) => began + after);
+    for (const [n, at] of due.entries()) {
+      await stack.to(() => at - 60_000);
+      await stack.settled();
+      expect(await opened()).toHaveLength(n + 1);
+      // Past the instant, and past the same hour of the day once more.
+      for (const past of [1_000, HOUR + 1_000]) {
+        await stack.to(() => at + past);
+        await stack.settled();
+        const rows = await opened();
+        expect(rows.map(({ state }) => state)).toEqual(Array(n + 2).fill('paid'));
+        expect(Math.abs(rows.at(-1)!.at - at)).toBeLessThan(60_000);
+        expect(await payers.standingOf(who)).toBe('admitted');
+      }
+    }
+    const charges = stack.house.all().filter(({ amount, state }) => amount === 2_000 && state === 'paid');
+    const mine = new Set((await payers.paymentsOf(who)).map(({ id }) => id));
+    expect(charges.filter(({ key }) => mine.has(key.split(':')[0]!))).toHaveLength(4);
+  });
+});
+
 describe('tax', () => {
   it('is of the rate of the level, shown before paying, on the receipt and in the table of the month', async () => {
     await stack.publish((doc) => {
