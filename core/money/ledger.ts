@@ -64,6 +64,15 @@ export function refunded(level: LevelId, bill: Worth, before: number, amount: nu
 export const setOff = (level: LevelId, left: number, tax: number): Entry =>
   entry('setOff', ['income', level, left - tax], ['tax', level, tax], ['credit', level, -left]);
 
+/**
+ * What a charge had used of a credit is kept again, where what was paid beside it goes back for nothing was given for it:
+ * with the refund nothing is left of the charge.
+ */
+export function creditKept(level: LevelId, bill: Worth): Entry {
+  const tax = bill.tax - shareOf(bill.tax, bill.total, Math.max(1, bill.worth));
+  return entry('writeOff', ['credit', level, -bill.credit], ['income', level, bill.credit - tax], ['tax', level, tax]);
+}
+
 /** What each account holds. */
 export function balancesOf(lines: Iterable<Pick<LedgerLine, 'account' | 'amount'>>): Record<Account, number> {
   const sums = Object.fromEntries(accounts.map((account) => [account, 0])) as Record<Account, number>;

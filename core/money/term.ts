@@ -382,6 +382,13 @@ function rebased({ price, n }: Term, anchor: Instant): Pick<Term, 'price' | 'anc
   return { price: Price.parse({ ...rest, ...left }), anchor, n: 0 };
 }
 
+/**
+ * Money that a term had left when it ended: it is taken off what its member takes next. Of one that was switched it has
+ * gone into the term that came of it.
+ */
+export const leftOver = ({ state, endedBy, credit }: Pick<Term, 'state' | 'endedBy' | 'credit'>): number =>
+  state === 'ended' && endedBy !== 'switched' ? credit : 0;
+
 /** What a switch sets off: the paid days that are left, and what was left from before. */
 export function leftOf(term: Term, now: Instant, zone: string): { left: number; days: number; credit: number } {
   if (term.until === null || term.owing || term.state === 'ended') return { left: 0, days: 0, credit: term.credit };

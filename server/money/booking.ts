@@ -11,7 +11,7 @@ import { received, refunded, type Term } from '../../core/money';
 import type { Setup } from '../../core/setup';
 import { PersonInHand, noteOnTimeline } from '../members';
 import { refusalReasons, type HouseCard, type HousePayment } from './card.house';
-import { aboutOf, charge, dropPayment, isCharged } from './charges';
+import { aboutOf, charge, dropPayment, isCharged, takeBackCredit } from './charges';
 import { CardRow, CodeUseRow, PaymentRow } from './money.entities';
 import type { MoneyLetters } from './money.letters';
 import { moneySays } from './money.sentences';
@@ -23,6 +23,7 @@ import {
   lockTerm,
   savePayment,
   sayReceipt,
+  takeLeftOver,
   withTry,
   type Payment,
 } from './money.store';
@@ -125,6 +126,7 @@ export class Booking {
     if (!wanted || !person) {
       // It came where nothing waited for it any more: a second payment of one application, an erased person.
       await this.giveBack(manager, settled, settled.amount, '', false, now);
+      await takeBackCredit(manager, settled, now);
       if (person) await person.write(setup);
       return settled;
     }
@@ -184,9 +186,12 @@ export class Booking {
     const before = payment.kind === 'switch' ? await lockTerm(manager, payment.term ?? '') : null;
     // What is left was reckoned of one span of one term; where that has gone on, it is no longer what is left.
     if (payment.kind === 'switch' && (!before || before.state === 'ended' || before.span.from !== off?.of)) return null;
+    // What was left over when a term ended goes into one payment: of two that reckon with it the second goes back.
+    const over = before || bill.credit === 0 ? 0 : await takeLeftOver(manager, payment.member, bill.credit);
+    if (over === null) return null;
     if (before) await this.terms.apply(manager, person, before, { it: 'switched' }, now);
     if (code) await this.useCode(manager, code.id, payment, now);
-    const left = before ? before.credit + (off?.left ?? 0) - bill.credit : 0;
+    const left = (before ? before.credit + (off?.left ?? 0) : over) - bill.credit;
     return this.terms.begin(manager, person, { taking, code, by: payment.by, credit: left, paid: bill.worth }, now);
   }
 

@@ -1,7 +1,7 @@
 /** Purpose: payments that are asked for: written, charged in the ledger, and no longer asked for. */
 import type { EntityManager } from 'typeorm';
 import type { Instant, PaymentId } from '../../core/kernel';
-import { charged, setOff, writtenOff } from '../../core/money';
+import { charged, creditKept, setOff, writtenOff } from '../../core/money';
 import type { Randomness } from '../platform/ids';
 import { insertRow } from '../platform/rows';
 import { PaymentRow, type PaymentData } from './money.entities';
@@ -52,6 +52,16 @@ export async function charge(manager: EntityManager, payment: Payment, now: Inst
     await book(manager, setOff(before?.level ?? payment.level, off.left, off.tax), about);
   }
   await book(manager, charged(payment.level, bill), about);
+}
+
+/** Of a payment for which nothing was given, whose money goes back: what it had used and set off is as it was. */
+export async function takeBackCredit(manager: EntityManager, payment: Payment, now: Instant): Promise<void> {
+  const { bill, setOff: off } = payment.data;
+  const about = aboutOf(payment, now);
+  await book(manager, creditKept(payment.level, bill), about);
+  if (!off || payment.kind !== 'switch') return;
+  const before = await lockTerm(manager, payment.term ?? '');
+  await book(manager, setOff(before?.level ?? payment.level, -off.left, -off.tax), about);
 }
 
 /** Whether what is asked for by a payment stands in the ledger: charged, and not written off since. */

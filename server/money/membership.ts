@@ -13,7 +13,7 @@ import {
   type TermId,
 } from '../../core/kernel';
 import { addSpan } from '../../core/kernel/calendar';
-import { nextBill, splitByDays, type Term, type TermEvent, type TermRefusal } from '../../core/money';
+import { leftOver, nextBill, splitByDays, type Term, type TermEvent, type TermRefusal } from '../../core/money';
 import { termRules, type Setup } from '../../core/setup';
 import { PersonInHand, noteOnTimeline } from '../members';
 import type { Acts, AlreadySent, Envelope } from '../platform/acts';
@@ -190,7 +190,11 @@ function termView(term: Term, card: string | null, awaited: Payment | null, now:
     may,
     hints,
   });
-  if (term.state === 'ended') return made(words.endedOn({ date: date(term.endedAt ?? now) }));
+  if (term.state === 'ended') {
+    const ended = { date: date(term.endedAt ?? now) };
+    const over = leftOver(term);
+    return made(over > 0 ? words.endedWith({ ...ended, amount: say(over) }) : words.endedOn(ended));
+  }
   if (term.pause) {
     offer('unpause', words.hintUnpause);
     offer('cancel', words.endsOn({ date: date(now) }));

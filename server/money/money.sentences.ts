@@ -68,6 +68,8 @@ export const moneySays = sentences(
     endsOn: 'Until {date}. Nothing more is taken.',
     holdsForGood: 'For good. Nothing more is taken.',
     endedOn: 'Ended on {date}.',
+    endedWith: 'Ended on {date}. {amount} that you had left is taken off what you take next.',
+    leftOver: 'From a membership that has ended',
     pausedUntil: {
       one: 'Paused until {date}. {count} day waits for you.',
       other: 'Paused until {date}. {count} days wait for you.',

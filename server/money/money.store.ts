@@ -4,7 +4,7 @@
  */
 import type { EntityManager } from 'typeorm';
 import type { Instant, LevelId, MemberId, PaymentId, TermId } from '../../core/kernel';
-import { monthly, nextAt, type Entry, type Term } from '../../core/money';
+import { leftOver, monthly, nextAt, type Entry, type Term } from '../../core/money';
 import { termRules, type Setup } from '../../core/setup';
 import type { Jobs } from '../platform/jobs';
 import { changeRow, insertRow, putRow, rowOf } from '../platform/rows';
@@ -51,6 +51,22 @@ export async function lockTerm(manager: EntityManager, id: string): Promise<Term
 export async function termsOf(manager: EntityManager, member: MemberId): Promise<Term[]> {
   const rows = await manager.getRepository(TermRow).find({ where: { member }, order: { from: 'DESC' } });
   return rows.map(({ data }) => data).sort((a, b) => Number(a.state === 'ended') - Number(b.state === 'ended'));
+}
+
+/**
+ * Takes what ended terms of somebody have left over.
+ * @param least as much must be there, or none of it is taken
+ * @returns all of it, or null
+ */
+export async function takeLeftOver(manager: EntityManager, member: MemberId, least: number): Promise<number | null> {
+  const rows = (await manager.query(`SELECT data FROM term WHERE member = ? AND state = 'ended' FOR UPDATE`, [
+    member,
+  ])) as { data: string }[];
+  const ended = rows.map(({ data }) => JSON.parse(data) as Term).filter((term) => leftOver(term) > 0);
+  const sum = ended.reduce((all, term) => all + leftOver(term), 0);
+  if (sum < least) return null;
+  for (const term of ended) await saveTerm(manager, { ...term, credit: 0 });
+  return sum;
 }
 
 /** Sets the clock of a term, or stops it. */

@@ -440,6 +440,13 @@ describe('while it goes on', () => {
     expect(after!.refunded).toBe(after!.amount);
     expect((await ownMoney(who)).terms[0]!.says).toMatch(/^£10\.00 on /);
     await stack.letter(who.mail, ({ text }) => text.includes(`£${amount}`));
+    // As if it had never been: nothing earned, nothing kept for anybody.
+    const sums = await stack.query<{ account: string; amount: string }>(
+      `SELECT l.account, SUM(l.amount) AS amount FROM ledger_entry e JOIN ledger_line l ON l.entry = e.id
+       WHERE e.payment = ? GROUP BY l.account HAVING SUM(l.amount) <> 0`,
+      [row.id],
+    );
+    expect(sums).toEqual([]);
   });
 
   it('is given back in part, then whole with the term, and no more than was paid', async () => {

@@ -135,6 +135,49 @@ describe('a switch by transfer', () => {
   });
 });
 
+describe('what is left when a term ends', () => {
+  it('is taken off what its member takes next, once', async () => {
+    const who = await payer({ offer: 'patron/yearly' });
+    // Dearer by the month, so at once: 120 pounds are left, of which 20 are used.
+    expect((await pay(who, { offer: 'patron/own', amount: '20' })).body.next).toContain('/pay');
+    const [change] = (await payers.paymentsOf(who)).filter(({ kind }) => kind === 'switch');
+    expect(change).toMatchObject({ amount: 0 });
+    const { body } = await pay(who, { offer: 'patron/own', amount: '20' });
+    await giveCard(body.next, PAYS);
+    await placeOf(who, body.here, 'paying');
+    const held = (await ownMoney(who)).terms[0]!;
+    expect((await who.post('/site/terms/cancel', { term: held.id })).status).toBe(200);
+    await later(33);
+    await back(who);
+    expect(await payers.standingOf(who)).toBe('lapsed');
+    const said = /^Ended on .*\. £100\.00 that you had left is taken off what you take next\.$/;
+    expect((await ownMoney(who)).terms[0]!.says).toMatch(said);
+    type Quote = { total: string; lines: { label: string; note: string; amount: string }[] };
+    const { body: quote } = await who.post<Quote>('/site/pay/reckon', { offer: 'apprentice/course' });
+    expect(quote.lines.at(-1)).toMatchObject({
+      label: 'Left from before',
+      note: 'From a membership that has ended',
+    });
+    expect(quote.total).toBe('£0.00');
+    expect((await pay(who, { offer: 'apprentice/course' })).body.next).toBe('/account');
+    expect(await payers.standingOf(who)).toBe('admitted');
+    const terms = await stack.query<{ credit: string; level: string }>(
+      `SELECT t.level, JSON_VALUE(t.data, '$.credit') AS credit FROM term t JOIN member m ON m.id = t.member
+       WHERE m.mail = ? ORDER BY t.from_at`,
+      [who.mail],
+    );
+    const used = -Math.round(Number(quote.lines.at(-1)!.amount.replace(/[^\d.-]/g, '')) * 100);
+    expect(terms.map(({ level }) => level)).toEqual(['patron', 'patron', 'apprentice']);
+    expect(terms.slice(1).map(({ credit }) => Number(credit))).toEqual([0, 10_000 - used]);
+    const [kept] = await stack.query<{ amount: string }>(
+      `SELECT SUM(l.amount) AS amount FROM ledger_entry e JOIN ledger_line l ON l.entry = e.id
+       JOIN member m ON m.id = e.member WHERE m.mail = ? AND l.account = 'credit'`,
+      [who.mail],
+    );
+    expect(Number(kept!.amount)).toBe(used - 10_000);
+  });
+});
+
 describe('the clock', () => {
   it('moved over a month end on which clocks go back charges once, at the same hour of the day', async () => {
     // 31 October 2027 is the end of a month, and has the hour from one to two twice.

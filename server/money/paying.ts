@@ -20,7 +20,7 @@ import {
   type Result,
 } from '../../core/kernel';
 import { isRepeated, sayBeside, sayPrice } from '../../core/levels';
-import { codeTyped, type CodeItem, type Term, type Used } from '../../core/money';
+import { codeTyped, leftOver, type CodeItem, type Term, type Used } from '../../core/money';
 import type { Setup } from '../../core/setup';
 import type { Facts } from '../../core/facts';
 import { PersonInHand } from '../members';
@@ -38,7 +38,7 @@ import type { MoneyLetters } from './money.letters';
 import { moneySays } from './money.sentences';
 import { paymentById, termsOf, type Payment } from './money.store';
 import { sayWhatFor } from './money.words';
-import { quoteFor, quoteView, type Quote, type Typed } from './quote';
+import { quoteFor, quoteView, type Behind, type Quote, type Typed } from './quote';
 import type { Terms } from './terms';
 
 export type PayRefusal =
@@ -93,10 +93,11 @@ export class Paying {
       .map(({ id }) => ({ level: id }));
   }
 
-  /** The term that a choice would change; null where there is none. */
-  private async before(manager: EntityManager, { member, application }: Choosing): Promise<Term | null> {
-    if (application) return null;
-    return (await termsOf(manager, member)).find(({ state }) => state === 'running' || state === 'owing') ?? null;
+  /** What a choice begins from. An application changes no term. */
+  private async behind(manager: EntityManager, { member, application }: Choosing): Promise<Behind> {
+    const terms = await termsOf(manager, member);
+    const before = application ? undefined : terms.find(({ state }) => state === 'running' || state === 'owing');
+    return { before: before ?? null, over: before ? 0 : terms.reduce((sum, term) => sum + leftOver(term), 0) };
   }
 
   /** How often a code has been used, by all and by one. */
@@ -119,27 +120,28 @@ export class Paying {
     const all = this.offered(choosing.offers, setup);
     const chosen = all.find(({ key }) => key === choice.offer) ?? (choice.offer === '' ? all[0] : undefined);
     if (!chosen) return null;
-    const before = await this.before(manager, choosing);
-    return { quote: await this.quoteOf(manager, choosing.member, chosen, before, choice, now), before };
+    const behind = await this.behind(manager, choosing);
+    const quote = await this.quoteOf(manager, choosing.member, chosen, behind, choice, now);
+    return { quote, before: behind.before };
   }
 
   private async quoteOf(
     manager: EntityManager,
     member: MemberId,
     chosen: Offered,
-    before: Term | null,
+    behind: Behind,
     choice: Choice,
     now: Instant,
   ): Promise<Quote> {
     const { setup } = this;
-    if (!choice.code.trim()) return quoteFor(chosen, choice, before, { code: undefined, used: never }, now, setup);
+    if (!choice.code.trim()) return quoteFor(chosen, choice, behind, { code: undefined, used: never }, now, setup);
     const code = codeTyped(choice.code, setup.doc.codes);
     // A right one is not counted, and is not told either from a wrong one after too many of those.
     const [wait = 0] = await this.ports.limits.waits(
       code ? ['discountByMember', member, 'look'] : ['discountByMember', member],
     );
     const used = await this.used(manager, member, code);
-    const quote = quoteFor(chosen, choice, before, { code: wait ? undefined : code, used }, now, setup);
+    const quote = quoteFor(chosen, choice, behind, { code: wait ? undefined : code, used }, now, setup);
     if (!wait) return quote;
     const says = moneySays(setup.doc.site).tooManyCodes({ count: Math.ceil(wait / 60) });
     return { ...quote, faults: [...quote.faults.filter(({ at }) => at !== 'code'), { at: 'code', says }] };
@@ -155,14 +157,15 @@ export class Paying {
     const { setup } = this;
     const { site, money } = setup.doc;
     const words = moneySays(site);
-    const before = await this.before(this.ports.db.manager, choosing);
+    const behind = await this.behind(this.ports.db.manager, choosing);
+    const { before } = behind;
     const all = this.offered(choosing.offers, setup).filter(
       ({ level, price }) => !before || before.level !== level.id || before.price.id !== price.id,
     );
     const first =
       all.find(({ key }) => key === choice.offer) ?? all.find(({ price }) => price.kind !== 'free') ?? all[0];
     if (!first) return null;
-    const quote = await this.quoteOf(this.ports.db.manager, choosing.member, first, before, choice, now);
+    const quote = await this.quoteOf(this.ports.db.manager, choosing.member, first, behind, choice, now);
     const say = (amount: number) => sayMoney(amount, site.currency, site.locale);
     const waiting = await this.awaitedOf(choosing);
     const rest = waiting ? waiting.amount - waiting.received : 0;

@@ -23,6 +23,8 @@ import { moneySays } from './money.sentences';
 import { lineOf, sayTaxWithin } from './receipts';
 
 export type Typed = { readonly amount: string; readonly code: string };
+/** What a choice begins from: the term that it changes, or else what ended terms have left over. */
+export type Behind = { readonly before: Term | null; readonly over: number };
 export type Chosen = { readonly level: LevelItem; readonly price: Price };
 
 /** `before`: the term that is changed; `later`: it becomes this one at its end, and nothing is paid today. */
@@ -46,7 +48,7 @@ const clamp = (amount: number, price: Extract<Price, { kind: 'own' }>): number =
 export function quoteFor(
   { level, price }: Chosen,
   typed: Typed,
-  before: Term | null,
+  { before, over }: Behind,
   meant: { readonly code: CodeItem | undefined; readonly used: Used },
   now: Instant,
   setup: Setup,
@@ -76,7 +78,7 @@ export function quoteFor(
     before !== null &&
     before.until !== null &&
     (price.kind === 'free' || (isRepeated(price) && monthly(price, chosen) < monthly(before.price, before.chosen)));
-  const left = before && !later ? leftOf(before, now, site.zone) : { left: 0, days: 0, credit: 0 };
+  const left = before && !later ? leftOf(before, now, site.zone) : { left: 0, days: 0, credit: over };
   const at = later ? before.until! : now;
   const due = dueAt(price, at, 0, site.zone, chosen)!;
   const rules = termRules(level.id, setup);
@@ -107,8 +109,8 @@ export function quoteView(quote: Quote, before: Term | null, now: Instant, setup
     ? []
     : bill.parts.map((part) => {
         const { label, note, amount } = lineOf(part, about, setup);
-        const days = part.of === 'credit' && quote.days > 0 ? words.setOff({ count: quote.days, level: was }) : note;
-        const off = part.of === 'discount' && code ? sayCode(code, site) : days;
+        const left = quote.days > 0 ? words.setOff({ count: quote.days, level: was }) : words.leftOver;
+        const off = part.of === 'discount' && code ? sayCode(code, site) : part.of === 'credit' ? left : note;
         return { label, note: off, amount: money(amount) };
       });
   const next = dueAt(taking.price, bill.from, 1, site.zone, taking.chosen);
