@@ -1,7 +1,7 @@
 /** The site, worked on at the desk: pages and their doors, files, menus and the look, and what comes of it for readers. */
 import type { Page } from '@playwright/test';
 import sharp from 'sharp';
-import { accessible, expect, kept, publish, signIn, staffIn, test, watch, type Product } from './product';
+import { accessible, choose, expect, kept, publish, signIn, staffIn, test, watch, type Product } from './product';
 
 async function siteAt(page: Page, product: Product, part = ''): Promise<void> {
   await page.goto(`${product.site}/desk/site${part}`);
@@ -104,8 +104,7 @@ test('a page is made, a block of it shut for Mentors, seen as three people and o
   await page.getByRole('button', { name: /^Open the view/ }).click();
   const view = page.getByRole('complementary', { name: 'What Ida sees' }).last();
   await view.getByRole('button', { name: 'As the draft has it' }).click();
-  await view.getByRole('combobox', { name: 'Page' }).click();
-  await page.getByRole('option', { name: 'Heather honey, open' }).click();
+  await choose(view.getByRole('combobox', { name: 'Page' }), 'Heather honey, open');
   const whole = page.frameLocator('.mount__paper');
   await expect(whole.getByText('Press it, never spin it. Ida')).toBeVisible();
   await accessible(page, 'the view of the draft');
