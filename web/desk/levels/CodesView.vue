@@ -185,7 +185,7 @@ const day = (text: string): string | undefined => (text === '' ? undefined : tex
 
 <style src="../joining/editor.css"></style>
 <style>
-.editor--one {
+.editor.editor--one {
   grid-template-columns: minmax(0, 1fr);
 }
 .code-cols {

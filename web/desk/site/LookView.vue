@@ -90,7 +90,7 @@ const setFace = (chosen: Typefaces) => set({ typefaces: chosen === 'bookPlain' ?
 
 <style src="../joining/editor.css"></style>
 <style>
-.editor--look {
+.editor.editor--look {
   grid-template-columns: minmax(0, 680px) minmax(400px, 1fr);
 }
 .look__head {

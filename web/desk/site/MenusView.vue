@@ -263,7 +263,7 @@ const place = computed(() => {
 
 <style src="../joining/editor.css"></style>
 <style>
-.editor--menu {
+.editor.editor--menu {
   grid-template-columns: minmax(0, 640px) minmax(400px, 1fr);
 }
 .menu-items {

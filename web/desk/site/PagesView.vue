@@ -226,7 +226,7 @@ const isEmpty = (use: DoorUse) => 'rule' in use && !isCondition(use.rule) && chi
 
 <style src="../joining/editor.css"></style>
 <style>
-.editor--page {
+.editor.editor--page {
   grid-template-columns: 404px minmax(0, 476px) minmax(360px, 1fr);
 }
 .page-blocks {
