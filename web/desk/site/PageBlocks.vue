@@ -161,6 +161,7 @@ const at = (block: Block) => props.page.blocks.indexOf(block);
   border-top: 1px solid var(--rule);
 }
 .block {
+  position: relative;
   min-width: 0;
   padding: 0 12px 8px 0;
 }
@@ -194,6 +195,12 @@ const at = (block: Block) => props.page.blocks.indexOf(block);
 .block__own {
   color: var(--ink);
   font-weight: 600;
+}
+/* A closed block opens wherever it is pressed, its words too. */
+.block:not(.block--open) .block__head::after {
+  content: '';
+  position: absolute;
+  inset: 0;
 }
 .block__words {
   display: -webkit-box;
