@@ -77,13 +77,14 @@ const setTax = (mode: string) =>
       </div>
       <KitTicks
         v-model="ways"
+        class="settings__all"
         :label="says.taken"
         :items="[
           { title: says.byCard, value: 'card' },
           { title: says.byTransfer, value: 'transfer' },
         ]"
       />
-      <template v-if="money.transfer">
+      <div v-if="money.transfer" class="settings__all bank-lines">
         <div v-for="(line, at) in lines" :key="at" class="bank-line">
           <KitField
             :id="`bank-label-${at}`"
@@ -115,31 +116,33 @@ const setTax = (mode: string) =>
             >{{ says.bankAdd }}</KitButton
           >
         </p>
-      </template>
+      </div>
       <div class="section-head">
         <h2>{{ says.whenItFails }}</h2>
       </div>
-      <p class="quiet">{{ says.retriesHelp }}</p>
-      <div v-for="(span, at) in money.retries" :key="at" class="bank-line">
-        <SpanPick
-          :id="`retry-${at}`"
-          :model-value="span"
-          :label="says.tryAfter({ number: at + 2 })"
-          :fault="faultAt(`retries.${at}.count`)"
-          @update:model-value="set({ retries: money.retries.map((one, n) => (n === at ? $event : one)) })"
-        />
-        <KitButton
-          kind="link"
-          :aria-label="says.retryRemoveNamed({ number: at + 2 })"
-          @click="set({ retries: money.retries.filter((_, n) => n !== at) })"
-          >{{ says.bankRemove }}</KitButton
-        >
+      <div class="settings__all bank-lines">
+        <p class="quiet">{{ says.retriesHelp }}</p>
+        <div v-for="(span, at) in money.retries" :key="at" class="bank-line">
+          <SpanPick
+            :id="`retry-${at}`"
+            :model-value="span"
+            :label="says.tryAfter({ number: at + 2 })"
+            :fault="faultAt(`retries.${at}.count`)"
+            @update:model-value="set({ retries: money.retries.map((one, n) => (n === at ? $event : one)) })"
+          />
+          <KitButton
+            kind="link"
+            :aria-label="says.retryRemoveNamed({ number: at + 2 })"
+            @click="set({ retries: money.retries.filter((_, n) => n !== at) })"
+            >{{ says.bankRemove }}</KitButton
+          >
+        </div>
+        <p>
+          <KitButton v-if="money.retries.length < 8" kind="link" @click="set({ retries: [...money.retries, days] })">{{
+            says.retryAdd
+          }}</KitButton>
+        </p>
       </div>
-      <p>
-        <KitButton v-if="money.retries.length < 8" kind="link" @click="set({ retries: [...money.retries, days] })">{{
-          says.retryAdd
-        }}</KitButton>
-      </p>
       <SpanPick
         id="grace"
         :model-value="money.grace"
@@ -218,6 +221,11 @@ const setTax = (mode: string) =>
 
 <style src="../settings/settings.css"></style>
 <style>
+.bank-lines {
+  display: flex;
+  flex-direction: column;
+  gap: 10px;
+}
 .bank-line {
   display: flex;
   flex-wrap: wrap;
