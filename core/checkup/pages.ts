@@ -5,7 +5,7 @@ import { never } from '../kernel';
 import { blockKindOf, itemsWithin, outsideParts, ruleOfBlock, targetHref, type Block, type PageItem } from '../pages';
 import { readsWell } from '../site';
 import type { ItemKind, Setup } from '../setup';
-import { referred } from './referred';
+import { isRetired, referred } from './referred';
 import { checkupSays } from './checkup.sentences';
 import type { Check, Found, World } from './finding';
 
@@ -32,7 +32,7 @@ export const pageUnlinked: Check = (setup, world) => {
   const says = checkupSays(setup.doc.site);
   const led = new Set(
     referred(setup, world)
-      .filter(({ kind, item }) => !item.retired && LEADING.includes(kind))
+      .filter(({ kind, body }) => !isRetired(body) && LEADING.includes(kind))
       .flatMap(({ id, to }) =>
         to.filter((one) => one.kind === 'pages' && one.id !== id).map((one) => one.id as string),
       ),

@@ -2,16 +2,14 @@
 import { checkupSays } from './checkup.sentences';
 import type { Check, Found } from './finding';
 import { itemTitle, titleIn } from '../revisions';
-import { referred } from './referred';
-
-const isRetired = (item: unknown): boolean => (item as { retired?: boolean }).retired === true;
+import { isRetired, referred } from './referred';
 
 export const nothingThere: Check = (setup, world) =>
-  referred(setup, world).flatMap(({ kind, id, item, to }) =>
+  referred(setup, world).flatMap(({ kind, id, body, to }) =>
     to.flatMap(({ at, kind: list, id: gone }): Found[] => {
       if (setup[list].has(gone)) return [];
       const says = checkupSays(setup.doc.site);
-      const named = { kind: says[list], id: gone, where: itemTitle(kind, item, setup) };
+      const named = { kind: says[list], id: gone, where: itemTitle(kind, body, setup) };
       const words = {
         says: says.nothingThere(named),
         why: says.nothingThereWhy(named),
@@ -23,12 +21,12 @@ export const nothingThere: Check = (setup, world) =>
 
 /** What is in use though it is retired: it works on for those who have it, and should be offered to nobody new. */
 export const retiredInUse: Check = (setup, world) =>
-  referred(setup, world).flatMap(({ kind, id, item, to }) =>
+  referred(setup, world).flatMap(({ kind, id, body, to }) =>
     to.flatMap(({ at, kind: list, id: target }): Found[] => {
-      if (!isRetired(setup[list].get(target) ?? {}) || isRetired(item)) return [];
+      if (!isRetired(setup[list].get(target) ?? {}) || isRetired(body)) return [];
       const says = checkupSays(setup.doc.site);
       const what = titleIn(list, target, setup);
-      const named = { kind: says[list], where: itemTitle(kind, item, setup), what };
+      const named = { kind: says[list], where: itemTitle(kind, body, setup), what };
       const words = { says: says.retired(named), why: says.retiredWhy(named), mend: says.retiredMend(named) };
       // Without these the site has no first page, no head or no way in.
       const blocks = kind === 'site';

@@ -349,8 +349,7 @@ export class Paying {
     const found = await this.ports.house?.byKey(id).catch(() => null);
     if (!found || found.state === 'open') return payment;
     const now = this.ports.clock.now();
-    const settled = await transact(this.ports.db, (manager) => this.ports.booking.settleAs(manager, id, found, now));
-    return settled;
+    return transact(this.ports.db, (manager) => this.ports.booking.settleAs(manager, id, found, now));
   }
 
   /** On to the card house. */

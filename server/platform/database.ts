@@ -83,8 +83,8 @@ export async function openDatabase(config: Config, entities: MixedList<EntityCla
 }
 
 /**
- * Rows of one prepared statement, for what every request asks: the driver's promises note a stack each time, which costs
- * more than finding the rows.
+ * Rows of one prepared statement, for what every request asks: the pool beneath calls back, without the promises that the
+ * driver makes around each statement.
  */
 export const rowsOf = <R>(pool: Pool, sql: string, params: readonly (string | Date | Buffer)[]): Promise<R[]> =>
   new Promise((resolve, reject) => {
