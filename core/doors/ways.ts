@@ -104,14 +104,17 @@ const withLevel = (facts: Facts, level: LevelId, now: Instant): Facts => ({
 /** The facts after a path's grants. A grant that hangs on an answer is given only where the answer is known. */
 export function granted(facts: Facts, grants: readonly Grant[], now: Instant, setup: Setup): Facts {
   const doors = doorsOf(setup);
-  const ready = grants.some(({ when }) => when) ? doors.prepare(facts, now) : null;
-  return grants.reduce((next, grant) => {
-    if (grant.when && ready && !doors.meets(grant.when)(ready)) return next;
-    if ('group' in grant)
-      return next.groups.includes(grant.group) ? next : { ...next, groups: [...next.groups, grant.group] };
-    const until = grant.lasts ? addSpan(now, grant.lasts, setup.doc.site.zone) : null;
-    return { ...next, terms: [...next.terms, { level: grant.level, from: now, until }] };
-  }, facts);
+  let ready: ReturnType<typeof doors.prepare> | undefined;
+  const terms = [...facts.terms];
+  const groups = [...facts.groups];
+  for (const grant of grants) {
+    if (grant.when && !doors.meets(grant.when)((ready ??= doors.prepare(facts, now)))) continue;
+    if (!('group' in grant)) {
+      const until = grant.lasts ? addSpan(now, grant.lasts, setup.doc.site.zone) : null;
+      terms.push({ level: grant.level, from: now, until });
+    } else if (!groups.includes(grant.group)) groups.push(grant.group);
+  }
+  return { ...facts, terms, groups };
 }
 
 function afterJoining(form: AnyForm, facts: Facts, now: Instant, setup: Setup) {

@@ -7,10 +7,10 @@
 import { ok, refuse, type Instant, type Result } from '../kernel';
 import type { Setup } from '../setup';
 import { inHand, type Application, type Step } from './application';
-import type { Effect, JoiningEvent, JoiningRefusal } from './events';
+import type { Effect, GateEvent, JoiningEvent, JoiningRefusal } from './events';
 import { meetsAnswers } from '../fields/answerRule';
 import { kindOf } from './gates';
-import { applyAgain, end, gateOf, givenOf, goOn, heldOf, noted, reopen, take, undoApproval } from './moves';
+import { applyAgain, end, gateOf, givenOf, goOn, heldOf, note, reopen, take, undoApproval } from './moves';
 import type { TurnOff, WalkedPath } from './path';
 import { withPlace } from './places';
 import { asksForProof, relocate } from './relocate';
@@ -27,19 +27,48 @@ export function advance(
   now: Instant,
   setup: Setup,
 ): Result<Step, JoiningRefusal> {
-  if (event.it === 'submitted') return submit(path, application, now, setup);
-  if (event.it === 'approvalUndone') return undoApproval(application, event.by, now);
-  if (event.it === 'reopened')
-    return path
-      ? reopen(path, application, { at: now, what: 'reopened', by: event.by }, now, setup)
-      : refuse({ code: 'not-ended' });
-  if (event.it === 'appliedAgain')
-    return path ? applyAgain(path, application, now, setup) : refuse({ code: 'not-ended' });
-  if (application.state !== 'open') return ended(application, event);
-  if (event.it === 'withdrawn') {
-    const gone = end(application, 'withdrawn', { at: now, what: 'withdrawn' });
-    return step(gone, [{ do: 'cancelTimer' }, { do: 'purge' }]);
+  switch (event.it) {
+    case 'submitted':
+      return submit(path, application, now, setup);
+    case 'approvalUndone':
+      return undoApproval(application, event.by, now);
+    case 'reopened':
+      return path
+        ? reopen(path, application, { at: now, what: 'reopened', by: event.by }, now, setup)
+        : refuse({ code: 'not-ended' });
+    case 'appliedAgain':
+      return path ? applyAgain(path, application, now, setup) : refuse({ code: 'not-ended' });
+    case 'withdrawn': {
+      if (application.state !== 'open') return ended(application, event);
+      const gone = inHand(application);
+      end(gone, 'withdrawn', { at: now, what: 'withdrawn' });
+      return step(gone, [{ do: 'cancelTimer' }, { do: 'purge' }]);
+    }
+    case 'codeEntered':
+    case 'linkOpened':
+    case 'resendAsked':
+    case 'approved':
+    case 'declined':
+    case 'questionAsked':
+    case 'answerGiven':
+    case 'formCompleted':
+    case 'paid':
+    case 'paymentRefused':
+    case 'placeGiven':
+    case 'noPlace':
+    case 'timePassed':
+      return application.state === 'open' ? atGate(path, application, event, now, setup) : ended(application, event);
   }
+}
+
+/** What an open application makes of an event that its gate decides. */
+function atGate(
+  path: WalkedPath | undefined,
+  application: Application,
+  event: GateEvent,
+  now: Instant,
+  setup: Setup,
+): Result<Step, JoiningRefusal> {
   const gate = gateOf(path, application);
   if (!path || !gate) {
     // The path has changed, and nobody has seen to this application yet: it moves, and the event finds it gone on.
@@ -65,25 +94,25 @@ function submit(
   const turn = path.turns?.length ? turnFor(path.turns, sent) : undefined;
   const elsewhere = turn && 'to' in turn ? setup.paths.get(turn.to) : undefined;
   const way = elsewhere ? withPlace(elsewhere, sent.asksPlace ? setup.forms.get(sent.form) : undefined, setup) : path;
-  const begins: Effect[] = [
-    { do: 'setStanding', standing: 'applicant' },
-    // Where no gate asks for proof, the first to use an address has it.
-    ...(asksForProof(way) ? [] : [{ do: 'claimAddress' as const }]),
-    { do: 'signIn' },
-  ];
+  const begins: Effect[] = [{ do: 'setStanding', standing: 'applicant' }];
+  // Where no gate asks for proof, the first to use an address has it.
+  if (!asksForProof(way)) begins.push({ do: 'claimAddress' });
+  begins.push({ do: 'signIn' });
   if (turn && 'decline' in turn) {
     const reason = turn.decline;
-    return step(end(sent, 'declined', { at: now, what: 'declinedByRule', note: reason }), [
+    end(sent, 'declined', { at: now, what: 'declinedByRule', note: reason });
+    return step(sent, [
       ...begins,
       { do: 'setStanding', standing: 'declined' },
       { do: 'send', message: path.declined, reason },
     ]);
   }
-  const onWay = elsewhere
-    ? noted({ ...sent, path: elsewhere.id }, { at: now, what: 'wentAnotherWay', note: elsewhere.title })
-    : sent;
-  const entered = goOn(way, onWay, now, setup);
-  return step(entered.application, [...begins, ...entered.effects]);
+  if (elsewhere) {
+    sent.path = elsewhere.id;
+    note(sent, { at: now, what: 'wentAnotherWay', note: elsewhere.title });
+  }
+  const { effects } = goOn(way, sent, now, setup);
+  return step(sent, [...begins, ...effects]);
 }
 
 function turnFor(turns: readonly TurnOff[], application: Application): TurnOff | undefined {

@@ -61,7 +61,8 @@ export type Application = z.infer<typeof Application>;
 export type InHand = { -readonly [K in keyof Application]: Application[K] };
 
 /**
- * A copy to be changed before it is handed out. Property by property, since each event makes one: a spread looks up
+ * A copy to be changed before it is handed out; its lists are still those of the other, and are replaced, never added to.
+ * Property by property, since each event makes one: a spread looks up
  * every time what there is to copy, and takes ten times as long.
  */
 export function inHand(of: Application): InHand {

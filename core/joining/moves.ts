@@ -9,40 +9,49 @@ import { granted } from '../doors/ways';
 import { addSpan } from '../kernel/calendar';
 import { MINUTE, ok, refuse, type Instant, type Result } from '../kernel';
 import type { Setup } from '../setup';
-import { inHand, type Application, type Step } from './application';
+import { inHand, type Application, type InHand, type Step } from './application';
 import type { ApplicationState, Effect, Happening, JoiningRefusal } from './events';
 import { kindOf, type GateItem, type Held, type Turn } from './gates';
 import type { WalkedPath } from './path';
 
-/** `given`: what an admission gives. */
-type Moved = Omit<Step, 'told'> & { readonly given?: Pick<Facts, 'terms' | 'groups'> };
+/** What a move has to have done, beside what it changes of the application in hand. `given`: what an admission gives. */
+type Moved = { readonly effects: readonly Effect[]; readonly given?: Pick<Facts, 'terms' | 'groups'> };
 
 /** How long a yes can be taken back: its letter waits as long. */
 export const UNDO_LASTS = MINUTE;
 
 /** The gate an application waits at, as the path has it now; undefined where it is gone or has become another kind. */
 export function gateOf(path: WalkedPath | undefined, application: Application): GateItem | undefined {
-  return path?.gates.find(({ id, kind }) => id === application.gate && application.detail?.kind === kind);
+  if (!path) return undefined;
+  const { gate: at, detail } = application;
+  for (const gate of path.gates) if (gate.id === at && gate.kind === detail?.kind) return gate;
+  return undefined;
 }
 
 /** What an application holds of its gate. Only for one that is open. */
-export const heldOf = (application: Application): Held<never> => ({
-  gateSince: application.gateSince,
-  dueAt: application.dueAt,
-  targetAt: application.targetAt,
-  limitAt: application.limitAt ?? application.gateSince,
-  latestAt: application.latestAt ?? application.limitAt ?? application.gateSince,
-  detail: application.detail as never,
-});
+export function heldOf(application: Application): Held<never> {
+  const { gateSince, dueAt, targetAt, limitAt, latestAt, detail } = application;
+  // Mostly it says all of that itself.
+  if (limitAt !== null && latestAt !== null) return application as Held<unknown> as Held<never>;
+  const limit = limitAt ?? gateSince;
+  return { gateSince, dueAt, targetAt, limitAt: limit, latestAt: latestAt ?? limit, detail: detail as never };
+}
 
 /** The first gate of the path that is still to be passed. */
 export function nextGate(path: WalkedPath, application: Application): GateItem | undefined {
-  return path.gates.find((gate) => {
-    const { id, kind } = gate;
+  const { passed } = application;
+  for (const gate of path.gates) {
+    if (isBehind(gate, passed)) continue;
     // Who is not asked to pass here walks by.
-    if ('when' in gate && gate.when && !meetsAnswers(gate.when, givenOf(application))) return false;
-    return !application.passed.some((behind) => behind.gate === id || (behind.kind === kind && kindOf({ kind }).once));
-  });
+    if (!('when' in gate) || !gate.when || meetsAnswers(gate.when, givenOf(application))) return gate;
+  }
+  return undefined;
+}
+
+function isBehind(gate: GateItem, passed: Application['passed']): boolean {
+  const { once } = kindOf(gate as { readonly kind: GateItem['kind'] });
+  for (const behind of passed) if (behind.gate === gate.id || (once && behind.kind === gate.kind)) return true;
+  return false;
 }
 
 /** The answers that rules on a path may ask about. */
@@ -50,30 +59,29 @@ export const givenOf = ({ answers }: Application): ReadonlyMap<string, FieldValu
   new Map(Object.entries(answers.fields));
 
 /** Goes on to the next gate at which somebody has to wait, or in where none is left. */
-export function goOn(path: WalkedPath, application: Application, now: Instant, setup: Setup): Moved {
-  const gate = nextGate(path, application);
-  if (!gate) return admit(path, application, now, setup);
-  const atOnce = kindOf(gate).atOnce?.(gate, givenOf(application), now, path);
-  if (!atOnce) return enterGate(gate, application, now, setup);
+export function goOn(path: WalkedPath, next: InHand, now: Instant, setup: Setup): Moved {
+  const gate = nextGate(path, next);
+  if (!gate) return admit(path, next, now, setup);
+  const atOnce = kindOf(gate).atOnce?.(gate, () => givenOf(next), now, path);
+  if (!atOnce) return enterGate(gate, next, now, setup);
   if (atOnce.turn === 'end') {
-    const here = { ...application, gate: gate.id, gateSince: now };
-    return { application: end(here, atOnce.state, atOnce.happening), effects: atOnce.effects };
+    next.gate = gate.id;
+    next.gateSince = now;
+    end(next, atOnce.state, atOnce.happening);
+    return { effects: atOnce.effects };
   }
-  const moved = goOn(path, behind(gate, application, atOnce.happening, now), now, setup);
+  leaveBehind(gate, next, atOnce.happening, now);
+  const moved = goOn(path, next, now, setup);
   return { ...moved, effects: [...(atOnce.effects ?? []), ...moved.effects] };
 }
 
-/** With a gate left behind. */
-function behind(gate: GateItem, application: Application, happening: Happening, now: Instant): Application {
-  const next = inHand(application);
-  next.passed = [...application.passed, { gate: gate.id, kind: gate.kind, at: now }];
-  next.history = [...application.history, happening];
-  return next;
+function leaveBehind(gate: GateItem, next: InHand, happening: Happening, now: Instant): void {
+  next.passed = [...next.passed, { gate: gate.id, kind: gate.kind, at: now }];
+  note(next, happening);
 }
 
-export function enterGate(gate: GateItem, application: Application, now: Instant, setup: Setup): Moved {
-  const stand = kindOf(gate).enter(gate, now, setup.doc.site.zone, application.history);
-  const next = inHand(application);
+function enterGate(gate: GateItem, next: InHand, now: Instant, setup: Setup): Moved {
+  const stand = kindOf(gate).enter(gate, now, setup.doc.site.zone, next.history);
   next.gate = gate.id;
   next.gateSince = now;
   next.dueAt = stand.dueAt;
@@ -81,9 +89,11 @@ export function enterGate(gate: GateItem, application: Application, now: Instant
   next.limitAt = stand.limitAt;
   next.latestAt = stand.latestAt;
   next.detail = stand.detail;
-  if (stand.happening) next.history = [...application.history, stand.happening];
-  return { application: next, effects: stand.effects };
+  if (stand.happening) note(next, stand.happening);
+  return { effects: stand.effects };
 }
+
+const none: readonly Effect[] = [];
 
 /** Carries out what a gate has decided. */
 export function take(
@@ -99,39 +109,49 @@ export function take(
       return refuse(turn.refusal);
     case 'stay': {
       const next = inHand(application);
-      const { change = {} } = turn;
-      if (change.limitAt !== undefined) next.limitAt = change.limitAt;
-      if (change.dueAt !== undefined) next.dueAt = change.dueAt;
-      if (change.detail !== undefined) next.detail = change.detail;
-      if (turn.happening) next.history = [...application.history, turn.happening];
-      const timer = change.dueAt;
+      const { change, effects = none, told = null } = turn;
+      if (change?.limitAt !== undefined) next.limitAt = change.limitAt;
+      if (change?.dueAt !== undefined) next.dueAt = change.dueAt;
+      if (change?.detail !== undefined) next.detail = change.detail;
+      if (turn.happening) note(next, turn.happening);
+      const timer = change?.dueAt;
       return ok({
         application: next,
-        effects: [...(turn.effects ?? []), ...(timer ? [{ do: 'startTimer', at: timer } as const] : [])],
-        told: turn.told ?? null,
+        effects: timer ? [...effects, { do: 'startTimer', at: timer }] : effects,
+        told,
       });
     }
-    case 'end':
-      return ok({ application: end(application, turn.state, turn.happening), effects: turn.effects, told: null });
+    case 'end': {
+      const next = inHand(application);
+      end(next, turn.state, turn.happening);
+      return ok({ application: next, effects: turn.effects, told: null });
+    }
     case 'pass': {
-      const moved = goOn(path, behind(gate, application, turn.happening, now), now, setup);
-      const effects = [...(turn.effects ?? []), { do: 'cancelTimer' } as const, ...moved.effects];
-      if (turn.by === undefined) {
-        // Somebody has gone on since the yes: it stands.
-        const gone = inHand(moved.application);
-        gone.undo = null;
-        return ok({ application: gone, effects, told: null });
-      }
-      return ok(canBeUndone(moved, effects, application, now));
+      const next = inHand(application);
+      leaveBehind(gate, next, turn.happening, now);
+      const moved = goOn(path, next, now, setup);
+      // Where somebody has gone on since a yes, it stands.
+      next.undo = null;
+      const effects: Effect[] = [...(turn.effects ?? []), { do: 'cancelTimer' }, ...moved.effects];
+      if (turn.by === undefined || !canBeUndone(next, moved)) return ok({ application: next, effects, told: null });
+      const until = now + UNDO_LASTS;
+      next.undo = undoOf(application, moved, until);
+      const held = effects.map((effect) => (effect.do === 'send' ? heldBack(effect, until) : effect));
+      return ok({ application: next, effects: held, told: null });
     }
   }
 }
 
+const heldBack = ({ message, reason, question }: Extract<Effect, { do: 'send' }>, at: Instant): Effect =>
+  reason === undefined && question === undefined
+    ? { do: 'send', message, at }
+    : { do: 'send', message, reason, question, at };
+
 /** Admits: standing, then each grant that fits the answers, then the message. */
-function admit(path: WalkedPath, application: Application, now: Instant, setup: Setup): Moved {
-  const after = grantsAt(path, application, now, setup);
+function admit(path: WalkedPath, next: InHand, now: Instant, setup: Setup): Moved {
+  const after = grantsAt(path, next, now, setup);
+  end(next, 'admitted', { at: now, what: 'admitted' });
   return {
-    application: end(application, 'admitted', { at: now, what: 'admitted' }),
     given: after,
     effects: [
       { do: 'setStanding', standing: 'admitted' },
@@ -142,26 +162,29 @@ function admit(path: WalkedPath, application: Application, now: Instant, setup: 
   };
 }
 
+/** A visitor, not frozen: what is frozen is copied many times slower. */
+const nobody: Facts = { ...visitorFacts };
+
 /** What joining by this path gives this person at that instant: terms and groups. */
 export function grantsAt(path: WalkedPath, application: Application, now: Instant, setup: Setup): Facts {
   const { name, mail, fields, topics } = application.answers;
-  const facts: Facts = { ...visitorFacts, member: application.member, name, mail, fields, topics };
+  const facts: Facts = { ...nobody, member: application.member, name, mail, fields, topics };
   return granted(facts, path.grants, now, setup);
 }
 
-/** A reviewer's yes. What it changes is remembered, and an admission's letter held back, until it can stand. */
-function canBeUndone(moved: Moved, effects: readonly Effect[], before: Application, now: Instant): Step {
-  const next = inHand(moved.application);
-  next.undo = null;
-  // What another gate has set going beside a letter and its clock is not taken back.
-  const quiet = moved.effects.every((effect) => effect.do === 'send' || effect.do === 'startTimer');
-  if (!moved.given && !(next.state === 'open' && quiet)) return { application: next, effects, told: null };
-  const until = now + UNDO_LASTS;
+/**
+ * Whether a reviewer's yes can be taken back. What another gate has set going beside a letter and its clock is not taken
+ * back.
+ */
+const canBeUndone = ({ state }: Application, { given, effects }: Moved): boolean =>
+  given !== undefined ||
+  (state === 'open' && effects.every(({ do: what }) => what === 'send' || what === 'startTimer'));
+
+/** What a yes changes of an application, remembered until it can stand; an admission's letter is held back as long. */
+function undoOf(before: Application, { given }: Moved, until: Instant): NonNullable<Application['undo']> {
   const { gate, gateSince, dueAt, targetAt, limitAt, latestAt, detail } = before;
-  const { terms, groups } = moved.given ?? { terms: [], groups: [] };
-  next.undo = { until, gate, gateSince, dueAt, targetAt, limitAt, latestAt, detail, terms, groups };
-  const held = effects.map((effect) => (effect.do === 'send' ? { ...effect, at: until } : effect));
-  return { application: next, effects: held, told: null };
+  const { terms, groups } = given ?? { terms: [], groups: [] };
+  return { until, gate, gateSince, dueAt, targetAt, limitAt, latestAt, detail, terms, groups };
 }
 
 /** Takes a yes back while its letter waits: everything is as it was before, with the story of both. */
@@ -171,9 +194,10 @@ export function undoApproval(application: Application, by: string, now: Instant)
     return refuse({ code: 'too-late-to-undo' });
   const { until: _until, terms, groups, ...stand } = undo;
   const passed = application.passed.filter(({ gate }) => gate !== stand.gate);
-  const open: Application = { ...application, ...stand, passed, state: 'open', endedAt: null, undo: null };
+  const open: InHand = { ...application, ...stand, passed, state: 'open', endedAt: null, undo: null };
+  note(open, { at: now, what: 'approvalUndone', by });
   return ok({
-    application: noted(open, { at: now, what: 'approvalUndone', by }),
+    application: open,
     effects: [
       { do: 'setStanding', standing: 'applicant' },
       ...terms.map(({ level, from }): Effect => ({ do: 'takeLevel', level, from })),
@@ -197,15 +221,18 @@ export function reopen(
   setup: Setup,
 ): Result<Step, JoiningRefusal> {
   if (application.state !== 'declined' && application.state !== 'outOfTime') return refuse({ code: 'not-ended' });
-  const open: Application = { ...application, state: 'open', endedAt: null };
   const gate =
     path.gates.find(({ id }) => id === application.gate) ??
     nextGate(path, application) ??
     path.gates[path.gates.length - 1];
   // A path without gates has nowhere to wait, and reopening lets nobody in.
   if (!gate) return refuse({ code: 'not-at-this-gate' });
-  const entered = enterGate(gate, noted(open, happening), now, setup);
-  return ok({ ...entered, effects: [{ do: 'setStanding', standing: 'applicant' }, ...entered.effects], told: null });
+  const open = inHand(application);
+  open.state = 'open';
+  open.endedAt = null;
+  note(open, happening);
+  const { effects } = enterGate(gate, open, now, setup);
+  return ok({ application: open, effects: [{ do: 'setStanding', standing: 'applicant' }, ...effects], told: null });
 }
 
 /** From when on somebody who was not admitted may apply again; null where they may not. */
@@ -231,13 +258,8 @@ export function applyAgain(
   return reopen(path, application, { at: now, what: 'appliedAgain' }, now, setup);
 }
 
-export function end(
-  application: Application,
-  state: Exclude<ApplicationState, 'open'>,
-  happening: Happening,
-): Application {
-  const next = inHand(application);
-  next.history = [...application.history, happening];
+export function end(next: InHand, state: Exclude<ApplicationState, 'open'>, happening: Happening): void {
+  note(next, happening);
   next.state = state;
   next.detail = null;
   next.dueAt = null;
@@ -245,11 +267,8 @@ export function end(
   next.limitAt = null;
   next.latestAt = null;
   next.endedAt = happening.at;
-  return next;
 }
 
-export function noted(application: Application, happening: Happening): Application {
-  const next = inHand(application);
-  next.history = [...application.history, happening];
-  return next;
+export function note(next: InHand, happening: Happening): void {
+  next.history = [...next.history, happening];
 }

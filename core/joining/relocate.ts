@@ -13,9 +13,9 @@
  */
 import type { Instant } from '../kernel';
 import type { Setup } from '../setup';
-import type { Application, Step } from './application';
+import { inHand, type Application, type Step } from './application';
 import type { Effect } from './events';
-import { end, gateOf, goOn, noted } from './moves';
+import { end, gateOf, goOn, note } from './moves';
 import type { WalkedPath } from './path';
 
 /**
@@ -31,10 +31,12 @@ export function relocate(
   before?: WalkedPath,
 ): Step | null {
   if (application.state !== 'open' || application.history.length === 0 || gateOf(path, application)) return null;
+  const next = inHand(application);
   if (!path) {
     const told = before && setup.messages.has(before.outOfTime);
+    end(next, 'outOfTime', { at: now, what: 'pathRemoved' });
     return {
-      application: end(application, 'outOfTime', { at: now, what: 'pathRemoved' }),
+      application: next,
       effects: [
         { do: 'cancelTimer' },
         { do: 'setStanding', standing: 'closed' },
@@ -43,11 +45,12 @@ export function relocate(
       told: null,
     };
   }
-  const moved = goOn(path, noted(application, { at: now, what: 'gateRemoved' }), now, setup);
+  note(next, { at: now, what: 'gateRemoved' });
+  const moved = goOn(path, next, now, setup);
   // Where no gate asks for proof any more, the address belongs to whoever used it, as for those who come now.
   const unproven = application.detail?.kind === 'confirmEmail' && !asksForProof(path);
   const effects: Effect[] = [{ do: 'cancelTimer' }, ...(unproven ? [{ do: 'claimAddress' } as const] : [])];
-  return { application: moved.application, effects: [...effects, ...moved.effects], told: null };
+  return { application: next, effects: [...effects, ...moved.effects], told: null };
 }
 
 /** Whether somebody on this path shows at some gate that the address is theirs. */

@@ -11,8 +11,9 @@ import { DAY, HOUR, MINUTE, type Instant, type Span } from './time';
 export function addSpan(at: Instant, span: Span, zone: string): Instant {
   if (span.unit === 'minutes') return at + span.count * MINUTE;
   if (span.unit === 'hours') return at + span.count * HOUR;
-  const local = later(at + offsetAt(at, zone), span);
-  return Number.isNaN(local) || !isKnown(at) || !isKnown(local) ? byLibrary(at, span, zone) : fromLocal(local, zone);
+  const known = offsetsOf(zone);
+  const local = later(at + offsetAt(at, known), span);
+  return Number.isNaN(local) || !isKnown(at) || !isKnown(local) ? byLibrary(at, span, zone) : fromLocal(local, known);
 }
 
 const byLibrary = (at: Instant, { unit, count }: Span, zone: string): Instant =>
@@ -70,12 +71,12 @@ const MARCH_0 = 719_468;
  * The instant of a local time. Where a clock change makes it twice the first counts; where it skips it, the time is
  * read by the offset from before.
  */
-function fromLocal(local: number, zone: string): Instant {
-  const before = offsetAt(local - DAY, zone);
-  const after = offsetAt(local + DAY, zone);
+function fromLocal(local: number, known: Offsets): Instant {
+  const before = offsetAt(local - DAY, known);
+  const after = offsetAt(local + DAY, known);
   const first = local - before;
-  if (before === after || offsetAt(first, zone) === before) return first;
-  return offsetAt(local - after, zone) === after ? local - after : first;
+  if (before === after || offsetAt(first, known) === before) return first;
+  return offsetAt(local - after, known) === after ? local - after : first;
 }
 
 /** Whole calendar days from `from` to `to` in `zone`; negative when `to` is earlier. */
@@ -121,12 +122,11 @@ function offsetsOf(zone: string): Offsets {
  * changes are known from 1970 to 2120.
  */
 export function dayNumber(at: Instant, zone: string): number {
-  return Math.floor((at + offsetAt(at, zone)) / DAY);
+  return Math.floor((at + offsetAt(at, offsetsOf(zone))) / DAY);
 }
 
 /** How far a zone is ahead of UTC at an instant. */
-function offsetAt(at: Instant, zone: string): number {
-  const known = offsetsOf(zone);
+function offsetAt(at: Instant, known: Offsets): number {
   const { from, offset, last } = known;
   // What is asked lies near what was asked before, most of the time.
   if (at >= from[last]! && !(at >= from[last + 1]!)) return offset[last]!;

@@ -91,7 +91,7 @@ export type GateKind<G extends AnyGate, D extends { kind: string }, S extends { 
   /** What it decides by the answers alone before anybody waits at it; null where somebody has to. */
   atOnce?(
     gate: G,
-    given: ReadonlyMap<string, FieldValue>,
+    given: () => ReadonlyMap<string, FieldValue>,
     now: Instant,
     messages: PathMessages,
   ): Extract<Turn<D>, { turn: 'pass' | 'end' }> | null;

@@ -103,7 +103,7 @@ export const review: GateKind<Gate, Detail, Sight> & { item: typeof item; detail
     },
 
     atOnce({ declineIf, admitIf }, given, now, messages) {
-      if (declineIf && meetsAnswers(declineIf.when, given)) {
+      if (declineIf && meetsAnswers(declineIf.when, given())) {
         const { reason } = declineIf;
         return {
           turn: 'end',
@@ -115,7 +115,7 @@ export const review: GateKind<Gate, Detail, Sight> & { item: typeof item; detail
           ],
         };
       }
-      return admitIf && meetsAnswers(admitIf, given)
+      return admitIf && meetsAnswers(admitIf, given())
         ? { turn: 'pass', happening: { at: now, what: 'passedByRule' } }
         : null;
     },
