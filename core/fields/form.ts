@@ -34,8 +34,9 @@ export function readForm(
 ): Result<ReadForm, AnswerFault[]> {
   const into: Reading = { name: '', mail: '', password: '', fields: {}, topics: [], faults: [] };
   // Where nothing hangs on an answer nobody needs to keep what was answered so far.
-  const along = form.parts.some(({ when }) => when) ? following() : null;
-  for (const part of form.parts) {
+  const { parts } = form;
+  const along = hangs(parts) ? following() : null;
+  for (const part of parts) {
     if (along && !along.shows(part.when, part.part === 'page')) continue;
     const kind = partKindOf(part);
     const value = kind.read(part, raw, into, known);
@@ -49,4 +50,9 @@ export function readForm(
   }
   const { faults, name, mail, password, fields, topics } = into;
   return faults.length ? refuse(faults) : ok({ name, mail, password, fields, topics });
+}
+
+function hangs(parts: AnyForm['parts']): boolean {
+  for (const { when } of parts) if (when) return true;
+  return false;
 }

@@ -107,24 +107,28 @@ export const field: PartKind<FieldPart> & { schema: typeof fieldOf } = {
   read(part, raw, into, known) {
     const field = fieldFor(part, known);
     if (!field) return null;
-    const set = part.hidden ? setBy(part) : undefined;
+    const { hidden = false } = part;
+    const { of, role } = field;
+    const set = hidden ? setBy(part) : undefined;
     const sent = set ?? raw[part.field];
     // On a form one agrees to what is shown there, by a tick.
-    const given = field.of.kind === 'agreement' ? sent === true : sent;
-    const read = readAnswer(field, given, part.required && !part.hidden, known.doc.site);
+    const given = of.kind === 'agreement' ? sent === true : sent;
+    const read = readAnswer(field, given, part.required && !hidden, known.doc.site);
     if (!read.ok) {
       // What is not shown cannot be mended by whoever sends the form.
-      if (!part.hidden) into.faults.push({ at: part.field, label: part.label ?? field.label, says: read.refusal });
+      if (!hidden) into.faults.push({ at: part.field, label: part.label ?? field.label, says: read.refusal });
       return null;
     }
-    if (read.value === null) return null;
-    if (field.role === 'name' && typeof read.value === 'string') {
-      into.name = read.value;
-      const fault = nameFault(read.value, known.doc.site);
+    const { value } = read;
+    if (value === null) return null;
+    if (role === undefined || typeof value !== 'string') into.fields[part.field] = value;
+    else if (role === 'mail') into.mail = value;
+    else {
+      into.name = value;
+      const fault = nameFault(value, known.doc.site);
       if (fault) into.faults.push({ at: part.field, label: part.label ?? field.label, says: fault });
-    } else if (field.role === 'mail' && typeof read.value === 'string') into.mail = read.value;
-    else into.fields[part.field] = read.value;
-    return set === undefined ? read.value : null;
+    }
+    return set === undefined ? value : null;
   },
 
   says(part, given, { fields, doc }) {
