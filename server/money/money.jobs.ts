@@ -11,7 +11,7 @@ import type { LiveSetup } from '../setup';
 import type { Booking } from './booking';
 import { HouseAway, type CardHouse, type HousePayment } from './card.house';
 import { sayWhatFor } from './money.words';
-import { cardOf, paymentById, type Payment } from './money.store';
+import { paymentById, paymentWithCard, type Payment } from './money.store';
 import type { Terms } from './terms';
 
 export type MoneyJobPorts = {
@@ -66,10 +66,9 @@ export function moneyJobs({ live, jobs, booking, terms, house, address }: MoneyJ
   });
 
   async function readyToTake(manager: EntityManager, id: PaymentId, tried: number): Promise<Taken | null> {
-    const payment = await paymentById(manager, id);
-    if (payment?.state !== 'taking' || payment.data.tries.length !== tried) return null;
-    const card = await cardOf(manager, payment.member);
-    return { payment, tried, token: card?.token ?? null };
+    const found = await paymentWithCard(manager, id);
+    if (found?.payment.state !== 'taking' || found.payment.data.tries.length !== tried) return null;
+    return { ...found, tried };
   }
 
   /** Charges the card that is kept; without one it is refused. @throws HouseAway */

@@ -7,7 +7,7 @@ import type { Instant, LevelId, MemberId, PaymentId, TermId } from '../../core/k
 import { leftOver, monthly, nextAt, type Entry, type Term } from '../../core/money';
 import { termRules, type Setup } from '../../core/setup';
 import type { Jobs } from '../platform/jobs';
-import { changeRow, insertRow, putRow, rowOf } from '../platform/rows';
+import { changeRow, insertRow, putRow, rowIn, rowOf } from '../platform/rows';
 import {
   CardRow,
   LedgerEntryRow,
@@ -148,6 +148,18 @@ export async function issue(
 
 /** `Q-000427`: of any length, and told from other numbers. */
 export const sayReceipt = (number: number): string => String(number).padStart(6, '0');
+
+/** A payment and the card its member has kept; null where there is no such payment. */
+export async function paymentWithCard(
+  manager: EntityManager,
+  id: PaymentId,
+): Promise<{ readonly payment: Payment; readonly token: string | null } | null> {
+  const [found] = (await manager.query(
+    'SELECT p.*, c.token FROM payment p LEFT JOIN card c ON c.member = p.member WHERE p.id = ?',
+    [id],
+  )) as [Record<string, unknown> & { token: string | null }] | [];
+  return found ? { payment: rowIn(manager, PaymentRow, found) as Payment, token: found.token } : null;
+}
 
 export const cardOf = (manager: EntityManager, member: MemberId): Promise<CardRow | null> =>
   rowOf(manager, CardRow, { member });

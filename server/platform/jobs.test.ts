@@ -184,6 +184,29 @@ describe('jobs', () => {
     expect(settled).toHaveLength(5);
   });
 
+  it('that call the outside are looked up several at once, and each is made as it stands when its turn has come', async () => {
+    const [one, other] = [makeJobs(), makeJobs()];
+    const made: string[] = [];
+    for (const jobs of [one, other])
+      jobs.outside<'letter', { to: string }>('letter', {
+        prepare: async (_manager, to) => ({ to: to ?? '' }),
+        make: async ({ to }) => void made.push(to),
+        settle: async () => undefined,
+      });
+    const add = (payload: string, key: string, runAt = clock.now() - 1_000) =>
+      one.add(db().manager, { kind: 'letter', runAt, payload, key });
+    for (const key of ['a', 'b', 'c', 'd', 'e']) await add(key, key);
+    expect(await one.once('mail')).toBe(true);
+    // Meanwhile one is made by somebody else, one says something else, one is put off, and one is taken back.
+    expect(await other.once('mail')).toBe(true);
+    await add('c, in other words', 'c');
+    await add('d', 'd', clock.now() + 3_600_000);
+    await one.cancel(db().manager, 'e');
+    while (await one.once('mail'));
+    expect(made).toEqual(['a', 'b', 'c, in other words']);
+    expect(await stack.query('SELECT job_key FROM job')).toEqual([{ job_key: 'd' }]);
+  });
+
   it('that call the outside are claimed anew when whoever had them died, and cannot be taken back meanwhile', async () => {
     const jobs = makeJobs();
     let made = 0;

@@ -65,10 +65,12 @@ const failing = ({ after = twiceAsLong, tells = saysItsKind }: Partial<Failing>)
 const READY = `state = 'ready'`;
 /** Claimed by a process that has died since. */
 const LEFT_BEHIND = `state = 'claimed' AND claimed_until < UTC_TIMESTAMP(3)`;
-/** One due job of a lane. In the order of an index, or more rows than the one would be locked on the way. */
-const dueIn = (which: string): string =>
+/** Due jobs of a lane. In the order of an index, or more rows than are looked for would be locked on the way. */
+const dueIn = (which: string, most = 1): string =>
   `SELECT id, kind, job_key, payload, attempts, run_at, first_at FROM job
-   WHERE lane = ? AND ${which} AND run_at <= ? ORDER BY run_at, id LIMIT 1`;
+   WHERE lane = ? AND ${which} AND run_at <= ? ORDER BY run_at, id LIMIT ${most}`;
+/** How many jobs that call somebody outside are looked up at once. Each is claimed alone, when its turn has come. */
+const HANDFUL = 16;
 
 /** The lane whose jobs do their work within the database; those of every other call somebody outside. */
 const WITHIN: Lane = 'work';
@@ -83,6 +85,8 @@ export class Jobs<T extends JobTable = typeof jobKinds> {
   /** The lanes to which a transaction adds something to do at once: their hands are woken when it is committed. */
   private readonly added = new WeakMap<EntityManager, Set<Lane>>();
   private readonly lookedBack = new Map<Lane, number>();
+  /** Looked up and not tried to be claimed yet. */
+  private readonly ahead = new Map<Lane, Claimed[]>();
   private running = false;
   private readonly waiting = new Map<Lane, Set<() => void>>(lanes.map((lane) => [lane, new Set()]));
   private loops: Promise<void>[] = [];
@@ -163,6 +167,7 @@ export class Jobs<T extends JobTable = typeof jobKinds> {
     const without = Object.keys(this.kinds).filter((kind) => !this.handlers.has(kind));
     if (without.length) throw new Error(`Nobody carries out jobs of the kind ${without.join(', ')}.`);
     this.running = true;
+    this.ahead.clear();
     this.loops = lanes.flatMap((lane) => HANDS.map((pause) => this.loop(lane, pause)));
   }
 
@@ -269,20 +274,29 @@ export class Jobs<T extends JobTable = typeof jobKinds> {
     return handler;
   }
 
-  /** Claims a due job for a call: two statements, and none of them holds a lock beyond itself. */
+  /** Claims a due job for a call, by a statement that holds no lock beyond itself. */
   private async claim(lane: Lane, which: string, mine: string): Promise<Claimed | null> {
     for (;;) {
       const now = new Date(this.clock.now());
-      const [found] = (await this.db.query(dueIn(which), [lane, now])) as Claimed[];
+      const found = await this.look(lane, which, now);
       if (!found) return null;
       const { affectedRows } = (await this.db.query(
         `UPDATE job SET state = 'claimed', claimed_by = ?, claimed_until = UTC_TIMESTAMP(3) + INTERVAL ? SECOND
-         WHERE id = ? AND ${which} AND run_at <= ? AND payload COLLATE utf8mb4_bin = ?`,
-        [mine, CLAIM_LASTS, found.id, now, found.payload],
+         WHERE id = ? AND ${which} AND run_at <= ? AND attempts = ? AND payload COLLATE utf8mb4_bin = ?`,
+        [mine, CLAIM_LASTS, found.id, now, found.attempts, found.payload],
       )) as { affectedRows: number };
       // Else another hand was quicker, or it has been replaced by one that says something else.
       if (affectedRows === 1) return found;
     }
+  }
+
+  /** A job that seemed to be due when it was looked up. */
+  private async look(lane: Lane, which: string, now: Date): Promise<Claimed | undefined> {
+    const ahead = which === READY ? this.ahead.get(lane)?.shift() : undefined;
+    if (ahead) return ahead;
+    const found = (await this.db.query(dueIn(which, which === READY ? HANDFUL : 1), [lane, now])) as Claimed[];
+    if (which === READY) this.ahead.set(lane, found.slice(1));
+    return found[0];
   }
 
   /** Makes a call that is claimed, outside of any transaction, and settles it. */

@@ -134,9 +134,17 @@ export async function rowOf<E extends ObjectLiteral>(
     return `SELECT ${names} FROM \`${metadata.tableName}\` WHERE ${where}${locked ? ' FOR UPDATE' : ''}`;
   });
   const [found] = (await manager.query(sql, of.values)) as Record<string, unknown>[];
-  if (!found) return null;
+  return found ? rowIn(manager, entity, found) : null;
+}
+
+/** A row out of what a statement found that read all of its columns. */
+export function rowIn<E extends ObjectLiteral>(
+  { dataSource }: EntityManager,
+  entity: EntityTarget<E>,
+  found: Readonly<Record<string, unknown>>,
+): E {
   const row: Record<string, unknown> = {};
-  for (const [property, of] of columnsOf(metadata))
+  for (const [property, of] of columnsOf(dataSource.getMetadata(entity)))
     row[property] = dataSource.driver.prepareHydratedValue(found[of.databaseName], of);
   return row as E;
 }
