@@ -220,6 +220,44 @@ describe('by answers', () => {
   });
 });
 
+describe('taken up again after a no', () => {
+  const declinedAt = (setup: Setup, ...way: JoiningEvent[]): Application =>
+    [...way, events.declined].reduce(
+      (application, event) => must(application, event, NOW, setup).application,
+      blank({ asksPlace: setup === placed }),
+    );
+
+  it('is asked for a new place, since the one they had is somebody else’s by now', () => {
+    const ended = declinedAt(placed, events.submitted, events.placeGiven, events.codeEntered);
+    const again = must(ended, events.reopened, NOW + DAY, placed).application;
+    expect(again).toMatchObject({ state: 'open', detail: { kind: 'place', waiting: false } });
+    // What they have shown stays shown.
+    const free = must(again, events.placeGiven, NOW + 2 * DAY, placed).application;
+    expect(free.detail?.kind).toBe('review');
+    expect(must(free, events.approved, NOW + 3 * DAY, placed).application.state).toBe('admitted');
+  });
+
+  it('is asked for a payment anew, since what they had paid has gone back', () => {
+    const payment = {
+      kind: 'payment',
+      id: 'payment',
+      title: 'Payment',
+      offers: [{ level: 'keeper' }],
+      limit: { count: 14, unit: 'days' },
+      message: 'question',
+      reminder: 'review-reminder',
+    } as unknown as OwnGate;
+    const setup = changed((doc) => doc.paths[0]!.gates.splice(1, 0, payment));
+    const ended = declinedAt(setup, events.submitted, events.codeEntered, events.paid);
+    const again = must(ended, events.reopened, NOW + DAY, setup).application;
+    expect(again.detail?.kind).toBe('payment');
+    expect(step(again, events.approved, NOW + DAY, setup).ok).toBe(false);
+    const read = must(again, events.paid, NOW + 2 * DAY, setup).application;
+    expect(read.detail?.kind).toBe('review');
+    expect(must(read, events.approved, NOW + 3 * DAY, setup).application.state).toBe('admitted');
+  });
+});
+
 describe('who may send a form', () => {
   const place = quillmoorDocument().site;
   const on = (day: string) => Date.parse(`${day}T12:00:00Z`);

@@ -11,7 +11,7 @@ import { MINUTE, ok, refuse, type Instant, type Result } from '../kernel';
 import type { Setup } from '../setup';
 import { inHand, type Application, type InHand, type Step } from './application';
 import type { ApplicationState, Effect, Happening, JoiningRefusal } from './events';
-import { kindOf, type GateItem, type Held, type Turn } from './gates';
+import { kindOf, staysPassed, type GateItem, type Held, type Turn } from './gates';
 import type { WalkedPath } from './path';
 
 /** What a move has to have done, beside what it changes of the application in hand. `given`: what an admission gives. */
@@ -210,7 +210,8 @@ export function undoApproval(application: Application, by: string, now: Instant)
 }
 
 /**
- * Takes an application up again that was declined or ran out of time: it waits anew at the gate it ended at, or where
+ * Takes an application up again that was declined or ran out of time. What its end took back is asked for anew: the place
+ * that has become free since, the payment whose money has gone back. Else it waits at the gate it ended at, or where
  * that is gone at the next, and at the last where none is left, so that reopening alone lets nobody in.
  */
 export function reopen(
@@ -221,13 +222,15 @@ export function reopen(
   setup: Setup,
 ): Result<Step, JoiningRefusal> {
   if (application.state !== 'declined' && application.state !== 'outOfTime') return refuse({ code: 'not-ended' });
+  const open = inHand(application);
+  open.passed = application.passed.filter(({ kind }) => staysPassed(kind));
+  const next = nextGate(path, open);
   const gate =
-    path.gates.find(({ id }) => id === application.gate) ??
-    nextGate(path, application) ??
+    (next && !kindOf(next).stays ? next : path.gates.find(({ id }) => id === application.gate)) ??
+    next ??
     path.gates[path.gates.length - 1];
   // A path without gates has nowhere to wait, and reopening lets nobody in.
   if (!gate) return refuse({ code: 'not-at-this-gate' });
-  const open = inHand(application);
   open.state = 'open';
   open.endedAt = null;
   note(open, happening);

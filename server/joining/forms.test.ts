@@ -109,6 +109,22 @@ describe('a form of which there are only so many places', () => {
     for (const { who } of waits) await who.post('/site/joining/withdraw');
   });
 
+  it('makes whoever is taken up again wait where their place is somebody else’s by now', async () => {
+    await withForm({ places: { count: 1, waitingList: letters } });
+    const [first, waits] = [await sends(), await sends()];
+    expect(await confirm(first.who, first.mail)).toMatchObject({ status: 200 });
+    const [row] = await stack.query<{ id: string }>('SELECT id FROM application WHERE member = ?', [first.id]);
+    const decided = (what: string, body = {}) => odile.post(`/desk/applications/${row!.id}/${what}`, body);
+    expect((await decided('decline', { reason: 'Too far.' })).status).toBe(200);
+    await until('the next', async () => ((await stands(waits.id)) === 'open confirmEmail' ? true : null));
+    expect((await decided('reopen')).status).toBe(200);
+    expect(await stands(first.id)).toBe('open place');
+    expect((await place(first.who, '/joining', 'joining')).act).toMatchObject({ kind: 'place' });
+    await waits.who.post('/site/joining/withdraw');
+    await until('a place', async () => ((await stands(first.id)) === 'open review' ? true : null));
+    await first.who.post('/site/joining/withdraw');
+  });
+
   it('lets whoever waits on their way where the places are taken away', async () => {
     await withForm({ places: { count: 1, waitingList: letters } });
     const [first, waits] = [await sends(), await sends()];
@@ -116,6 +132,20 @@ describe('a form of which there are only so many places', () => {
     expect(await stands(waits.id)).toBe('open confirmEmail');
     for (const { who } of [first, waits]) await who.post('/site/joining/withdraw');
   });
+});
+
+it('tells whoever is declined by a rule why', async () => {
+  await stack.publish((doc) => {
+    const review = doc.paths[0]!.gates.find(({ kind }) => kind === 'review') as { declineIf?: object };
+    review.declineIf = {
+      when: { fact: 'field', field: 'colonies-kept', test: { op: 'atLeast', value: 100 } },
+      reason: 'We cannot look after so many.',
+    };
+  });
+  const many = await sends({}, { 'colonies-kept': '400' });
+  expect((await confirm(many.who, many.mail)).status).toBe(200);
+  const { state, outcome } = await place(many.who, '/joining', 'joining');
+  expect([state, outcome?.says]).toEqual(['declined', expect.stringContaining('We cannot look after so many.')]);
 });
 
 describe('a form by invitation', () => {

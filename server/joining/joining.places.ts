@@ -98,6 +98,9 @@ async function payAt(application: Application, asked: Asked, paying: Paying): Pr
   return paying.view(choosing, choiceOf(asked), '/joining', asked.looker.now);
 }
 
+const declinedFor = ({ history }: Application): string =>
+  history.findLast(({ what }) => what === 'declined' || what === 'declinedByRule')?.note ?? '';
+
 function joiningPlace(application: Application, asked: Asked, pay: PayView | null): JoiningPlace {
   const { looker, live } = asked;
   const { now } = looker;
@@ -116,7 +119,7 @@ function joiningPlace(application: Application, asked: Asked, pay: PayView | nul
       label: words.goIn,
     },
     declined: {
-      says: words.theReason({ reason: application.history.findLast((item) => item.what === 'declined')?.note ?? '' }),
+      says: words.theReason({ reason: declinedFor(application) }),
       href: `mailto:${place.replyTo}`,
       label: words.writeToUs,
     },

@@ -38,7 +38,7 @@ import {
 } from './application.store';
 import { furtherForm } from './further';
 import { invitationBy, type Invited } from './invitations';
-import { nextForPlace, placesLeft, placesTaken, waitingForPlace } from './places';
+import { nextForPlace, placesLeft, placesTaken, seated, waitingForPlace } from './places';
 import { takeSending } from './sendings';
 import { carryOut, codeDigest, LetterGone } from './effects';
 import type { EffectPorts } from './effect.ports';
@@ -279,11 +279,25 @@ export class Joining {
       if (event.it === 'linkOpened') return refuse({ code: 'code-replaced' });
     }
     const path = pathOf(stored.application, live.setup);
-    const step = advance(path, stored.application, event, now, live.setup);
-    if (!step.ok) return step;
-    await this.store(manager, stored.application, step.value, now, live.setup);
-    const { application, told } = step.value;
+    const stepped = advance(path, stored.application, event, now, live.setup);
+    if (!stepped.ok) return stepped;
+    const step = await this.placed(manager, stored.application, stepped.value, now, live.setup);
+    await this.store(manager, stored.application, step, now, live.setup);
+    const { application, told } = step;
     return told ? refuse(told) : ok(application);
+  }
+
+  /** Who has come to the place of a form, by being taken up again: there is one for them, or they wait. */
+  private async placed(
+    manager: EntityManager,
+    before: Application,
+    step: Step,
+    now: Instant,
+    setup: Setup,
+  ): Promise<Step> {
+    const comes = step.application.detail?.kind === 'place' && before.detail?.kind !== 'place';
+    const form = comes && setup.forms.get(step.application.form);
+    return form ? seated(step, (await placesLeft(manager, form)) > 0, now, setup) : step;
   }
 
   /** Stores a step: the application, its story, what it brings about. */

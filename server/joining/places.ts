@@ -6,7 +6,9 @@
  */
 import type { EntityManager } from 'typeorm';
 import type { AnyForm } from '../../core/fields';
-import type { ApplicationId } from '../../core/kernel';
+import { advance, pathOf, type Step } from '../../core/joining';
+import type { ApplicationId, Instant } from '../../core/kernel';
+import type { Setup } from '../../core/setup';
 
 /** How many places are left. Holds the form's row. */
 export async function placesLeft(manager: EntityManager, form: Pick<AnyForm, 'id' | 'places'>): Promise<number> {
@@ -25,6 +27,14 @@ export async function placesTaken(manager: EntityManager, form: string): Promise
     [form],
   )) as { n: string }[];
   return Number(row?.n ?? 0);
+}
+
+/** Of whoever has just come to the place of a form: they have one, or are told that they wait for one. */
+export function seated({ application, effects }: Step, free: boolean, now: Instant, setup: Setup): Step {
+  const event = { it: free ? 'placeGiven' : 'noPlace' } as const;
+  const placed = advance(pathOf(application, setup), application, event, now, setup);
+  if (!placed.ok) throw new Error(`A place was refused: ${placed.refusal.code}`);
+  return { ...placed.value, effects: [...effects, ...placed.value.effects] };
 }
 
 /** Who waits for a place, those who came first first. @param most so many of them */

@@ -40,7 +40,7 @@ import type { EffectPorts } from './effect.ports';
 import { useInvitation } from './invitations';
 import { aboutOf } from './joining.service';
 import { joiningSays } from './joining.sentences';
-import { placesLeft, waitingForPlace } from './places';
+import { placesLeft, seated, waitingForPlace } from './places';
 
 export type SubmitRefusal =
   | { readonly code: 'form-faults'; readonly faults: AnswerFault[] }
@@ -227,19 +227,7 @@ function setOut(
 ): Step {
   const sent = advance(path, blank, { it: 'submitted' }, now, setup);
   if (!sent.ok) throw new Error(`A new application was refused: ${sent.refusal.code}`);
-  const { application, effects } = sent.value;
-  if (application.detail?.kind !== 'place') return sent.value;
-  const way = setup.paths.get(application.path);
-  const form = setup.forms.get(application.form);
-  const placed = advance(
-    way && withPlace(way, form, setup),
-    application,
-    { it: free ? 'placeGiven' : 'noPlace' },
-    now,
-    setup,
-  );
-  if (!placed.ok) throw new Error(`A place was refused: ${placed.refusal.code}`);
-  return { ...placed.value, effects: [...effects, ...placed.value.effects] };
+  return sent.value.application.detail?.kind === 'place' ? seated(sent.value, free, now, setup) : sent.value;
 }
 
 function inFormOrder(faults: AnswerFault[], form: AnyForm): AnswerFault[] {

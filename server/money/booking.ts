@@ -313,8 +313,18 @@ export class Booking {
       if (payment.state === 'paid') {
         const rest = payment.amount - payment.refunded;
         if (rest > 0) await this.giveBack(manager, payment, rest, '', true, now);
+        else await this.endTermOf(manager, payment, now);
       } else if (payment.state !== 'dropped') await dropPayment(manager, payment, now);
     }
+  }
+
+  /** Ends what a payment had begun of which nothing is left to go back: it was free, or all of it has gone back before. */
+  private async endTermOf(manager: EntityManager, { term: id, member }: Payment, now: Instant): Promise<void> {
+    const term = id ? await lockTerm(manager, id) : null;
+    const person = term && (await PersonInHand.read(manager, member));
+    if (!term || !person) return;
+    await this.terms.apply(manager, person, term, { it: 'refunded', amount: 0, ofSpan: false, ends: true }, now);
+    await person.write(this.setup);
   }
 
   private async keepCard(

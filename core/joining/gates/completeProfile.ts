@@ -40,6 +40,7 @@ export const completeProfile: GateKind<Gate, Detail, Sight> & {
   sight,
   waitsFor: 'applicant',
   once: false,
+  stays: true,
   passedBy: 'profileCompleted',
   messages: ({ message, reminder }) => [
     { at: 'message', message },

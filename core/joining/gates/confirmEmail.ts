@@ -63,6 +63,7 @@ export const confirmEmail: GateKind<Gate, Detail, Sight> & {
   sight,
   waitsFor: 'applicant',
   once: true,
+  stays: true,
   passedBy: 'emailConfirmed',
   messages: (gate) => [{ at: 'message', message: gate.message }],
   promise: (gate, reader) => ({

@@ -58,6 +58,10 @@ gateKinds satisfies Complete;
 export const kindOf = (gate: { readonly kind: GateItem['kind'] }): GateKind<GateItem, GateDetail, GateSight> =>
   gateKinds[gate.kind] as unknown as GateKind<AnyGate & GateItem, GateDetail, GateSight>;
 
+/** Whether a gate of that kind stays passed once an application has ended; of one that is not known any more it does. */
+export const staysPassed = (kind: string): boolean =>
+  (gateKinds as Record<string, { readonly stays: boolean } | undefined>)[kind]?.stays ?? true;
+
 /** The kinds at which somebody of those is waited for. */
 export const kindsWaitingFor = (who: 'reviewers' | 'applicant'): GateItem['kind'][] =>
   (Object.keys(gateKinds) as GateItem['kind'][]).filter((kind) => gateKinds[kind].waitsFor === who);

@@ -75,6 +75,8 @@ export type GateKind<G extends AnyGate, D extends { kind: string }, S extends { 
   readonly waitsFor: 'reviewers' | 'applicant' | 'nobody';
   /** Passed once, another gate of this kind has nothing more to ask. */
   readonly once: boolean;
+  /** Whether it stays passed once an application has ended outside: money goes back then, and a place becomes free. */
+  readonly stays: boolean;
   /** What the history says when it is passed. */
   readonly passedBy: Happening['what'];
   /** The messages it sends by itself, with the place that names each. */

@@ -45,6 +45,7 @@ export const payment: GateKind<Gate, Detail, Sight> & {
   sight,
   waitsFor: 'applicant',
   once: true,
+  stays: false,
   passedBy: 'paid',
   messages: ({ message, reminder }) => [
     { at: 'message', message },

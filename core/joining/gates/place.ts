@@ -34,6 +34,7 @@ export const place: GateKind<Gate, Detail, Sight> & { item: typeof item; detail:
     sight,
     waitsFor: 'nobody',
     once: true,
+    stays: false,
     passedBy: 'placeGiven',
     messages: ({ waiting, free }) => [
       ...(waiting ? [{ at: 'waiting', message: waiting }] : []),

@@ -72,6 +72,7 @@ export const review: GateKind<Gate, Detail, Sight> & { item: typeof item; detail
     sight,
     waitsFor: 'reviewers',
     once: false,
+    stays: true,
     passedBy: 'approved',
     messages: (gate) => [{ at: 'reminder', message: gate.reminder }],
     promise: (gate, reader) => ({

@@ -1,0 +1,91 @@
+/** What was paid or given on the way in, where the way ends elsewhere: an application that pays and is declined by its reviewer. */
+import { afterAll, beforeAll, expect, it } from 'vitest';
+import type { BooksView } from '../../contract';
+import { PAYS, giveCard, pay, payersOf, placeOf, type Payer } from '../../tests/support/money';
+import { Caller, makeStack, until, type Stack } from '../../tests/support/stack';
+
+let stack: Stack;
+let bea: Caller;
+let tamsin: Caller;
+let payers: ReturnType<typeof payersOf>;
+beforeAll(async () => {
+  stack = await makeStack({ members: 5 });
+  payers = payersOf(stack);
+  bea = await new Caller(stack.address).staffIn('bea@quillmoor.example');
+  tamsin = await new Caller(stack.address).staffIn('tamsin@quillmoor.example');
+  await stack.publish((doc) => {
+    const review = doc.paths.find(({ id }) => id === 'keeper-path')!.gates.find(({ kind }) => kind === 'review')!;
+    doc.paths.find(({ id }) => id === 'patron-path')!.gates.push(review);
+    doc.codes.push({ id: 'guest' as never, title: 'A guest', word: 'GUEST', off: { percent: 100 }, on: 'first' });
+  });
+});
+afterAll(() => stack.stop());
+
+const termsOf = (who: Payer) =>
+  stack.query<{ state: string; level: string }>(
+    'SELECT t.state, t.level FROM term t JOIN member m ON m.id = t.member WHERE m.mail = ?',
+    [who.mail],
+  );
+const heldBy = (who: Payer) =>
+  stack.query(
+    'SELECT h.level FROM member_term h JOIN member m ON m.id = h.member WHERE m.mail = ? AND (h.until_at IS NULL OR h.until_at > ?)',
+    [who.mail, new Date(stack.services.clock.now())],
+  );
+async function decide(who: Payer, what: 'decline' | 'reopen' | 'approve', body = {}): Promise<number> {
+  const [row] = await stack.query<{ id: string }>(
+    'SELECT a.id FROM application a JOIN member m ON m.id = a.member WHERE m.mail = ?',
+    [who.mail],
+  );
+  const { status } = await tamsin.post(`/desk/applications/${row!.id}/${what}`, body);
+  await stack.settled();
+  return status;
+}
+const decline = async (who: Payer): Promise<void> =>
+  expect(await decide(who, 'decline', { reason: 'No apiary within reach.' })).toBe(200);
+async function pays(who: Payer, amount: string): Promise<void> {
+  const { body } = await pay(who, { amount });
+  await giveCard(body.next, PAYS);
+  await placeOf(who, body.here, 'paying');
+  await stack.settled();
+}
+const balanced = async () => expect((await bea.get<BooksView>('/desk/money/books?anew=yes')).body.faults).toEqual([]);
+
+it('what was paid goes back to the card, and the term that had begun ends', async () => {
+  const who = await payers.atTheGate();
+  await pays(who, '30');
+  expect(await termsOf(who)).toEqual([{ state: 'running', level: 'patron' }]);
+  await decline(who);
+  await until('it to go back', async () =>
+    stack.house.all().some(({ refunds, amount }) => amount === 3000 && refunds.some((one) => one.amount === 3000))
+      ? true
+      : null,
+  );
+  expect(await termsOf(who)).toEqual([{ state: 'ended', level: 'patron' }]);
+  expect(await heldBy(who)).toEqual([]);
+  await balanced();
+});
+
+it('what was given for nothing, by a code, ends as well', async () => {
+  const who = await payers.atTheGate();
+  const { body } = await pay(who, { offer: 'patron/yearly', code: 'GUEST', by: 'transfer' });
+  expect(body.faults ?? []).toEqual([]);
+  expect(await termsOf(who)).toEqual([{ state: 'running', level: 'patron' }]);
+  await decline(who);
+  expect(await termsOf(who)).toEqual([{ state: 'ended', level: 'patron' }]);
+  expect(await heldBy(who)).toEqual([]);
+  await balanced();
+});
+
+it('who is taken up again pays anew before anybody is let in', async () => {
+  const who = await payers.atTheGate();
+  await pays(who, '40');
+  await decline(who);
+  expect(await decide(who, 'reopen')).toBe(200);
+  expect((await placeOf(who, '/joining', 'joining')).act?.kind).toBe('payment');
+  expect(await decide(who, 'approve')).toBe(409);
+  await pays(who, '50');
+  expect(await decide(who, 'approve')).toBe(200);
+  expect(await payers.standingOf(who)).toBe('admitted');
+  expect((await termsOf(who)).map(({ state }) => state).sort()).toEqual(['ended', 'running']);
+  await balanced();
+});
