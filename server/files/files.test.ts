@@ -125,6 +125,16 @@ describe('a file behind a door', () => {
     expect((await get(`/files/${moor.id}/480.webp`, gwenna)).status).toBe(200);
   });
 
+  it('is seen at the desk by whoever looks at its page as somebody, and on no page by those who work on pages', async () => {
+    const staff = await Promise.all(
+      ['wilf', 'tamsin', 'bea'].map((name) => new Caller(stack.address).staffIn(`${name}@quillmoor.example`)),
+    );
+    const see = async (path: string) => Promise.all(staff.map(async (who) => (await get(path, who)).status));
+    expect(await see(`/files/${sheet.id}`)).toEqual([200, 200, 200]);
+    const { body } = await bring('Of the committee', 'minutes.txt', staff[0]!);
+    expect(await see(`/files/${body.id}`)).toEqual([200, 404, 404]);
+  });
+
   it('is shown on its page in the widths there are, its room kept', async () => {
     const html = await (await member('gwenna.fairclough@mail.example')).html('/winter-treatment-guide');
     expect(html).toContain(`srcset="/files/${moor.id}/480.webp 480w, /files/${moor.id}/960.webp 960w`);

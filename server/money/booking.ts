@@ -314,6 +314,8 @@ export class Booking {
         const rest = payment.amount - payment.refunded;
         if (rest > 0) await this.giveBack(manager, payment, rest, '', true, now);
         else await this.endTermOf(manager, payment, now);
+        // A code that was used for it can be used again: by them, or by the last of so many.
+        if (payment.data.code) await manager.getRepository(CodeUseRow).delete({ payment: payment.id });
       } else if (payment.state !== 'dropped') await dropPayment(manager, payment, now);
     }
   }

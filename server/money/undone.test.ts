@@ -42,8 +42,9 @@ async function decide(who: Payer, what: 'decline' | 'reopen' | 'approve', body =
 }
 const decline = async (who: Payer): Promise<void> =>
   expect(await decide(who, 'decline', { reason: 'No apiary within reach.' })).toBe(200);
-async function pays(who: Payer, amount: string): Promise<void> {
-  const { body } = await pay(who, { amount });
+async function pays(who: Payer, amount: string, code = ''): Promise<void> {
+  const { body } = await pay(who, { amount, code });
+  expect(body.faults ?? []).toEqual([]);
   await giveCard(body.next, PAYS);
   await placeOf(who, body.here, 'paying');
   await stack.settled();
@@ -78,12 +79,13 @@ it('what was given for nothing, by a code, ends as well', async () => {
 
 it('who is taken up again pays anew before anybody is let in', async () => {
   const who = await payers.atTheGate();
-  await pays(who, '40');
+  await pays(who, '40', 'MARKET26');
   await decline(who);
   expect(await decide(who, 'reopen')).toBe(200);
   expect((await placeOf(who, '/joining', 'joining')).act?.kind).toBe('payment');
   expect(await decide(who, 'approve')).toBe(409);
-  await pays(who, '50');
+  // The code they had used for what went back is theirs to use, once more.
+  await pays(who, '50', 'MARKET26');
   expect(await decide(who, 'approve')).toBe(200);
   expect(await payers.standingOf(who)).toBe('admitted');
   expect((await termsOf(who)).map(({ state }) => state).sort()).toEqual(['ended', 'running']);
