@@ -34,6 +34,8 @@ export const ApplicationView = z.object({
   question: z.object({ text: text, answer: text.nullable() }).nullable(),
   limit: LimitView.nullable(),
   grants: text,
+  /** What was paid on the way, in words; null where nothing was. */
+  paid: text.nullable(),
 });
 export type ApplicationView = z.infer<typeof ApplicationView>;
 

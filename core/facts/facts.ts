@@ -92,6 +92,13 @@ export function currentTerm(facts: Facts, now: Instant): HeldTerm | null {
   return best;
 }
 
+/**
+ * The day that is told of a level that is held: until when it is paid, or where a renewal is waited for until when it can
+ * come. Null for good.
+ */
+export const toldUntil = ({ until, paidUntil }: Pick<HeldTerm, 'until' | 'paidUntil'>, now: Instant): Instant | null =>
+  typeof paidUntil === 'number' && paidUntil > now ? paidUntil : until;
+
 /** The term that ended last, when none runs now. */
 export function lastTerm(facts: Facts): HeldTerm | null {
   return facts.terms.reduce<HeldTerm | null>(

@@ -40,6 +40,21 @@ describe('what comes by itself', () => {
     expect(days(inReview, 30, admits)).toEqual(['5 reviewersReminded', '14 letThrough']);
   });
 
+  it('names what the applicant is reminded of: a payment or a further form', () => {
+    const asks = (gate: object) => {
+      const doc = quillmoorDocument();
+      const limit = { count: 10, unit: 'days' };
+      const about = { id: 'asks', title: 'Asks', limit, message: 'question', reminder: 'review-reminder' };
+      doc.paths[0]!.gates = [{ ...about, ...gate } as never];
+      const setup = setupOf(doc);
+      const sent = advance(setup.paths.get('keeper-path'), blankApplication(NOW), { it: 'submitted' }, NOW, setup);
+      if (!sent.ok) throw new Error(sent.refusal.code);
+      return days(sent.value.application, 30, setup);
+    };
+    expect(asks({ kind: 'payment', offers: [{ level: 'keeper' }] })).toEqual(['5 askedToPayAgain', '10 closed']);
+    expect(asks({ kind: 'completeProfile', form: 'join-quillmoor' })).toEqual(['5 applicantReminded', '10 closed']);
+  });
+
   it('is nothing once the application has ended', () => {
     const declined = after(
       [0, { it: 'submitted' }],

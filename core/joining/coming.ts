@@ -10,7 +10,13 @@ import type { Happening } from './events';
 import type { WalkedPath } from './path';
 
 export type Foretold =
-  'applicantReminded' | 'reviewersReminded' | 'limitExtended' | 'letThrough' | 'closed' | 'sweptAway';
+  | 'applicantReminded'
+  | 'askedToPayAgain'
+  | 'reviewersReminded'
+  | 'limitExtended'
+  | 'letThrough'
+  | 'closed'
+  | 'sweptAway';
 export type Coming = { readonly at: Instant; readonly what: Foretold };
 
 /** Which happenings the clock can bring about; null for those that need somebody. */
@@ -44,7 +50,7 @@ const foretold: Record<Happening['what'], Foretold | null> = {
   placeGiven: null,
   paid: null,
   paymentRefused: null,
-  askedToPayAgain: 'applicantReminded',
+  askedToPayAgain: 'askedToPayAgain',
 };
 
 /** What comes by itself until the instant `until`, in order. */

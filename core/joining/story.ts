@@ -2,7 +2,7 @@
  * Purpose: what a step along a path adds to the person's timeline.
  * Invariant: a function of the step alone, so that a real day, the demo and a rehearsal tell the same story.
  */
-import { sayStanding, type Standing } from '../facts';
+import { sayStanding, toldUntil, type Standing } from '../facts';
 import { never, sayDate, type Instant } from '../kernel';
 import { daysBetween } from '../kernel/calendar';
 import type { Setup } from '../setup';
@@ -63,7 +63,8 @@ const titles: Record<Happening['what'], ((says: Words, by: string) => string) | 
   applicantReminded: (says) => says.applicantReminded,
   waitsForPlace: (says) => says.onWaitingList,
   placeGiven: (says) => says.gotPlace,
-  paid: (says) => says.paid,
+  // Told with its receipt where it is booked.
+  paid: null,
   paymentRefused: (says) => says.cardRefused,
   askedToPayAgain: (says) => says.askedToPay,
 };
@@ -102,10 +103,9 @@ function momentOfEffect(effect: Effect, application: Application, at: Instant, s
       };
     case 'giveLevel': {
       const level = levelOf(effect.level);
+      const until = toldUntil(effect, at);
       const title =
-        effect.until === null
-          ? says.given({ level })
-          : says.givenUntil({ level, date: sayDate(effect.until, setup.doc.site) });
+        until === null ? says.given({ level }) : says.givenUntil({ level, date: sayDate(until, setup.doc.site) });
       return { at, what: 'level.given', title };
     }
     case 'takeLevel':

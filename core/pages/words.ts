@@ -1,7 +1,7 @@
 /**
  * Purpose: the personal words of one viewer.
  */
-import { currentTerm, type Facts } from '../facts';
+import { currentTerm, toldUntil, type Facts } from '../facts';
 import { showValue } from '../fields';
 import {
   fieldOfChip,
@@ -29,7 +29,7 @@ const words: Record<ChipOf<'person' | 'site'>, Word> = {
   },
   termEnd(facts, now, setup) {
     const term = currentTerm(facts, now);
-    const until = term?.paidUntil ?? term?.until ?? null;
+    const until = term ? toldUntil(term, now) : null;
     return until === null ? null : sayDate(until, setup.doc.site);
   },
   groups(facts, _now, setup) {

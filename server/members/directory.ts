@@ -5,7 +5,7 @@
 import type { DataSource } from 'typeorm';
 import type { MemberRow, MemberSort, PersonHit } from '../../contract';
 import type { Rule } from '../../core/doors';
-import { currentTerm, lastTerm, standings, type Facts, type Standing } from '../../core/facts';
+import { currentTerm, lastTerm, standings, toldUntil, type Facts, type Standing } from '../../core/facts';
 import {
   type GroupId,
   type LevelId,
@@ -166,7 +166,7 @@ function rowView(row: Row, facts: Facts | undefined, setup: Setup, now: Instant)
         : row.standing === 'declined'
           ? words.declined({ date: since })
           : joined,
-    until: untilOf(row.standing, term?.until ?? null, since, setup, now),
+    until: untilOf(row.standing, term && toldUntil(term, now), since, setup, now),
     seen: row.seen_at ? seenOn(row.seen_at.getTime(), now, setup) : words.never,
   };
 }

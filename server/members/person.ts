@@ -1,7 +1,7 @@
 /** Purpose: one person for staff: facts, membership and timeline, in words. */
 import type { EntityManager } from 'typeorm';
 import type { MemberView } from '../../contract';
-import { currentTerm, lastTerm, sayStanding, type Facts } from '../../core/facts';
+import { currentTerm, lastTerm, sayStanding, toldUntil, type Facts } from '../../core/facts';
 import { lineOf, type AnswerLine } from '../../core/fields';
 import { listed, sayDate, sayNearDate, sayShortDate, type Instant, type MemberId } from '../../core/kernel';
 import type { Setup } from '../../core/setup';
@@ -51,8 +51,9 @@ function membershipOf(facts: Facts, setup: Setup, now: Instant): string {
   const term = currentTerm(facts, now);
   const { site } = setup.doc;
   const words = membersSays(site);
-  if (term?.until === null) return words.forGood({ level: title(term.level) });
-  if (term) return words.until({ level: title(term.level), date: sayShortDate(term.until, site) });
+  const until = term && toldUntil(term, now);
+  if (term && until === null) return words.forGood({ level: title(term.level) });
+  if (term && until) return words.until({ level: title(term.level), date: sayShortDate(until, site) });
   const last = lastTerm(facts);
   if (last?.until) return words.ended({ level: title(last.level), date: sayShortDate(last.until, site) });
   return facts.standing === 'applicant' ? words.noLevelYet : words.noLevel;

@@ -1,7 +1,9 @@
 /** What was paid or given on the way in, where the way ends elsewhere: an application that pays and is declined by its reviewer. */
 import { afterAll, beforeAll, expect, it } from 'vitest';
-import type { BooksView } from '../../contract';
+import type { BooksView, MemberView } from '../../contract';
+import { sayShortDate } from '../../core/kernel';
 import { PAYS, giveCard, pay, payersOf, placeOf, type Payer } from '../../tests/support/money';
+import { quillmoor } from '../../tests/support/quillmoor';
 import { Caller, makeStack, until, type Stack } from '../../tests/support/stack';
 
 let stack: Stack;
@@ -49,12 +51,25 @@ async function pays(who: Payer, amount: string, code = ''): Promise<void> {
   await placeOf(who, body.here, 'paying');
   await stack.settled();
 }
+async function sheetOf(who: Payer): Promise<MemberView> {
+  const [row] = await stack.query<{ id: string }>('SELECT id FROM member WHERE mail = ?', [who.mail]);
+  return (await tamsin.get<MemberView>(`/desk/members/${row!.id}`)).body;
+}
 const balanced = async () => expect((await bea.get<BooksView>('/desk/money/books?anew=yes')).body.faults).toEqual([]);
 
 it('what was paid goes back to the card, and the term that had begun ends', async () => {
   const who = await payers.atTheGate();
   await pays(who, '30');
   expect(await termsOf(who)).toEqual([{ state: 'running', level: 'patron' }]);
+  // Who reviews reads that it is paid, once; until when, by what is paid and not by how long a renewal is waited for.
+  const { application, timeline, membership } = await sheetOf(who);
+  expect([application!.paid, application!.grants]).toEqual(['Paid £30.00 for Patron', 'nothing but admission']);
+  expect(timeline.filter(({ title }) => title.startsWith('Paid'))).toHaveLength(1);
+  const [held] = await stack.query<{ paid_until: Date }>(
+    'SELECT h.paid_until FROM member_term h JOIN member m ON m.id = h.member WHERE m.mail = ?',
+    [who.mail],
+  );
+  expect(membership).toBe(`Patron until ${sayShortDate(held!.paid_until.getTime(), quillmoor.doc.site)}`);
   await decline(who);
   await until('it to go back', async () =>
     stack.house.all().some(({ refunds, amount }) => amount === 3000 && refunds.some((one) => one.amount === 3000))

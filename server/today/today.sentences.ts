@@ -20,6 +20,7 @@ export const todaySays = sentences({
   sent: { one: 'message sent', other: 'messages sent' },
   swept: { one: 'unfinished sign-up swept away', other: 'unfinished sign-ups swept away' },
   applicantReminded: 'Reminded of a further form: {who}',
+  askedToPayAgain: 'Reminded of the payment: {who}',
   reviewersReminded: 'Reviewers are reminded of {who}',
   limitExtended: 'Reviewers are asked again about {who}',
   letThrough: '{who} let in: time to say no is over',

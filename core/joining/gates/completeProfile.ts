@@ -41,7 +41,6 @@ export const completeProfile: GateKind<Gate, Detail, Sight> & {
   waitsFor: 'applicant',
   once: false,
   stays: true,
-  passedBy: 'profileCompleted',
   messages: ({ message, reminder }) => [
     { at: 'message', message },
     { at: 'reminder', message: reminder },

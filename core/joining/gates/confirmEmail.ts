@@ -64,7 +64,6 @@ export const confirmEmail: GateKind<Gate, Detail, Sight> & {
   waitsFor: 'applicant',
   once: true,
   stays: true,
-  passedBy: 'emailConfirmed',
   messages: (gate) => [{ at: 'message', message: gate.message }],
   promise: (gate, reader) => ({
     title: joiningSays(reader).confirmEmail,

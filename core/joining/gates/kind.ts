@@ -77,8 +77,6 @@ export type GateKind<G extends AnyGate, D extends { kind: string }, S extends { 
   readonly once: boolean;
   /** Whether it stays passed once an application has ended outside: money goes back then, and a place becomes free. */
   readonly stays: boolean;
-  /** What the history says when it is passed. */
-  readonly passedBy: Happening['what'];
   /** The messages it sends by itself, with the place that names each. */
   messages(gate: G): { readonly at: string; readonly message: MessageId }[];
   /** Told before anyone has applied. */

@@ -46,7 +46,6 @@ export const payment: GateKind<Gate, Detail, Sight> & {
   waitsFor: 'applicant',
   once: true,
   stays: false,
-  passedBy: 'paid',
   messages: ({ message, reminder }) => [
     { at: 'message', message },
     { at: 'reminder', message: reminder },

@@ -35,7 +35,6 @@ export const place: GateKind<Gate, Detail, Sight> & { item: typeof item; detail:
     waitsFor: 'nobody',
     once: true,
     stays: false,
-    passedBy: 'placeGiven',
     messages: ({ waiting, free }) => [
       ...(waiting ? [{ at: 'waiting', message: waiting }] : []),
       ...(free ? [{ at: 'free', message: free }] : []),

@@ -73,7 +73,6 @@ export const review: GateKind<Gate, Detail, Sight> & { item: typeof item; detail
     waitsFor: 'reviewers',
     once: false,
     stays: true,
-    passedBy: 'approved',
     messages: (gate) => [{ at: 'reminder', message: gate.reminder }],
     promise: (gate, reader) => ({
       title: joiningSays(reader).reads({ reader: gate.reader }),

@@ -327,6 +327,7 @@ export const joiningSays = sentences({
   ifNobody: 'If nobody does anything',
   signsUp: 'Signs up',
   applicantReminded: 'Is reminded of the further form',
+  askedToPayAgain: 'Is reminded of the payment',
   reviewersReminded: 'The reviewers are reminded',
   limitExtended: 'Time runs out, reviewers asked again',
   letThrough: 'Let through',

@@ -113,6 +113,7 @@ useLetter('n', () => {
     </div>
     <template v-if="application.canReview">
       <p class="quiet">{{ says.yesGives({ grants: application.grants }) }}</p>
+      <p v-if="application.paid" class="quiet">{{ says.paidBefore({ paid: application.paid }) }}</p>
       <form v-if="asking" novalidate @submit.prevent="asking === 'decline' ? decline() : ask()">
         <FieldFrame
           :id="`review-${asking}`"

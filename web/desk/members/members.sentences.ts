@@ -20,6 +20,7 @@ export const membersSays = sentences({
   about: 'About {name}',
   person: 'Person',
   yesGives: 'A yes gives {grants}.',
+  paidBefore: '{paid}. A no gives it back.',
   admit: 'Admit {name}',
   notAnsweredYet: '{name} has not answered yet.',
   whyNot: 'Why not? {name} reads this',
