@@ -27,6 +27,8 @@ export const ApplicationView = z.object({
   gate: text.nullable(),
   says: text,
   canReview: z.boolean(),
+  /** Whether reviewers are waited for, and not whoever applied. */
+  inReview: z.boolean(),
   /** May be taken up again by the one who looks. */
   canReopen: z.boolean(),
   answers: z.array(AnswerLine),

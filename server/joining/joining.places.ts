@@ -112,6 +112,7 @@ function joiningPlace(application: Application, asked: Asked, pay: PayView | nul
   const gate = gateOf(path, application);
   const further = furtherForm(application, setup);
   const landing = path && setup.pages.get(path.landing);
+  const paidBack = application.passed.some(({ kind }) => kind === 'payment') ? [words.paidBack] : [];
   const ended: Record<Exclude<Application['state'], 'open'>, { says: string; href: string; label: string }> = {
     admitted: {
       says: words.admittedOn({ date: sayDate(application.endedAt ?? now, place) }),
@@ -119,12 +120,12 @@ function joiningPlace(application: Application, asked: Asked, pay: PayView | nul
       label: words.goIn,
     },
     declined: {
-      says: words.theReason({ reason: declinedFor(application) }),
+      says: [words.theReason({ reason: declinedFor(application) }), ...paidBack].join('\n'),
       href: `mailto:${place.replyTo}`,
       label: words.writeToUs,
     },
     outOfTime: {
-      says: words.weRanOut,
+      says: [words.weRanOut, ...paidBack].join('\n'),
       href: `mailto:${place.replyTo}`,
       label: words.writeToUs,
     },

@@ -101,6 +101,7 @@ export async function applicationView(
     says:
       application.state === 'open' ? waitsAt(path, application, now, setup.doc.site) : endedLine(application, setup),
     canReview: mayReview && gate?.kind === 'review',
+    inReview: gate?.kind === 'review',
     canReopen: reviewer !== null && (application.state === 'declined' || application.state === 'outOfTime'),
     answers: answersOf(application, setup),
     duplicates: application.state === 'open' ? await likelyDuplicates(manager, application, setup) : [],

@@ -78,6 +78,7 @@ it('what was paid goes back to the card, and the term that had begun ends', asyn
   );
   expect(await termsOf(who)).toEqual([{ state: 'ended', level: 'patron' }]);
   expect(await heldBy(who)).toEqual([]);
+  expect((await placeOf(who, '/joining', 'joining')).outcome?.says).toContain('What you paid goes back to you.');
   await balanced();
 });
 
@@ -99,6 +100,7 @@ it('who is taken up again pays anew before anybody is let in', async () => {
   expect(await decide(who, 'reopen')).toBe(200);
   expect((await placeOf(who, '/joining', 'joining')).act?.kind).toBe('payment');
   expect(await decide(who, 'approve')).toBe(409);
+  expect((await sheetOf(who)).application).toMatchObject({ inReview: false, canReview: false, paid: null });
   // The code they had used for what went back is theirs to use, once more.
   await pays(who, '50', 'MARKET26');
   expect(await decide(who, 'approve')).toBe(200);

@@ -153,7 +153,9 @@ useLetter('n', () => {
         <p v-if="drafts.unsent(id)" class="quiet review__unsent">{{ says.draftKept }}</p>
       </template>
     </template>
-    <p v-else class="quiet review__why">{{ says.notYours }}</p>
+    <p v-else class="quiet review__why">
+      {{ application.inReview ? says.notYours : says.theirTurn({ name: firstName }) }}
+    </p>
     <UnsentWords v-if="!application.canReview" :application="application.id" />
   </section>
 </template>

@@ -76,6 +76,7 @@ export const membersSays = sentences({
   ask: 'Ask…',
   draftKept: 'What you began to write is kept.',
   notYours: 'Reading it is for those who review; your part does not include it.',
+  theirTurn: 'The next step is {name}’s. Nothing is asked of you.',
   narrowByStanding: 'Narrow by standing',
   everyone: 'Everyone',
   savedViews: 'Views',
