@@ -27,7 +27,7 @@ import { Files } from './files';
 import { insightFor } from './insight';
 import { Conversions, Directory, SavedViews, listedMembers, memberUses } from './members';
 import { Outbox, StuckLetters } from './messages';
-import { HttpCardHouse, buildMoney, moneyPlaces, type CardHouse } from './money';
+import { HttpCardHouse, buildMoney, isOffered, moneyPlaces, type CardHouse } from './money';
 import { Acts, sweepSendings } from './platform/acts';
 import { SiteClock } from './platform/clock';
 import type { Config } from './platform/config';
@@ -103,7 +103,9 @@ export async function buildServices(config: Config, log: Log): Promise<{ service
       ...searchPlaces,
       ...joiningPlaces(joining, paying),
       ...formsPlaces(followUps),
-      ...accountPlaces(accounts, viewers, (member, now) => membership.own(member, now)),
+      ...accountPlaces(accounts, viewers, async (facts, now) =>
+        membership.own(facts, now, await isOffered(facts, { paying, live, offersAtGate })),
+      ),
       ...moneyPlaces({ paying, live, offersAtGate, receipts }),
     },
     listed: (block, { facts }, { setup }) => listedMembers(db, block, facts, setup),

@@ -231,6 +231,14 @@ describe('taken up again after a no', () => {
     const ended = declinedAt(placed, events.submitted, events.placeGiven, events.codeEntered);
     const again = must(ended, events.reopened, NOW + DAY, placed).application;
     expect(again).toMatchObject({ state: 'open', detail: { kind: 'place', waiting: false } });
+    // Until then they read what they have shown, what is undone, and where it ended.
+    const route = (application: Application) =>
+      routeOf(pathOf(application, placed)!, application, placed).map(({ title, says, state }) => [title, says, state]);
+    expect(route(ended)).toEqual([
+      ['A place', 'Undone on 14 October 2026, when your application ended.', 'toCome'],
+      ['Email confirmed', 'Done on 14 October 2026.', 'done'],
+      ['Tamsin reads your application', 'Your application ended here on 14 October 2026.', 'toCome'],
+    ]);
     // What they have shown stays shown.
     const free = must(again, events.placeGiven, NOW + 2 * DAY, placed).application;
     expect(free.detail?.kind).toBe('review');

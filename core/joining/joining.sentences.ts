@@ -4,6 +4,8 @@ import { sentences } from '../kernel';
 export const joiningSays = sentences(
   {
     doneOn: 'Done on {date}.',
+    endedHere: 'Your application ended here on {date}.',
+    undoneOn: 'Undone on {date}, when your application ended.',
     notAsked: 'Not asked of you.',
     waitsNowhere: 'Waits at a gate that is gone; it goes on by itself.',
     waits: 'Waits at gate {number} of {gates}, {title}.',

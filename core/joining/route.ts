@@ -21,21 +21,29 @@ export type GateView = {
 export const gatePromise = (gate: GateItem, reader: Reader): { title: string; says: string } =>
   kindOf(gate).promise(gate, reader);
 
-/** The gates of the path with this application's progress. */
+/** The gates of the path with this application's progress; of one that ended outside only those up to its end. */
 export function routeOf(path: WalkedPath, application: Application, setup: Setup): GateView[] {
   const place = setup.doc.site;
   const says = joiningSays(place);
   const here = gateOf(path, application);
-  return path.gates.map((gate, at) => {
+  const { state, endedAt } = application;
+  const over = state !== 'open' && state !== 'admitted' && endedAt !== null ? sayDate(endedAt, place) : null;
+  return path.gates.flatMap((gate, at): GateView[] => {
     const number = at + 1;
     const kind = kindOf(gate);
     const behind = application.passed.find(
       (passed) => passed.gate === gate.id || (passed.kind === gate.kind && kind.once),
     );
+    const promise = kind.promise(gate, place);
+    if (behind && over !== null && !kind.stays)
+      return [{ number, title: promise.title, says: says.undoneOn({ date: over }), state: 'toCome' }];
     const title = kind.doneTitle(gate, place);
-    if (behind) return { number, title, says: says.doneOn({ date: sayDate(behind.at, place) }), state: 'done' };
-    if (application.state === 'admitted') return { number, title, says: says.notAsked, state: 'done' };
-    return { number, ...kind.promise(gate, place), state: gate === here ? 'now' : 'toCome' };
+    if (behind) return [{ number, title, says: says.doneOn({ date: sayDate(behind.at, place) }), state: 'done' }];
+    if (state === 'admitted') return [{ number, title, says: says.notAsked, state: 'done' }];
+    if (over === null) return [{ number, ...promise, state: gate === here ? 'now' : 'toCome' }];
+    return gate.id === application.gate
+      ? [{ number, title: promise.title, says: says.endedHere({ date: over }), state: 'toCome' }]
+      : [];
   });
 }
 

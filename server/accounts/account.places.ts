@@ -1,18 +1,18 @@
 /** Purpose: the places of a member's account on the site. */
 import type { OwnMoneyView, PlaceView } from '../../contract';
-import { sayStanding } from '../../core/facts';
+import { sayStanding, type Facts } from '../../core/facts';
 import { ownFields, questionsOf, lineOf, type PartOfForm } from '../../core/fields';
 import { wordsFor } from '../../core/pages';
 import type { Viewers } from '../callers';
 import { alreadyIn, beforehand, safeNext, signInFirst, type Asked, type Places } from '../site';
 import type { Accounts } from './account.service';
-import type { Instant, MemberId, Reader } from '../../core/kernel';
+import type { Instant, Reader } from '../../core/kernel';
 import { accountsSays } from './accounts.sentences';
 
 const says = ({ live }: Asked) => accountsSays(live.setup.doc.site);
 
 /** What the account says of money; null where somebody has nothing to do with it. */
-export type OwnMoney = (member: MemberId, now: Instant) => Promise<OwnMoneyView | null>;
+export type OwnMoney = (facts: Facts, now: Instant) => Promise<OwnMoneyView | null>;
 
 export const accountPlaces = (accounts: Accounts, viewers: Viewers, money: OwnMoney): Places => ({
   'sign-in': (asked) => {
@@ -47,7 +47,7 @@ async function ownAccount(asked: Asked, viewers: Viewers, money: OwnMoney): Prom
     standing: facts.standing ? sayStanding(facts.standing, setup.doc.site) : '',
     level: levelLine(words('level'), words('termEnd'), setup.doc.site),
     groups: words('groups'),
-    money: facts.standing === 'applicant' ? null : await money(facts.member as MemberId, now),
+    money: await money(facts, now),
     ...profile(asked),
     sessions: session === null ? [] : await viewers.sessionsOf('member', facts.member ?? '', session, setup.doc.site),
   };

@@ -309,10 +309,11 @@ export class Booking {
   /** What an application leaves behind when it ends or is erased: nothing is asked for any more, what was paid goes back. */
   async letGo(manager: EntityManager, application: ApplicationId, now: Instant): Promise<void> {
     const rows = (await manager.getRepository(PaymentRow).findBy({ application })) as Payment[];
+    const { applicationEnded: because } = moneySays(this.setup.doc.site);
     for (const payment of rows) {
       if (payment.state === 'paid') {
         const rest = payment.amount - payment.refunded;
-        if (rest > 0) await this.giveBack(manager, payment, rest, '', true, now);
+        if (rest > 0) await this.giveBack(manager, payment, rest, because, true, now);
         else await this.endTermOf(manager, payment, now);
         // A code that was used for it can be used again: by them, or by the last of so many.
         if (payment.data.code) await manager.getRepository(CodeUseRow).delete({ payment: payment.id });

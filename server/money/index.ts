@@ -3,7 +3,7 @@ export { buildMoney } from './build';
 export { HttpCardHouse, type CardHouse } from './card.house';
 export { cardNotices, type NoticePorts } from './notices';
 export type { Paying } from './paying';
-export { payApi, type PayApi, type PayPorts } from './pay.api';
+export { isOffered, payApi, type PayApi, type PayPorts } from './pay.api';
 export { moneyForms, paySend, termSend } from './money.forms';
 export { choiceOf, moneyPlaces } from './money.places';
 export { receiptRoute, type ReceiptPorts } from './receipt.store';

@@ -1,6 +1,7 @@
 /** Purpose: what goes on, as its owner sees it in the account and deals with it; and what is given by hand. */
 import type { DataSource } from 'typeorm';
 import type { OwnMoneyView, TermView } from '../../contract';
+import type { Facts } from '../../core/facts';
 import {
   ok,
   refuse,
@@ -46,8 +47,12 @@ export class Membership {
     return this.ports.live.must.setup;
   }
 
-  /** What the account says of money; null where somebody has nothing to do with it. */
-  async own(member: MemberId, now: Instant): Promise<OwnMoneyView | null> {
+  /**
+   * What the account says of money; null where somebody has nothing to do with it.
+   * @param offered whether they may choose another level now
+   */
+  async own({ member: id, standing }: Facts, now: Instant, offered: boolean): Promise<OwnMoneyView | null> {
+    const member = id as MemberId;
     const { manager } = this.ports.db;
     const { setup } = this;
     const { site } = setup.doc;
@@ -57,18 +62,23 @@ export class Membership {
       .find({ where: { member }, order: { number: 'DESC' }, take: 100 });
     const card = await cardOf(manager, member);
     const canPay = (setup.doc.money.card && this.ports.house !== null) || setup.doc.money.transfer !== undefined;
-    // Who pauses comes back first.
-    const canBuy = canPay && !terms.some(({ state }) => state === 'paused');
-    if (!terms.length && !receipts.length && !canPay) return null;
+    const canBuy = canPay && offered;
+    if (!terms.length && !receipts.length && !canBuy) return null;
     const shown = terms
       .filter((term) => term.state !== 'ended')
       .concat(terms.filter(({ state }) => state === 'ended').slice(0, 1));
     const awaited = (await manager.getRepository(PaymentRow).findBy({ member, state: 'awaited' })) as Payment[];
     return {
       canBuy,
-      terms: shown.map((term) =>
-        termView(term, card?.last ?? null, awaited.find((one) => one.term === term.id) ?? null, now, setup),
-      ),
+      terms: shown
+        .map((term) =>
+          termView(term, card?.last ?? null, awaited.find((one) => one.term === term.id) ?? null, now, setup),
+        )
+        // Nobody is led to a choice of nothing; what was paid on the way in waits for how that ends.
+        .map((view) => ({
+          ...view,
+          may: standing === 'applicant' ? [] : view.may.filter((act) => canBuy || act !== 'switch'),
+        })),
       receipts: receipts.map(({ number, at, amount, kind, data }) => ({
         number: sayReceipt(number),
         date: sayDate(at, site),

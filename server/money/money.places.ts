@@ -26,11 +26,10 @@ export const moneyPlaces = (ports: MoneyPlacePorts): Places => ({
     if (asked.rest !== undefined) return null;
     if (!facts.member) return signInFirst(asked);
     if (facts.standing === 'applicant') return { elsewhere: '/joining' };
-    // Whoever pauses comes back first; the account has the button.
-    if (facts.standing === 'paused') return { elsewhere: '/account' };
+    // To whom nothing is offered the account says why: who pauses comes back first, and has the button there.
     const choosing = await choosingFor(facts, ports);
     const pay = choosing && (await ports.paying.view(choosing, choiceOf(asked), '/pay', now));
-    return pay ? { kind: 'pay', title: words.changeTitle, intro: words.chooseIntro, pay } : null;
+    return pay ? { kind: 'pay', title: words.changeTitle, intro: words.chooseIntro, pay } : { elsewhere: '/account' };
   },
   paid: async (asked) => {
     const { facts } = asked.looker;

@@ -109,6 +109,7 @@ export const moneySays = sentences(
     wentPause: 'Paused at own wish',
     cameBack: 'Back after a pause',
     switchedTo: 'Changed from {was} to {level}',
+    applicationEnded: 'The application has ended.',
     givenBack: '{amount} sent back',
     gift: 'Given {level} by {by}',
     // The desk.

@@ -44,6 +44,13 @@ export async function choosingFor(
   return { member, application: null, offers: ports.paying.open(facts, ports.live.must.setup) };
 }
 
+/** Whether somebody may choose a level in their account, or another one than they have; on the way in they do at the gate. */
+export async function isOffered(facts: Facts, ports: Parameters<typeof choosingFor>[1]): Promise<boolean> {
+  if (facts.standing === 'applicant') return false;
+  const choosing = await choosingFor(facts, ports);
+  return choosing !== null && ports.paying.offers(choosing);
+}
+
 export const payApi = (ports: PayPorts) => {
   const { paying, membership, live, clock } = ports;
   const says = () => moneySays(live.reader);

@@ -152,6 +152,19 @@ export class Paying {
     return found && quoteView(found.quote, found.before, now, this.setup);
   }
 
+  /** Whether there is anything to choose from. */
+  async offers(choosing: Choosing): Promise<boolean> {
+    const { before } = await this.behind(this.ports.db.manager, choosing);
+    return this.others(choosing, before).length > 0;
+  }
+
+  /** What is offered beside what somebody has. */
+  private others({ offers }: Choosing, before: Term | null): Offered[] {
+    return this.offered(offers, this.setup).filter(
+      ({ level, price }) => !before || before.level !== level.id || before.price.id !== price.id,
+    );
+  }
+
   /** The place where somebody chooses; null where nothing is offered. */
   async view(choosing: Choosing, choice: Choice, action: string, now: Instant): Promise<PayView | null> {
     const { setup } = this;
@@ -159,9 +172,7 @@ export class Paying {
     const words = moneySays(site);
     const behind = await this.behind(this.ports.db.manager, choosing);
     const { before } = behind;
-    const all = this.offered(choosing.offers, setup).filter(
-      ({ level, price }) => !before || before.level !== level.id || before.price.id !== price.id,
-    );
+    const all = this.others(choosing, before);
     const first =
       all.find(({ key }) => key === choice.offer) ?? all.find(({ price }) => price.kind !== 'free') ?? all[0];
     if (!first) return null;

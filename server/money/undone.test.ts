@@ -61,6 +61,11 @@ it('what was paid goes back to the card, and the term that had begun ends', asyn
   const who = await payers.atTheGate();
   await pays(who, '30');
   expect(await termsOf(who)).toEqual([{ state: 'running', level: 'patron' }]);
+  // The receipt is in their account, on the way in as well.
+  expect((await placeOf(who, '/account', 'account')).money).toMatchObject({
+    canBuy: false,
+    receipts: [{ amount: '£30.00' }],
+  });
   // Who reviews reads that it is paid, once; until when, by what is paid and not by how long a renewal is waited for.
   const { application, timeline, membership } = await sheetOf(who);
   expect([application!.paid, application!.grants]).toEqual(['Paid £30.00 for Patron', 'nothing but admission']);
@@ -78,6 +83,11 @@ it('what was paid goes back to the card, and the term that had begun ends', asyn
   );
   expect(await termsOf(who)).toEqual([{ state: 'ended', level: 'patron' }]);
   expect(await heldBy(who)).toEqual([]);
+  const letter = await stack.letter(who.mail, ({ subject }) => subject === 'We have sent £30.00 back');
+  expect(letter.text).toContain('We have sent £30.00 back to you. The application has ended.');
+  // Nothing is offered to who is declined, and nothing leads there.
+  expect((await placeOf(who, '/account', 'account')).money?.canBuy).toBe(false);
+  expect((await who.get<{ elsewhere?: string }>('/site/view?path=%2Fpay')).body.elsewhere).toBe('/account');
   expect((await placeOf(who, '/joining', 'joining')).outcome?.says).toContain('What you paid goes back to you.');
   await balanced();
 });

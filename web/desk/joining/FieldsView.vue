@@ -6,6 +6,7 @@ import { fieldKindOf, nameOfPart, type FieldItem } from '../../../core/fields';
 import { idFrom } from '../../../core/setup';
 import KitButton from '../../kit/KitButton.vue';
 import KitOrder from '../../kit/KitOrder.vue';
+import KitRow from '../../kit/KitRow.vue';
 import Trouble from '../../kit/Trouble.vue';
 import Waiting from '../../kit/Waiting.vue';
 import { reader } from '../reader';
@@ -89,13 +90,13 @@ const place = computed(() => (shown.value ? `/join/${shown.value.address}` : '/'
         @order="draft.order('field', [...$event, ...retired.map(({ id }) => id)])"
       >
         <template #default="{ item: field }">
-          <div :id="`field-${field.id}`" class="row" :class="{ 'row--open': field.id === chosen }">
-            <button
-              type="button"
-              class="row__line fields__cols"
-              :aria-expanded="field.id === chosen"
-              @click="open(field.id === chosen ? null : field.id)"
-            >
+          <KitRow
+            :id="`field-${field.id}`"
+            :open="field.id === chosen"
+            cols="fields__cols"
+            @toggle="open(field.id === chosen ? null : field.id)"
+          >
+            <template #line>
               <b class="row__name">{{ field.label }}</b>
               <span>{{ called(field) }}</span>
               <span class="quiet">{{ askedWhere(field.id) }}</span>
@@ -105,12 +106,10 @@ const place = computed(() => (shown.value ? `/join/${shown.value.address}` : '/'
                   common.toFix({ count: toFix(field.id).length })
                 }}</span></span
               >
-            </button>
-            <div v-if="field.id === chosen" class="row__panel">
-              <ItemFindings :findings="toFix(field.id)" />
-              <FieldEditor :id="field.id" @done="open(null)" />
-            </div>
-          </div>
+            </template>
+            <ItemFindings :findings="toFix(field.id)" />
+            <FieldEditor :id="field.id" @done="open(null)" />
+          </KitRow>
         </template>
       </KitOrder>
       <template v-if="retired.length">

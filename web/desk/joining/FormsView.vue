@@ -16,6 +16,7 @@ import { idFrom } from '../../../core/setup';
 import KitChoice from '../../kit/fields/KitChoice.vue';
 import KitButton from '../../kit/KitButton.vue';
 import KitOrder from '../../kit/KitOrder.vue';
+import KitRow from '../../kit/KitRow.vue';
 import KitToggle from '../../kit/KitToggle.vue';
 import MenuButton from '../../kit/MenuButton.vue';
 import Trouble from '../../kit/Trouble.vue';
@@ -190,26 +191,23 @@ const mark = computed(() => {
           @order="setParts($event.map((name) => questions.find((one) => one.id === name)!.part))"
         >
           <template #default="{ item: question }">
-            <div class="row" :class="{ 'row--open': question.id === open }">
-              <button
-                type="button"
-                class="row__line question__cols"
-                :aria-expanded="question.id === open"
-                @click="open = open === question.id ? null : question.id"
-              >
+            <KitRow
+              :open="question.id === open"
+              cols="question__cols"
+              @toggle="open = open === question.id ? null : question.id"
+            >
+              <template #line>
                 <b class="row__name">{{ titleOf(question.part, draft.setup) }}</b>
                 <span class="quiet">{{ askedHow(question.part) }}</span>
-              </button>
-              <div v-if="question.id === open" class="row__panel">
-                <QuestionEditor
-                  :part="question.part"
-                  :before="askedBefore(fields, form.parts, question.at)"
-                  :fault-at="(at) => faultAt(`parts.${question.at}.${at}`)"
-                  @change="setParts(form.parts.map((part, at) => (at === question.at ? $event : part)))"
-                  @take-out="setParts(form.parts.filter((_, at) => at !== question.at))"
-                />
-              </div>
-            </div>
+              </template>
+              <QuestionEditor
+                :part="question.part"
+                :before="askedBefore(fields, form.parts, question.at)"
+                :fault-at="(at) => faultAt(`parts.${question.at}.${at}`)"
+                @change="setParts(form.parts.map((part, at) => (at === question.at ? $event : part)))"
+                @take-out="setParts(form.parts.filter((_, at) => at !== question.at))"
+              />
+            </KitRow>
           </template>
         </KitOrder>
       </template>

@@ -9,6 +9,7 @@ import KitChoice from '../../kit/fields/KitChoice.vue';
 import KitField from '../../kit/fields/KitField.vue';
 import KitTicks from '../../kit/fields/KitTicks.vue';
 import KitButton from '../../kit/KitButton.vue';
+import KitRow from '../../kit/KitRow.vue';
 import Trouble from '../../kit/Trouble.vue';
 import Waiting from '../../kit/Waiting.vue';
 import { typedCount } from '../joining/counts';
@@ -76,14 +77,21 @@ const day = (text: string): string | undefined => (text === '' ? undefined : tex
       <Trouble v-if="draft.loadTrouble" :error="draft.loadTrouble" @again="draft.load()" />
       <Waiting v-else-if="!draft.view" :rows="4" />
       <p v-else-if="codes.length === 0" class="empty">{{ says.noCodes }}</p>
-      <div v-for="item in codes" v-else :key="item.id" class="row" :class="{ 'row--open': item.id === chosen }">
-        <button type="button" class="row__line code-cols" :aria-expanded="item.id === chosen" @click="choose(item.id)">
+      <KitRow
+        v-for="item in codes"
+        v-else
+        :key="item.id"
+        :open="item.id === chosen"
+        cols="code-cols"
+        @toggle="choose(item.id)"
+      >
+        <template #line>
           <b class="row__name">{{ item.word }}</b>
           <span>{{ item.title }}</span>
           <span>{{ saysOf(item.id) }}</span>
           <span class="quiet">{{ item.retired ? says.codeRetired : forWhom(item) }}</span>
-        </button>
-        <div v-if="item.id === chosen && code && site" class="row__panel">
+        </template>
+        <template v-if="code && site">
           <ItemFindings :findings="findings" />
           <p v-if="faulty" class="field__fault" role="alert">{{ says.notSaved }}</p>
           <div class="code-fields">
@@ -176,8 +184,8 @@ const day = (text: string): string | undefined => (text === '' ? undefined : tex
             }}</KitButton>
             <KitButton small kind="danger" @click="draft.remove('code', code.id)">{{ says.codeRemove }}</KitButton>
           </p>
-        </div>
-      </div>
+        </template>
+      </KitRow>
     </section>
     <NewItem v-model="naming" :title="says.addCode" :label="says.codeName" :action="says.makeCode" @make="make" />
   </div>

@@ -13,6 +13,7 @@ import KitField from '../../kit/fields/KitField.vue';
 import KitTicks from '../../kit/fields/KitTicks.vue';
 import KitButton from '../../kit/KitButton.vue';
 import KitOrder from '../../kit/KitOrder.vue';
+import KitRow from '../../kit/KitRow.vue';
 import MenuButton from '../../kit/MenuButton.vue';
 import Trouble from '../../kit/Trouble.vue';
 import Waiting from '../../kit/Waiting.vue';
@@ -201,21 +202,16 @@ const acts = computed(() =>
           @order="(ids) => draft.order('level', ids)"
         >
           <template #default="{ item }">
-            <div class="row" :class="{ 'row--open': item.id === chosen }">
-              <button
-                type="button"
-                class="row__line level-cols"
-                :aria-expanded="item.id === chosen"
-                @click="choose(item.id)"
-              >
+            <KitRow :open="item.id === chosen" cols="level-cols" @toggle="choose(item.id)">
+              <template #line>
                 <b class="row__name">{{ item.title }}</b>
                 <span class="level-cols__count">{{
                   holders.has(item.id) ? sayNumber(holders.get(item.id)!, reader) : '…'
                 }}</span>
                 <span>{{ priceOf(item.id) }}</span>
                 <span class="quiet">{{ item.retired ? says.retired : opens.get(item.id) }}</span>
-              </button>
-              <div v-if="item.id === chosen && level && place" class="row__panel">
+              </template>
+              <template v-if="level && place">
                 <ItemFindings :findings="findings" />
                 <p v-if="faulty" class="field__fault" role="alert">{{ says.notSaved }}</p>
                 <div class="level-names">
@@ -278,8 +274,8 @@ const acts = computed(() =>
                   @take-out="takeOutPrice(price.id)"
                 />
                 <MenuButton class="level-acts" :label="says.thisLevel" :items="acts">{{ says.thisLevel }}</MenuButton>
-              </div>
-            </div>
+              </template>
+            </KitRow>
           </template>
         </KitOrder>
       </template>

@@ -11,6 +11,7 @@ import KitChoice from '../../kit/fields/KitChoice.vue';
 import KitField from '../../kit/fields/KitField.vue';
 import KitButton from '../../kit/KitButton.vue';
 import KitOrder from '../../kit/KitOrder.vue';
+import KitRow from '../../kit/KitRow.vue';
 import MenuButton from '../../kit/MenuButton.vue';
 import Trouble from '../../kit/Trouble.vue';
 import Waiting from '../../kit/Waiting.vue';
@@ -183,62 +184,62 @@ const place = computed(() => {
         <p v-if="rows.length === 0" class="empty">{{ says.noItems }}</p>
         <KitOrder :items="rows" :name-of="({ item }) => titleOf(item)" :label="says.items" @order="order">
           <template #default="{ item: { id: at, item } }">
-            <div class="row" :class="{ 'row--open': open === at }">
-              <button type="button" class="row__line menu-item__line" :aria-expanded="open === at" @click="toggle(at)">
+            <KitRow :open="open === at" cols="menu-item__line" @toggle="toggle(at)">
+              <template #line>
                 <b class="row__name">{{ titleOf(item) }}</b>
                 <span v-if="item.label" class="quiet">{{ says.leadsTo({ title: leadsTo(item.to) }) }}</span>
-              </button>
-              <div v-if="open === at" class="row__panel">
-                <MenuItemEditor
-                  :id="`item-${at}`"
-                  :item="item"
-                  :setup="draft.setup!"
-                  :counts="counts"
-                  :fault-at="(where) => faultAt(`items.${at}.${where}`)"
-                  @change="put(Number(at), { ...item, ...$event })"
-                  @take-out="
-                    setItems(rows.filter((one) => one.id !== at).map((one) => one.item));
-                    open = null;
-                  "
-                >
-                  <KitButton small @click="addWithin(Number(at))">{{ says.addWithin }}</KitButton>
-                </MenuItemEditor>
-              </div>
-              <ul v-if="item.items" class="menu-within" :aria-label="says.within">
-                <li v-for="(inner, n) in item.items" :key="n">
-                  <button
-                    type="button"
-                    class="row__line menu-item__line"
-                    :aria-expanded="open === `${at}.${n}`"
-                    @click="toggle(`${at}.${n}`)"
-                  >
-                    <b>{{ titleOf(inner) }}</b>
-                    <span v-if="inner.label" class="quiet">{{ says.leadsTo({ title: leadsTo(inner.to) }) }}</span>
-                  </button>
-                  <MenuItemEditor
-                    v-if="open === `${at}.${n}`"
-                    :id="`item-${at}-${n}`"
-                    :item="inner"
-                    :setup="draft.setup!"
-                    :counts="counts"
-                    :fault-at="(where) => faultAt(`items.${at}.items.${n}.${where}`)"
-                    @change="
-                      setWithin(
-                        Number(at),
-                        item.items.map((one, k) => (k === n ? $event : one)),
-                      )
-                    "
-                    @take-out="
-                      setWithin(
-                        Number(at),
-                        item.items.filter((_, k) => k !== n),
-                      );
-                      open = null;
-                    "
-                  />
-                </li>
-              </ul>
-            </div>
+              </template>
+              <MenuItemEditor
+                :id="`item-${at}`"
+                :item="item"
+                :setup="draft.setup!"
+                :counts="counts"
+                :fault-at="(where) => faultAt(`items.${at}.${where}`)"
+                @change="put(Number(at), { ...item, ...$event })"
+                @take-out="
+                  setItems(rows.filter((one) => one.id !== at).map((one) => one.item));
+                  open = null;
+                "
+              >
+                <KitButton small @click="addWithin(Number(at))">{{ says.addWithin }}</KitButton>
+              </MenuItemEditor>
+              <template #beneath>
+                <ul v-if="item.items" class="menu-within" :aria-label="says.within">
+                  <li v-for="(inner, n) in item.items" :key="n">
+                    <button
+                      type="button"
+                      class="row__line menu-item__line"
+                      :aria-expanded="open === `${at}.${n}`"
+                      @click="toggle(`${at}.${n}`)"
+                    >
+                      <b>{{ titleOf(inner) }}</b>
+                      <span v-if="inner.label" class="quiet">{{ says.leadsTo({ title: leadsTo(inner.to) }) }}</span>
+                    </button>
+                    <MenuItemEditor
+                      v-if="open === `${at}.${n}`"
+                      :id="`item-${at}-${n}`"
+                      :item="inner"
+                      :setup="draft.setup!"
+                      :counts="counts"
+                      :fault-at="(where) => faultAt(`items.${at}.items.${n}.${where}`)"
+                      @change="
+                        setWithin(
+                          Number(at),
+                          item.items.map((one, k) => (k === n ? $event : one)),
+                        )
+                      "
+                      @take-out="
+                        setWithin(
+                          Number(at),
+                          item.items.filter((_, k) => k !== n),
+                        );
+                        open = null;
+                      "
+                    />
+                  </li>
+                </ul>
+              </template>
+            </KitRow>
           </template>
         </KitOrder>
         <div class="fieldset__foot menu-foot">
