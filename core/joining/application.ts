@@ -62,8 +62,8 @@ export type InHand = { -readonly [K in keyof Application]: Application[K] };
 
 /**
  * A copy to be changed before it is handed out; its lists are still those of the other, and are replaced, never added to.
- * Property by property, since each event makes one: a spread looks up
- * every time what there is to copy, and takes ten times as long.
+ * Property by property, since each event makes one: a spread looks up every time what there is to copy, and takes ten
+ * times as long.
  */
 export function inHand(of: Application): InHand {
   const copy: InHand = {
@@ -90,6 +90,10 @@ export function inHand(of: Application): InHand {
   if (of.asksPlace !== undefined) copy.asksPlace = of.asksPlace;
   return copy;
 }
+
+/** Whether a payment lies behind. What was paid goes back where the application ends outside. */
+export const hasPaid = ({ passed }: Pick<Application, 'passed'>): boolean =>
+  passed.some(({ kind }) => kind === 'payment');
 
 /** What an application starts from. */
 type Begun = Pick<

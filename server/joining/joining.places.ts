@@ -9,6 +9,7 @@ import {
   answersOf,
   gateOf,
   gatePromise,
+  hasPaid,
   heldOf,
   kindOf,
   pathOf,
@@ -112,7 +113,7 @@ function joiningPlace(application: Application, asked: Asked, pay: PayView | nul
   const gate = gateOf(path, application);
   const further = furtherForm(application, setup);
   const landing = path && setup.pages.get(path.landing);
-  const paidBack = application.passed.some(({ kind }) => kind === 'payment') ? [words.paidBack] : [];
+  const paidBack = hasPaid(application) ? [words.paidBack] : [];
   const ended: Record<Exclude<Application['state'], 'open'>, { says: string; href: string; label: string }> = {
     admitted: {
       says: words.admittedOn({ date: sayDate(application.endedAt ?? now, place) }),

@@ -8,6 +8,7 @@ import {
   answersOf,
   gateOf,
   grantsAt,
+  hasPaid,
   limitOf,
   pathOf,
   waitsAt,
@@ -43,13 +44,11 @@ export function grantsOf(application: Application, path: WalkedPath, now: Instan
   });
   const groups = after.groups.map((id) => setup.groups.get(id)?.title ?? id);
   // What is paid for is theirs already.
-  const paid = (isPaid(application) ? [] : paidOn(path)).map((id) =>
+  const paid = (hasPaid(application) ? [] : paidOn(path)).map((id) =>
     words.oncePaid({ level: setup.levels.get(id)?.title ?? id }),
   );
   return listed([...levels, ...paid, ...groups], setup.doc.site) || words.onlyAdmission;
 }
-
-const isPaid = ({ passed }: Application): boolean => passed.some(({ kind }) => kind === 'payment');
 
 /** The level the path would give, for lists. */
 export function levelSought(application: Application, setup: Setup, now: Instant): string {
@@ -107,7 +106,7 @@ export async function applicationView(
     duplicates: application.state === 'open' ? await likelyDuplicates(manager, application, setup) : [],
     question: question ? { text: question.text, answer: question.answer } : null,
     limit: application.limitAt === null ? null : limitView(application, now, setup.doc.site),
-    paid: isPaid(application) ? (application.history.findLast(({ what }) => what === 'paid')?.note ?? null) : null,
+    paid: hasPaid(application) ? (application.history.findLast(({ what }) => what === 'paid')?.note ?? null) : null,
     grants: path ? grantsOf(application, path, now, setup) : joiningSays(setup.doc.site).nothing,
   };
 }

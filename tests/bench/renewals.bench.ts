@@ -282,20 +282,18 @@ async function measured(env: NodeJS.ProcessEnv, count: number): Promise<Measured
     JSON.stringify({ term: id }),
   ]);
   await fill(database.pool, 'job', 'kind, job_key, run_at, payload', rows);
-  const [ours, bare]: Took[] = [
-    { cpu: 0, wall: 0 },
-    { cpu: 0, wall: 0 },
-  ];
+  const ours: Took = { cpu: 0, wall: 0 };
+  const bare: Took = { cpu: 0, wall: 0 };
   for (let turn = 1, done = 0; turn <= TURNS; turn++) {
     const upTo = turn === TURNS ? count : Math.round((count * turn) / TURNS);
-    await timed(ours!, async () => {
+    await timed(ours, async () => {
       jobs.start();
       await until('renewals', async () => (house.taken.size >= upTo ? true : null), 3_600_000);
       // The last of them are booked before it stands.
       await jobs.stop();
     });
     const { size } = house.taken;
-    await timed(bare!, () => byHand(database.pool, bareHouse.url, theirs.slice(done, size)));
+    await timed(bare, () => byHand(database.pool, bareHouse.url, theirs.slice(done, size)));
     done = size;
   }
   const [[paid]] = (await database.pool.query(
@@ -308,7 +306,7 @@ async function measured(env: NodeJS.ProcessEnv, count: number): Promise<Measured
   await admin.end();
   house.stop();
   bareHouse.stop();
-  return { count, ours: ours!, bare: bare! };
+  return { count, ours, bare };
 }
 
 /** @param env the environment of the product */
