@@ -4,25 +4,28 @@
  */
 import { spawn } from 'node:child_process';
 import { randomBytes } from 'node:crypto';
-import { existsSync, readFileSync, writeFileSync } from 'node:fs';
 import { join, resolve } from 'node:path';
 import { build } from './build.mjs';
 import { endLeftovers, forgetRunning, noteRunning } from './leftovers.mjs';
 import { checkNode, installModules, installPackages } from './machine.mjs';
 import { startMariadb } from './mariadb.mjs';
 import { portIsFree } from './ports.mjs';
+import { readPrivate, refuseLink, writePrivate } from './private.mjs';
 import { endRunning, run, whenToldToStop } from './run.mjs';
 import { Obstacle, giveUp, say } from './say.mjs';
 
 /** What the card stand-in and the product know each other by: made once, and read by their owner alone. */
 function secretsOf(folder) {
   const file = join(folder, 'cards.key.json');
-  if (!existsSync(file)) {
-    const made = { key: randomBytes(18).toString('hex'), noticeKey: `whsec_${randomBytes(24).toString('base64')}` };
-    writeFileSync(file, JSON.stringify(made), { mode: 0o600 });
-  }
-  return JSON.parse(readFileSync(file, 'utf8'));
+  const kept = readPrivate(file);
+  if (kept) return JSON.parse(kept);
+  const made = { key: randomBytes(18).toString('hex'), noticeKey: `whsec_${randomBytes(24).toString('base64')}` };
+  writePrivate(file, JSON.stringify(made));
+  return made;
 }
+
+/** What lies in the data folder beside the database. Any of it may have been put there by somebody else. */
+const KEPT = ['files', 'mail.jsonl', 'cards.jsonl', 'cards.key.json'];
 
 /** @param extra.demo loads Quillmoor and lets the clock be moved */
 export async function serve(root, options, extra) {
@@ -37,6 +40,7 @@ export async function serve(root, options, extra) {
       if (parts.length) forgetRunning(folder);
     })());
   whenToldToStop(stop, 0);
+  for (const name of KEPT) refuseLink(join(folder, name));
   await endLeftovers(folder);
   const taken = [];
   for (const [name, port] of Object.entries({

@@ -4,7 +4,7 @@
  * process: what is handed out is a token and the last four digits.
  */
 import { createHmac, randomBytes } from 'node:crypto';
-import { appendFileSync, existsSync, readFileSync } from 'node:fs';
+import { appendKept, readKept } from '../kept';
 import { behaviourOf, type RefusalReason } from './cards';
 
 export type Card = { readonly token: string; readonly last: string; readonly expires: string };
@@ -39,8 +39,7 @@ export class House {
     private readonly file: string | null,
     private readonly now: () => number = Date.now,
   ) {
-    if (!file || !existsSync(file)) return;
-    for (const text of readFileSync(file, 'utf8').split('\n')) if (text) this.take(JSON.parse(text) as Line);
+    if (file) for (const line of readKept<Line>(file)) this.take(line);
   }
 
   /** Hears of what becomes of payments. */
@@ -56,7 +55,7 @@ export class House {
 
   private write(line: Line): void {
     this.take(line);
-    if (this.file) appendFileSync(this.file, `${JSON.stringify(line)}\n`, { mode: 0o600 });
+    if (this.file) appendKept(this.file, line);
   }
 
   private change(payment: Payment, event: Event | null): Payment {

@@ -1,9 +1,8 @@
 /**
  * Purpose: the letters the stand-in holds: kept in a file, so that a restart loses none.
- * Invariant: one Message-ID is one letter, however often it is delivered. Only the owner of the file reads letters in
- * it, and it is reached through no link.
+ * Invariant: one Message-ID is one letter, however often it is delivered.
  */
-import { chmodSync, closeSync, constants, existsSync, openSync, readFileSync, writeSync } from 'node:fs';
+import { appendKept, readKept } from '../kept';
 
 export type Letter = {
   readonly id: string;
@@ -23,19 +22,14 @@ export class Letters {
   private readonly known = new Set<string>();
 
   constructor(private readonly file: string | null) {
-    if (!file || !existsSync(file)) return;
-    closeSync(openSync(file, constants.O_RDONLY | constants.O_NOFOLLOW));
-    chmodSync(file, 0o600);
-    for (const line of readFileSync(file, 'utf8').split('\n')) {
-      if (line) this.keep(JSON.parse(line) as Letter);
-    }
+    if (file) for (const letter of readKept<Letter>(file)) this.keep(letter);
   }
 
   /** Takes a letter in. @returns false when it had come before */
   add(letter: Letter): boolean {
     if (this.known.has(letter.messageId)) return false;
     this.keep(letter);
-    if (this.file) append(this.file, `${JSON.stringify(letter)}\n`);
+    if (this.file) appendKept(this.file, letter);
     return true;
   }
 
@@ -55,11 +49,4 @@ export class Letters {
   get(id: string): Letter | undefined {
     return this.letters.find((letter) => letter.id === id);
   }
-}
-
-function append(path: string, line: string): void {
-  const { O_APPEND, O_CREAT, O_WRONLY, O_NOFOLLOW } = constants;
-  const file = openSync(path, O_APPEND | O_CREAT | O_WRONLY | O_NOFOLLOW, 0o600);
-  writeSync(file, line);
-  closeSync(file);
 }

@@ -113,13 +113,18 @@ describe('npm run demo', () => {
   });
 
   it('keeps its secrets and its letters to their owner, and follows no link that was put in its folder', async () => {
-    for (const file of ['database-password', 'mail.jsonl', 'mariadb/first.sql'])
+    for (const file of ['database-password', 'mail.jsonl', 'cards.jsonl', 'cards.key.json', 'mariadb/first.sql'])
       expect((statSync(join(data, file)).mode & 0o777).toString(8), file).toBe('600');
+    expect((statSync(join(data, 'files')).mode & 0o777).toString(8)).toBe('700');
     const elsewhere = join(folder, 'elsewhere');
     const trap = join(folder, 'trap');
     for (const [link, target] of [
       ['database-password', join(elsewhere, 'note')],
       ['mariadb', elsewhere],
+      ['files', elsewhere],
+      ['cards.jsonl', join(elsewhere, 'note')],
+      ['cards.key.json', join(elsewhere, 'note')],
+      ['mail.jsonl', join(elsewhere, 'note')],
     ] as const) {
       rmSync(trap, { recursive: true, force: true });
       mkdirSync(elsewhere, { recursive: true });

@@ -1,4 +1,4 @@
-import { mkdtemp, readdir, rm } from 'node:fs/promises';
+import { chmod, mkdtemp, readdir, rm, stat } from 'node:fs/promises';
 import { createServer, type IncomingMessage, type Server } from 'node:http';
 import type { AddressInfo } from 'node:net';
 import { tmpdir } from 'node:os';
@@ -38,6 +38,7 @@ const bucket = new Bucket();
 const stores = new Map<string, Blobs>();
 beforeAll(async () => {
   folder = await mkdtemp(join(tmpdir(), 'blobs-'));
+  await chmod(folder, 0o755);
   stores.set('a folder', new FolderBlobs(folder));
   await new Promise<void>((ready) => bucket.server.listen(0, '127.0.0.1', () => ready()));
   const { port } = bucket.server.address() as AddressInfo;
@@ -76,6 +77,12 @@ it('a folder holds nothing half written, and no key leads out of it', async () =
   expect(await readdir(join(folder, 'two'))).toEqual(['whole']);
   for (const key of ['../etc/passwd', '/etc/passwd', 'a/../../b', 'a//b', '', 'A', 'a b'])
     await expect(blobs.get(key)).rejects.toThrow('No key of a file');
+});
+
+it('a folder lets nobody else on the machine read what is in it', async () => {
+  await stores.get('a folder')!.put('five/whole', Buffer.from('for members alone'));
+  const modes = await Promise.all(['', 'five', 'five/whole'].map((path) => stat(join(folder, path))));
+  expect(modes.map(({ mode }) => (mode & 0o777).toString(8))).toEqual(['700', '700', '600']);
 });
 
 it('a store that is away for a moment is asked again; one that refuses is told of', async () => {
