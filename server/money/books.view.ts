@@ -51,6 +51,7 @@ function inWords({ balances, faults, charged, come, back, house }: Books, at: In
     tax: words.accountTax,
   };
   const balance = faults.length === 0;
+  const compared = { told: '', silent: words.houseSilent, none: words.houseNone };
   const said = words.balanceSays({
     charged: say(charged),
     come: say(come),
@@ -59,7 +60,7 @@ function inWords({ balances, faults, charged, come, back, house }: Books, at: In
   });
   return {
     balance,
-    says: [balance ? words.balance : words.unbalanced, said, house ? '' : words.houseUnasked].filter(Boolean).join(' '),
+    says: [balance ? words.balance : words.unbalanced, said, compared[house]].filter(Boolean).join(' '),
     checked: words.checkedAt({ day: sayNearDate(at, now, site), time: sayTime(at, site) }),
     faults: [...faults],
     // What is owed to others stands on the other side; people read it without a sign.
