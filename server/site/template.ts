@@ -69,9 +69,10 @@ export async function loadTemplate(dist: string): Promise<Template> {
       .map((file) => `<${url(file)}>; rel=preload; as=font; type="font/woff2"; crossorigin`)
       .map((link) => (media ? `${link}; media="${media}"` : link))
       .join(', ');
+  // Low: they are for when the page has been seen, and asking for them keeps the parser from it.
   const links = [
-    ...[...preload].map((href) => `<link rel="modulepreload" href="${href}">`),
-    `<script type="module" src="${url(entry.file)}"></script>`,
+    ...[...preload].map((href) => `<link rel="modulepreload" href="${href}" fetchpriority="low">`),
+    `<script type="module" src="${url(entry.file)}" fetchpriority="low"></script>`,
   ].join('');
   return {
     render: renderer.render,
