@@ -35,9 +35,10 @@ defineSlots<{ default(slot: { choice: Value }): unknown }>();
 .kit-toggle .kit-toggle__choice {
   flex: 1;
   justify-content: start;
-  min-width: 0;
+  /* What has no room is scrolled to, never cut off. */
+  min-width: max-content;
   height: auto;
-  padding: 6px 0 6px 11px;
+  padding: 6px 6px 6px 11px;
   border: 0;
   border-left: 1px solid var(--rule);
   border-radius: 0;
@@ -56,10 +57,5 @@ defineSlots<{ default(slot: { choice: Value }): unknown }>();
 .kit-toggle .kit-toggle__choice:focus-visible {
   outline: 2px solid var(--focus);
   outline-offset: -3px;
-}
-@media (max-width: 1000px) {
-  .kit-toggle .kit-toggle__choice {
-    min-width: 96px;
-  }
 }
 </style>
