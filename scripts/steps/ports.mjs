@@ -10,14 +10,13 @@ export function portIsFree(port) {
   });
 }
 
-/** A port nobody listens on just now. */
-export function freePort() {
-  return new Promise((resolve, reject) => {
-    const server = createServer();
-    server.once('error', reject);
-    server.listen(0, '127.0.0.1', () => {
-      const { port } = server.address();
-      server.close(() => resolve(port));
-    });
-  });
+/**
+ * A port nobody listens on just now: below those that the system gives to connections by itself, since one of these
+ * may be gone before it is listened on.
+ */
+export async function freePort() {
+  for (;;) {
+    const port = 12_000 + Math.floor(Math.random() * 20_000);
+    if (await portIsFree(port)) return port;
+  }
 }

@@ -80,30 +80,33 @@ export const test = base.extend<{ product: Product; members: Size }>({
       await answers(`http://127.0.0.1:${port}/health/ready`);
       return `http://127.0.0.1:${port}`;
     };
-    run('mail.js', 0);
-    run('cards.js', 0);
-    const site = await serve(sitePort);
-    const letters = async (to: string) =>
-      (await (await fetch(`${mailPage}/api?to=${encodeURIComponent(to)}`)).json()) as Letter[];
-    await use({
-      site,
-      mailPage,
-      letters,
-      letter: async (to, subject) => {
-        let found: Letter | undefined;
-        await expect
-          .poll(async () => (found = (await letters(to)).find((letter) => subject.test(letter.subject))), {
-            message: `a letter “${subject}” to ${to}`,
-          })
-          .toBeTruthy();
-        return found!;
-      },
-      second: async () => serve(await freePort()),
-    });
-    for (const child of children) child.kill('SIGKILL');
-    await connection.query(`DROP DATABASE ${name}`);
-    await connection.end();
-    await rm(folder, { recursive: true, force: true });
+    try {
+      run('mail.js', 0);
+      run('cards.js', 0);
+      const site = await serve(sitePort);
+      const letters = async (to: string) =>
+        (await (await fetch(`${mailPage}/api?to=${encodeURIComponent(to)}`)).json()) as Letter[];
+      await use({
+        site,
+        mailPage,
+        letters,
+        letter: async (to, subject) => {
+          let found: Letter | undefined;
+          await expect
+            .poll(async () => (found = (await letters(to)).find((letter) => subject.test(letter.subject))), {
+              message: `a letter “${subject}” to ${to}`,
+            })
+            .toBeTruthy();
+          return found!;
+        },
+        second: async () => serve(await freePort()),
+      });
+    } finally {
+      for (const child of children) child.kill('SIGKILL');
+      await connection.query(`DROP DATABASE ${name}`);
+      await connection.end();
+      await rm(folder, { recursive: true, force: true });
+    }
   },
 });
 
