@@ -1,5 +1,8 @@
 import { defineConfig } from 'vitest/config';
 
+/** No test changes a module; loading all of them anew for each file is a third of the work. */
+const shared = { isolate: false };
+
 export default defineConfig({
   test: {
     projects: [
@@ -14,6 +17,7 @@ export default defineConfig({
             'tests/house/**/*.test.ts',
           ],
           testTimeout: 60_000,
+          ...shared,
         },
       },
       {
@@ -28,8 +32,7 @@ export default defineConfig({
           testTimeout: 240_000,
           hookTimeout: 240_000,
           maxWorkers: 2,
-          // Each file has a product of its own and none changes a module: loading them anew each time was a third of the work.
-          isolate: false,
+          ...shared,
         },
       },
     ],

@@ -2,7 +2,7 @@
  * A union that grows must break compilation wherever it has to be met. Each union here gets one member more, all in one
  * compilation; the compiler must complain in each of the files named.
  */
-import { existsSync, readFileSync } from 'node:fs';
+import { readFileSync } from 'node:fs';
 import { resolve } from 'node:path';
 import ts from 'typescript';
 import { beforeAll, describe, expect, it } from 'vitest';
@@ -184,7 +184,7 @@ const growths: readonly Growth[] = [
 const root = resolve(import.meta.dirname, '../..');
 let errors: Map<string, string[]>;
 
-/** The project's own compilation with every union grown by one. */
+/** A compilation with every union grown by one. */
 beforeAll(() => {
   const { config } = ts.readConfigFile(resolve(root, 'tsconfig.json'), (file) => readFileSync(file, 'utf8'));
   const { options, fileNames } = ts.parseJsonConfigFileContent(config, ts.sys, root);
@@ -203,15 +203,17 @@ beforeAll(() => {
   const source = host.getSourceFile.bind(host);
   host.getSourceFile = (name, target, ...rest) =>
     grown.has(name) ? ts.createSourceFile(name, grown.get(name)!, target) : source(name, target, ...rest);
-  const files = fileNames.filter((name) => existsSync(name) && !name.includes('/tests/'));
-  const program = ts.createProgram(files, options, host);
+  // The files that must break, and the declarations they lean on, which nothing imports: the whole project takes minutes.
+  const broken = new Set(growths.flatMap(({ breaks }) => breaks.map((file) => resolve(root, file))));
+  const declared = fileNames.filter((name) => name.endsWith('.d.ts'));
+  const program = ts.createProgram([...broken, ...declared], options, host);
   errors = new Map();
-  for (const problem of ts.getPreEmitDiagnostics(program)) {
-    const file = problem.file?.fileName.slice(root.length + 1) ?? '';
-    const says = ts.flattenDiagnosticMessageText(problem.messageText, '\n');
-    errors.set(file, [...(errors.get(file) ?? []), says]);
+  for (const name of broken) {
+    const problems = program.getSemanticDiagnostics(program.getSourceFile(name));
+    const says = problems.map(({ messageText }) => ts.flattenDiagnosticMessageText(messageText, '\n'));
+    errors.set(name.slice(root.length + 1), says);
   }
-}, 120_000);
+}, 600_000);
 
 describe('a union with one member more does not compile', () => {
   it.each(growths)('$union', ({ member, breaks }) => {
