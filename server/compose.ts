@@ -80,7 +80,7 @@ export async function buildServices(config: Config, log: Log): Promise<{ service
   const { address } = config;
   const letters = new StuckLetters(db, jobs, acts);
   const directory = new Directory(db);
-  const accounts = new Accounts(db, database.pool, live, sessions, acts, outbox, jobs, clock, random, address);
+  const accounts = new Accounts(db, live, sessions, acts, outbox, jobs, clock, random, address);
   const staff = new Staff(db, sessions, acts, clock, random, live, { outbox, jobs, address });
   const limits = new Limits(database.pool, config.limitFactor);
   const erase = (manager: EntityManager, member: MemberId, mailbox: string) =>

@@ -6,7 +6,7 @@ import { deviceOfCall, envelopeOf, guard, memberIdOf, memberOf, type Call, type 
 import type { SiteClock } from '../platform/clock';
 import { problem } from '../platform/problem';
 import { safeNext, startOf } from '../site';
-import type { Accounts } from './account.service';
+import { accountsOf, type Accounts } from './account.service';
 import { mailOrProblem, passwordProblem } from './account.problems';
 import { demandBoth, type Tries } from './tries';
 import type { LiveSetup } from '../setup';
@@ -32,8 +32,8 @@ export const accountApi = ({ accounts, tries, viewers, live, clock }: AccountPor
   return {
     signIn: api.signIn.handler(async ({ input, context }) => {
       demandBoth(input, live.reader);
-      const weighed = await tries.signIn(context, 'member', input.mail);
-      const facts = await accounts.check(input.mail, input.password);
+      const { found, weighed } = await tries.signIn(context, 'member', input.mail, accountsOf(input.mail));
+      const facts = await accounts.check(found, input.password);
       await weighed(Boolean(facts?.member));
       if (!facts?.member)
         throw problem('wrong-sign-in', {

@@ -2,7 +2,6 @@
  * Purpose: members' accounts: signing in, a forgotten password, a new one.
  * Invariant: known and unknown addresses get the same answer after the same work.
  */
-import type { Pool, RowDataPacket } from 'mysql2/promise';
 import { IsNull, MoreThan, type DataSource, type EntityManager } from 'typeorm';
 import { mailKey, type RawForm } from '../../core/fields';
 import { readFacts, visitorFacts, type Facts } from '../../core/facts';
@@ -24,6 +23,7 @@ import { forgetSendings, type Acts, type Envelope } from '../platform/acts';
 import type { SiteClock } from '../platform/clock';
 import { digest, type Randomness } from '../platform/ids';
 import type { Jobs } from '../platform/jobs';
+import type { Reading } from '../platform/limits';
 import type { LiveSetup } from '../setup';
 import { OneTimeRow } from './account.entities';
 import { keepOneTime, passwordLetter } from './one.time';
@@ -33,8 +33,6 @@ import { accountsSays } from './accounts.sentences';
 const RESET_LASTS = HOUR;
 const UNOWNED_TRIED = 3;
 
-type SignInRow = RowDataPacket & { password_hash: string; facts: string };
-
 export type PasswordRefusal =
   | { readonly code: 'wrong-password' }
   | { readonly code: 'token-used' }
@@ -42,10 +40,20 @@ export type PasswordRefusal =
 
 export type NewPassword = { readonly current: string; readonly password: string };
 
+/**
+ * The accounts that an address may sign in to, a line each: whether it owns the address, its hash, its facts. Of those
+ * who signed up with the address without owning it (it is not confirmed, or somebody else's) the newest few.
+ */
+export const accountsOf = (mail: string): Reading => ({
+  sql: `SELECT GROUP_CONCAT(m.owned_mail IS NOT NULL, ' ', m.password_hash, ' ', f.facts
+          ORDER BY m.owned_mail IS NULL, m.joined_at DESC SEPARATOR '\n' LIMIT ${UNOWNED_TRIED + 1})
+        FROM member m JOIN member_facts f ON f.member = m.id WHERE m.mail_key = ?`,
+  values: [mailKey(mail)],
+});
+
 export class Accounts {
   constructor(
     private readonly db: DataSource,
-    private readonly pool: Pool,
     private readonly live: LiveSetup,
     private readonly sessions: Sessions,
     private readonly acts: Acts,
@@ -59,23 +67,16 @@ export class Accounts {
   }
 
   /**
-   * The member whose address and password go together, or null. Of those who signed up with the address without
-   * owning it (it is not confirmed, or somebody else's) the newest few can be signed in to, the same few whether the
-   * address is known or not; its owner is always among those tried. A failure costs the same number of verifications
-   * whoever asks, so that the time tells nothing either.
+   * The member whose address and password go together, or null. Those who do not own the address are tried first, the
+   * same few whether it is known or not; its owner always. A failure costs the same number of verifications whoever
+   * asks, so that the time tells nothing either.
+   * @param found what `accountsOf` reads
    */
-  async check(mail: string, password: string): Promise<Facts | null> {
-    const [rows] = await this.pool.execute<SignInRow[]>(
-      `(SELECT m.password_hash, f.facts, 0 AS place, m.joined_at FROM member m JOIN member_facts f ON f.member = m.id
-        WHERE m.mail_key = ? AND m.owned_mail IS NULL ORDER BY m.joined_at DESC LIMIT ${UNOWNED_TRIED})
-       UNION ALL
-       (SELECT m.password_hash, f.facts, 1 AS place, m.joined_at FROM member m JOIN member_facts f ON f.member = m.id
-        WHERE m.owned_mail = ?)
-       ORDER BY place, joined_at DESC`,
-      [mailKey(mail), mailKey(mail)],
-    );
-    for (const row of rows) if (await verifyPassword(row.password_hash, password)) return readFacts(row.facts);
-    for (let done = rows.length; done <= UNOWNED_TRIED; done++) await verifyPassword(null, password);
+  async check(found: string | null, password: string): Promise<Facts | null> {
+    const [owners, others] = candidatesIn(found);
+    const tried = [...others.slice(0, UNOWNED_TRIED), ...owners];
+    for (const { hash, facts } of tried) if (await verifyPassword(hash, password)) return readFacts(facts);
+    for (let done = tried.length; done <= UNOWNED_TRIED; done++) await verifyPassword(null, password);
     return null;
   }
 
@@ -214,4 +215,16 @@ export class Accounts {
       now,
     );
   }
+}
+
+type Candidate = { readonly hash: string; readonly facts: string };
+
+/** Takes apart what `accountsOf` reads: who owns the address, and who does not. */
+function candidatesIn(found: string | null): [owners: Candidate[], others: Candidate[]] {
+  const sorted: [Candidate[], Candidate[]] = [[], []];
+  for (const line of found?.split('\n') ?? []) {
+    const [, owns, hash = '', facts = ''] = /^([01]) (\S*) (.*)$/s.exec(line) ?? [];
+    sorted[owns === '1' ? 0 : 1].push({ hash, facts });
+  }
+  return sorted;
 }

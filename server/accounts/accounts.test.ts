@@ -33,6 +33,16 @@ describe('signing in', () => {
     expect((await caller().signIn('anselm.pikard@mail.example')).body.next).toBe('/joining');
   });
 
+  it('lets in whoever has answered with whatever ends a line', async () => {
+    const answer = ['one', 'two\u2028three', 'four " \\ 5'].join('\n');
+    const set = `UPDATE member_facts f JOIN member m ON m.id = f.member SET f.facts = JSON_SET(f.facts, '$.name', ?)
+      WHERE m.mail = ?`;
+    await stack.query(set, [answer, IDA]);
+    const who = caller();
+    expect((await who.signIn(IDA)).status).toBe(200);
+    await stack.query(set, ['Ida Marrowby', IDA]);
+  });
+
   it('answers the same for a wrong password and an unknown address', async () => {
     const [wrong, unknown] = [
       await caller().signIn(IDA, 'not the password'),

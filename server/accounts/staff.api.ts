@@ -27,7 +27,7 @@ export type StaffPorts = {
 export const staffApi = ({ staff, firstRun, tries, limits, viewers, live }: StaffPorts) => {
   async function signIn(context: Call, mail: string, password: string) {
     demandBoth({ mail, password }, live.reader);
-    const weighed = await tries.signIn(context, 'staff', mail);
+    const { weighed } = await tries.signIn(context, 'staff', mail);
     const opened = await staff.signIn(mail, password, deviceOfCall(context), viewers.secretOf(context.req, 'staff'));
     await weighed(opened !== null);
     if (!opened) throw problem('wrong-sign-in', { detail: accountsSays(live.reader).wrongSignIn });

@@ -1,7 +1,7 @@
 /** Purpose: what both sign-ins, the site's and the desk's, have in common: what is asked, counted and remembered. */
 import { mailKey } from '../../core/fields';
 import { callerOf, type Call, type SessionKind } from '../callers';
-import type { Limits, Try } from '../platform/limits';
+import type { Limits, Reading, Try } from '../platform/limits';
 import { busy, problem } from '../platform/problem';
 import type { Devices } from './devices';
 import { hashingFull } from './passwords';
@@ -26,6 +26,8 @@ export function demandRoom(): void {
   if (hashingFull()) throw busy();
 }
 
+export type Weighing = { readonly found: string | null; weighed(right: boolean): Promise<void> };
+
 export class Tries {
   constructor(
     private readonly limits: Limits,
@@ -37,10 +39,11 @@ export class Tries {
    * Counts a try to sign in: by caller; for the address by device where it is known, else together with the caller.
    * The wide net of an address is looked at first and counts what has been wrong, so that tries which are refused
    * already cannot fill it.
-   * @returns what to do once it is known whether the password was right
+   * @param reading what to read of the account in the same statement, if anything
+   * @returns `found` what was read; `weighed` to be told whether the password was right
    * @throws the problems `too-many` and `busy`
    */
-  async signIn(call: Call, kind: SessionKind, mail: string): Promise<(right: boolean) => Promise<void>> {
+  async signIn(call: Call, kind: SessionKind, mail: string, reading: Reading | null = null): Promise<Weighing> {
     demandRoom();
     const { limits, devices, https } = this;
     const { cookie } = call.req.headers;
@@ -49,8 +52,9 @@ export class Tries {
     const device = devices.known(cookie, kind, mail);
     const own: Try = device ? ['signInByDevice', `${device}|${key}`] : ['signInByPair', `${key}|${caller}`];
     const net: Try[] = device ? [] : [['signInByAddress', key, 'look']];
-    const [, tries = 0] = await limits.count(['signInByCaller', caller], own, ...net);
-    return async (right) => {
+    const { counted, found } = await limits.countAndRead(reading, ['signInByCaller', caller], own, ...net);
+    const [, tries = 0] = counted;
+    const weighed = async (right: boolean): Promise<void> => {
       if (!right) {
         if (!device) await limits.waits(['signInByAddress', key]);
         return;
@@ -58,6 +62,7 @@ export class Tries {
       await limits.forgive(tries, ...own);
       devices.remember(call.res, cookie, kind, mail, https);
     };
+    return { found, weighed };
   }
 
   /**

@@ -65,7 +65,8 @@ export class Sessions {
   async signIn(who: Opening, now: Instant, old: string | null): Promise<Opened> {
     const { opened, row } = this.make(who, now, this.random.secret());
     const at = new Date(now);
-    await this.pool.execute(
+    await rowsOf(
+      this.pool,
       `INSERT INTO session (token_hash, id, kind, subject, created_at, seen_at, expires_at, ends_at, device)
        VALUES (?, ?, ?, ?, ?, ?, ?, ?, ?)`,
       [row.tokenHash, row.id, row.kind, row.subject, at, at, new Date(row.expiresAt), new Date(row.endsAt), row.device],

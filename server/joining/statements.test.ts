@@ -51,9 +51,17 @@ describe('an act reads what it needs once, and writes it once', () => {
     // With the session, the limits, the audit and the two of the transaction itself.
     expect({ joined: joined.length, confirmed: confirmed.length, admitted: admitted.length }).toEqual({
       joined: 21,
-      confirmed: 15,
+      confirmed: 16,
       admitted: 14,
     });
+  });
+
+  it('a sign-in: one that counts the try and reads the accounts, one that opens the session; wrong ones alike', async () => {
+    const signIn = (mail: string, password?: string) => () => new Caller(stack.address).signIn(mail, password);
+    expect(await statementsOf(stack, signIn('ida.marrowby@mail.example'))).toHaveLength(2);
+    const wrong = await statementsOf(stack, signIn('ida.marrowby@mail.example', 'not the password'));
+    const unknown = await statementsOf(stack, signIn('nobody@oake.example', 'not the password'));
+    expect(unknown).toHaveLength(wrong.length);
   });
 
   it('a sign-up with a known address costs as many, so that nobody can tell', async () => {

@@ -23,6 +23,9 @@ export type Database = { readonly source: DataSource; readonly pool: Pool; close
 
 type EntityClass = new () => object;
 
+/** Accounts of an address are read as one text (`accountsOf`), which a server may be set to cut short. */
+const SESSION = "SET SESSION tx_isolation = 'READ-COMMITTED', group_concat_max_len = 4194304";
+
 /**
  * A pool whose connections are READ COMMITTED, so that a claim or a look-up never blocks inserts beside it. Said once a
  * connection instead of before each transaction; one on which it could not be said is not used. The driver would note a
@@ -31,7 +34,7 @@ type EntityClass = new () => object;
 function poolOf(options: PoolOptions): mysql.Pool {
   const pool = mysql.createPool({ ...options, trace: false });
   pool.on('connection', (connection) => {
-    connection.query('SET SESSION TRANSACTION ISOLATION LEVEL READ COMMITTED', (error) => {
+    connection.query(SESSION, (error) => {
       if (error) connection.destroy();
     });
     // TypeORM asks for it at each statement, and the driver would make it anew each time.
@@ -86,7 +89,11 @@ export async function openDatabase(config: Config, entities: MixedList<EntityCla
  * Rows of one prepared statement, for what every request asks: the pool beneath calls back, without the promises that the
  * driver makes around each statement.
  */
-export const rowsOf = <R>(pool: Pool, sql: string, params: readonly (string | Date | Buffer)[]): Promise<R[]> =>
+export const rowsOf = <R>(
+  pool: Pool,
+  sql: string,
+  params: readonly (string | number | Date | Buffer)[],
+): Promise<R[]> =>
   new Promise((resolve, reject) => {
     // Without promises of its own the pool beneath is called back.
     (pool as unknown as { readonly pool: mysql.Pool }).pool.execute(sql, [...params], (error, rows) =>

@@ -5,7 +5,8 @@
  * Invariant: a key is a digest; neither a name nor an address lies in this table.
  */
 import { createHash } from 'node:crypto';
-import type { Pool, RowDataPacket } from 'mysql2/promise';
+import type { Pool } from 'mysql2/promise';
+import { rowsOf } from './database';
 import { platformSays as says } from './platform.sentences';
 import { problem } from './problem';
 
@@ -51,7 +52,11 @@ const ways: Partial<Record<Purpose, string>> = {
 
 const LEFT_TO_RUN_OUT = 2;
 
-type Counted = RowDataPacket & { key: string; points: number; expire: number };
+/** A text to be read in the statement that counts: SQL that gives it, with a mark for each of `values`. */
+export type Reading = { readonly sql: string; readonly values: readonly string[] };
+
+type Counted = { key: string; points: number; expire: number; found?: string | null };
+type Tally = { readonly points: number; readonly wait: number };
 
 const keyOf = ([purpose, who]: Try) => `${purpose}:${createHash('sha256').update(who).digest('base64url')}`;
 
@@ -67,14 +72,20 @@ export class Limits {
    * @throws the problem `too-many`, with the seconds to wait
    */
   async count(...tries: readonly Try[]): Promise<number[]> {
-    const counted = await this.tally(tries);
-    return counted.map(({ points, wait }, at) => {
-      if (wait === 0) return points;
-      const minutes = Math.ceil(wait / 60);
-      const again =
-        minutes < 90 ? says.tooManyMinutes({ count: minutes }) : says.tooManyHours({ count: Math.ceil(minutes / 60) });
-      throw problem('too-many', { wait, detail: [again, ways[tries[at]![0]] ?? []].flat().join(' ') });
-    });
+    return within(tries, (await this.tally(tries)).tallies);
+  }
+
+  /**
+   * Counts as `count` does, and reads something for whoever may go on: one journey to the database less.
+   * @returns `found` what was read; null for nothing
+   * @throws the problem `too-many`, with the seconds to wait
+   */
+  async countAndRead(
+    reading: Reading | null,
+    ...tries: readonly Try[]
+  ): Promise<{ readonly counted: number[]; readonly found: string | null }> {
+    const { tallies, found } = await this.tally(tries, reading);
+    return { counted: within(tries, tallies), found };
   }
 
   /**
@@ -82,28 +93,36 @@ export class Limits {
    * @returns for each the seconds to wait, 0 where it is within its limit
    */
   async waits(...tries: readonly Try[]): Promise<number[]> {
-    return (await this.tally(tries)).map(({ wait }) => wait);
+    return (await this.tally(tries)).tallies.map(({ wait }) => wait);
   }
 
-  private async tally(tries: readonly Try[]): Promise<{ points: number; wait: number }[]> {
+  private async tally(
+    tries: readonly Try[],
+    reading: Reading | null = null,
+  ): Promise<{ readonly tallies: Tally[]; readonly found: string | null }> {
     const now = Date.now();
-    const values = tries.flatMap((one) => [
-      keyOf(one),
-      one[2] === 'look' ? 0 : 1,
-      now + allowances[one[0]].duration * 1000,
+    const keys = tries.map(keyOf);
+    const values = tries.flatMap(([purpose, , how], at) => [
+      keys[at]!,
+      how === 'look' ? 0 : 1,
+      now + allowances[purpose].duration * 1000,
     ]);
-    const [rows] = await this.pool.execute<Counted[]>(
+    // Read once, beside the first key.
+    const read = reading ? `, IF(\`key\` = ?, (${reading.sql}), NULL) AS found` : '';
+    const rows = await rowsOf<Counted>(
+      this.pool,
       `INSERT INTO rate_limit (\`key\`, points, expire) VALUES ${tries.map(() => '(?, ?, ?)').join(', ')}
        ON DUPLICATE KEY UPDATE points = IF(expire <= ?, VALUES(points), points + VALUES(points)), expire = IF(expire <= ?, VALUES(expire), expire)
-       RETURNING \`key\`, points, expire`,
-      [...values, now, now],
+       RETURNING \`key\`, points, expire${read}`,
+      [...values, now, now, ...(reading ? [keys[0]!, ...reading.values] : [])],
     );
-    return tries.map((one) => {
-      const counted = rows.find((row) => row.key === keyOf(one));
+    const tallies = tries.map(([purpose, , how], at): Tally => {
+      const counted = rows.find((row) => row.key === keys[at]);
       const points = Number(counted?.points ?? 0);
-      const within = points + (one[2] === 'look' ? 1 : 0) <= allowances[one[0]].points * this.factor;
-      return { points, wait: within ? 0 : Math.max(1, Math.ceil((Number(counted!.expire) - now) / 1000)) };
+      const allowed = points + (how === 'look' ? 1 : 0) <= allowances[purpose].points * this.factor;
+      return { points, wait: allowed ? 0 : Math.max(1, Math.ceil((Number(counted!.expire) - now) / 1000)) };
     });
+    return { tallies, found: rows.find(({ found }) => found)?.found ?? null };
   }
 
   /**
@@ -118,4 +137,15 @@ export class Limits {
   async sweep(): Promise<void> {
     await this.pool.execute('DELETE FROM rate_limit WHERE expire <= ? LIMIT 5000', [Date.now()]);
   }
+}
+
+/** @throws the problem `too-many` for the first that is over */
+function within(tries: readonly Try[], tallies: readonly Tally[]): number[] {
+  return tallies.map(({ points, wait }, at) => {
+    if (wait === 0) return points;
+    const minutes = Math.ceil(wait / 60);
+    const again =
+      minutes < 90 ? says.tooManyMinutes({ count: minutes }) : says.tooManyHours({ count: Math.ceil(minutes / 60) });
+    throw problem('too-many', { wait, detail: [again, ways[tries[at]![0]] ?? []].flat().join(' ') });
+  });
 }

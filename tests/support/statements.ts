@@ -1,4 +1,5 @@
 /** How many statements something costs: each is a journey to the database. */
+import type { Pool } from 'mysql2';
 import { MysqlQueryRunner } from 'typeorm/driver/mysql/MysqlQueryRunner.js';
 import type { Stack } from './stack';
 
@@ -6,13 +7,14 @@ import type { Stack } from './stack';
 export async function statementsOf({ services }: Stack, act: () => Promise<unknown>): Promise<string[]> {
   const said: string[] = [];
   const { query } = MysqlQueryRunner.prototype;
-  const { pool } = services.database;
+  // The pool beneath the promises, by which all of them go.
+  const { pool } = services.database.pool as unknown as { readonly pool: Pool };
   const execute = pool.execute.bind(pool);
   MysqlQueryRunner.prototype.query = function (this: MysqlQueryRunner, sql: string, ...rest: never[]) {
     said.push(sql);
     return query.call(this, sql, ...(rest as [])) as never;
   };
-  pool.execute = ((sql: string, ...rest: never[]) => {
+  pool.execute = ((sql: string, ...rest: [never]) => {
     said.push(sql);
     return execute(sql, ...rest);
   }) as typeof pool.execute;
