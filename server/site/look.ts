@@ -8,48 +8,48 @@ import { createHash } from 'node:crypto';
 
 import type { Live } from '../setup';
 import { siteColours, type Typefaces } from '../../core/site';
+import { sheetOf, type Sheet } from './sheet';
 
-export type Look = {
-  /** The sheet, colours and all. */
-  readonly style: string;
-  /** The content policy of a page with that sheet. */
-  readonly policy: string;
-  /** The same for what other sites may frame. */
-  readonly embedPolicy: string;
-  /** The sheet as a source for a policy of another kind. */
-  readonly source: string;
-  readonly icon: string;
-};
+/** What stands in a page, and how a content policy names it. */
+export type Style = { readonly style: string; readonly source: string };
 
+/** What a page that is looked at without being the site is marked with (see `server/viewpoint`). */
+const LATER = ['viewed'];
 const KEPT = 40;
 
 /**
  * The content policy of the site's answers.
- * @param styles the one source of styles
+ * @param source the style that stands in a page; with it the whole sheet may come from the site itself
  * @param framedBy who may show it in a frame
  */
-export const sitePolicy = (styles = "'none'", framedBy = "'self'"): string =>
-  `default-src 'none'; script-src 'self'; style-src ${styles}; font-src 'self'; img-src 'self' data:; connect-src 'self'; form-action 'self'; base-uri 'none'; frame-ancestors ${framedBy}`;
+export const sitePolicy = (source?: string, framedBy = "'self'"): string =>
+  `default-src 'none'; script-src 'self'; style-src ${source ? `'self' ${source}` : "'none'"}; font-src 'self'; img-src 'self' data:; connect-src 'self'; form-action 'self'; base-uri 'none'; frame-ancestors ${framedBy}`;
 
 export class Looks {
   private readonly icons = new Map<string, string>();
-  private readonly made = new WeakMap<Live, Look>();
+  private readonly made = new WeakMap<Live, { readonly colours: string; readonly icon: string }>();
+  private readonly sheet: Sheet;
 
   /** @param css the built sheet of the site */
-  constructor(private readonly css: string) {}
+  constructor(css: string) {
+    this.sheet = sheetOf(css, LATER);
+  }
 
-  of(live: Live): Look {
+  /** The address of the mark. */
+  iconOf(live: Live): string {
+    return this.of(live).icon;
+  }
+
+  /** The style for a page with this HTML. */
+  styleOf(live: Live, html: string): Style {
+    const style = this.of(live).colours + this.sheet(html);
+    return { style, source: `'sha256-${createHash('sha256').update(style).digest('base64')}'` };
+  }
+
+  private of(live: Live): { readonly colours: string; readonly icon: string } {
     let look = this.made.get(live);
     if (!look) {
-      const style = lookCss(live) + this.css;
-      const source = `'sha256-${createHash('sha256').update(style).digest('base64')}'`;
-      look = {
-        style,
-        source,
-        policy: sitePolicy(source),
-        embedPolicy: sitePolicy(source, '*'),
-        icon: this.keep(iconSvg(live)),
-      };
+      look = { colours: lookCss(live), icon: this.keep(iconSvg(live)) };
       this.made.set(live, look);
     }
     return look;

@@ -31,15 +31,19 @@ type Plan = {
   readonly status: PageStatus;
   /** Another for each text, the same in every process. */
   readonly tag: string;
+  readonly source: string;
   readonly pieces: readonly Piece[];
   /** The state alone, as JSON. */
   readonly state: readonly Piece[];
   readonly ready: Ready | null;
 };
 type Watch = { readonly open: Predicate; readonly doors: readonly Predicate[]; readonly chips: readonly ChipName[] };
+/** A whole page, and the style in it as a content policy names it. */
+export type Document = { readonly html: string; readonly source: string };
 /** `tag` names the very text, for whoever has it already. */
-export type Filled = { readonly status: PageStatus; readonly body: Buffer; readonly tag: string };
-export type Compose = (view: SiteView, page: PageItem) => Promise<string>;
+type Named = { readonly status: PageStatus; readonly tag: string; readonly source: string };
+export type Filled = Named & { readonly body: Buffer };
+export type Compose = (view: SiteView, page: PageItem) => Promise<Document>;
 
 const START = '\uE000';
 const END = '\uE001';
@@ -72,10 +76,10 @@ export class Plans {
   ): Promise<Filled | null> {
     const plan = await this.plan(page, person, words, notice);
     if (plan === null) return null;
-    const { status, ready, pieces } = plan;
-    if (ready) return { status, body: ready.plain, tag: plan.tag };
+    const { status, source, ready, pieces } = plan;
+    if (ready) return { status, source, body: ready.plain, tag: plan.tag };
     const own = pieces.map((piece) => ('chip' in piece ? (words(piece.chip) ?? '') : '')).join('\n');
-    return { status, body: fill(pieces, words), tag: `${plan.tag}-${tagOf(own)}` };
+    return { status, source, body: fill(pieces, words), tag: `${plan.tag}-${tagOf(own)}` };
   }
 
   /** The view of an open page as JSON, the same that is inlined in its document; null as for `page`. */
@@ -118,11 +122,11 @@ export class Plans {
   }
 
   /** The document of a page for somebody who is not signed in, or null where it leads elsewhere. */
-  async visitor(page: PageItem, now: Instant): Promise<{ status: PageStatus; ready: Ready; tag: string } | null> {
+  async visitor(page: PageItem, now: Instant): Promise<(Named & { readonly ready: Ready }) | null> {
     const person = this.live.doors.prepare(visitorFacts, now);
     if (this.hides(page, person)) return null;
     const plan = await this.plan(page, person, this.visitorWords(now));
-    return plan?.ready ? { status: plan.status, ready: plan.ready, tag: plan.tag } : null;
+    return plan?.ready ? { status: plan.status, source: plan.source, ready: plan.ready, tag: plan.tag } : null;
   }
 
   /**
@@ -183,10 +187,10 @@ export class Plans {
       path: page.id === this.live.setup.doc.site.home ? '/' : `/${page.address}`,
       attempt: null,
     };
-    const html = await this.compose(view, page);
+    const { html, source: style } = await this.compose(view, page);
     const from = html.indexOf(STATE) + STATE.length;
     const state = cut(html.slice(from, html.indexOf('</script>', from)), 0);
-    const about = { status: statusOf(resolved.view), tag: tagOf(html) };
+    const about = { status: statusOf(resolved.view), tag: tagOf(html), source: style };
     const plan: Plan = visitor
       ? { ...about, pieces: [], state, ready: makeReady(html) }
       : { ...about, pieces: cut(html, html.indexOf(STATE)), state, ready: null };

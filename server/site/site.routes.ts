@@ -11,9 +11,9 @@ import type { SiteClock } from '../platform/clock';
 import { packing, unsqueezed } from '../platform/squeeze';
 import type { Live, LiveSetup } from '../setup';
 import { isEmbedded } from './embed';
-import { Looks, type Look } from './look';
+import { Looks, sitePolicy } from './look';
 import { mixesSecrets, pageAt, placeFor, statusOf, type PlaceSources } from './place';
-import { Plans, type Filled } from './plans';
+import { Plans, type Document, type Filled } from './plans';
 import { structuredOf } from './structured';
 import { safeJson, type Template } from './template';
 import { platformSays } from '../platform/platform.sentences';
@@ -40,26 +40,18 @@ export class Site {
     return this.ports.template.allTypefaces;
   }
 
-  /** How a set-up's pages look, and the content policy that goes with it. */
-  look(live: Live): Look {
-    return this.looks.of(live);
-  }
-
   /**
    * Answers whoever is not signed in with a page that is ready; lets everything else pass. Headers go out in one
    * piece, since setting them one by one costs more than finding the page.
    */
   visitors(headers: readonly [string, string][]) {
-    const fixed = (live: Live): string[] =>
-      [
-        ...headers.filter(([name]) => name !== POLICY),
-        [POLICY, this.look(live).policy],
-        ['Content-Type', 'text/html; charset=utf-8'],
-        ['Cache-Control', 'private, no-cache'],
-        ['Vary', 'Accept-Encoding'],
-        ['Link', this.ports.template.typefaces],
-      ].flat();
-    let made: { live: Live; fixed: string[] } | null = null;
+    const fixed = [
+      ...headers.filter(([name]) => name !== POLICY),
+      ['Content-Type', 'text/html; charset=utf-8'],
+      ['Cache-Control', 'private, no-cache'],
+      ['Vary', 'Accept-Encoding'],
+      ['Link', this.ports.template.typefaces],
+    ].flat();
     return (req: Request, res: Response, next: (error?: unknown) => void): void => {
       const live = this.ports.live.current;
       if (!live || req.method !== 'GET' || req.headers.cookie?.includes('admissa_member=')) return next();
@@ -69,16 +61,16 @@ export class Site {
         .visitor(page, this.ports.clock.now())
         .then((kept) => {
           if (kept === null) return next();
-          const { ready, status, tag } = kept;
-          if (made?.live !== live) made = { live, fixed: fixed(live) };
+          const { ready, status, tag, source } = kept;
+          const named = [...fixed, POLICY, sitePolicy(source), 'ETag', weak(tag)];
           if (has(req, tag)) {
-            res.writeHead(304, [...made.fixed, 'ETag', weak(tag)]);
+            res.writeHead(304, named);
             return res.end();
           }
           const packed = packing(req.headers['accept-encoding']);
           const body = ready[packed];
           const encoding = packed === 'plain' ? [] : ['Content-Encoding', packed];
-          res.writeHead(status, [...made.fixed, ...encoding, 'ETag', weak(tag), 'Content-Length', String(body.length)]);
+          res.writeHead(status, [...named, ...encoding, 'Content-Length', String(body.length)]);
           res.end(body);
         })
         .catch(next);
@@ -100,9 +92,9 @@ export class Site {
     const looker = await this.looker(req, res);
     const ready = await this.ready(req.path, looker, live);
     if (ready !== null) {
-      const { status, body, tag } = ready;
+      const { status, body, tag, source } = ready;
       res.setHeader('ETag', weak(tag));
-      return has(req, tag) ? this.send(res, 304, '', live) : this.send(res, status, body, live);
+      return has(req, tag) ? this.send(res, 304, '', source) : this.send(res, status, body, source);
     }
     await this.show(req, res, live, looker);
   };
@@ -143,7 +135,8 @@ export class Site {
       return;
     }
     if (mixesSecrets(place.view)) unsqueezed(res);
-    this.send(res, place.status, await this.document(place.view, live), live, isEmbedded(place.view.path));
+    const { html, source } = await this.document(place.view, live);
+    this.send(res, place.status, html, source, isEmbedded(place.view.path));
   }
 
   /** The place at an address once more, with what became of the form that was sent from it. */
@@ -154,19 +147,21 @@ export class Site {
     // What was typed stands in the answer, beside whatever secret the place holds.
     unsqueezed(res);
     res.setHeader('Cache-Control', 'no-store');
-    const html = await this.document({ ...place.view, attempt }, live);
-    this.send(res, place.status === 200 ? status : place.status, html, live, isEmbedded(place.view.path));
+    const { html, source } = await this.document({ ...place.view, attempt }, live);
+    this.send(res, place.status === 200 ? status : place.status, html, source, isEmbedded(place.view.path));
   }
 
   /** The whole document of a view. */
-  async document(view: SiteView, live: Live): Promise<string> {
+  async document(view: SiteView, live: Live): Promise<Document> {
     const { template, address } = this.ports;
     const { place } = view;
     const page = place.kind === 'page' ? place : null;
     // What is shut shows its name and the way in: nothing to be found by or to be shared.
     const open = page !== null && statusOf(page) === 200;
-    return template.page({
-      html: await template.render(view),
+    const html = await template.render(view);
+    const { style, source } = this.looks.styleOf(live, html);
+    const whole = template.page({
+      html,
       state: safeJson(view),
       title: `${place.title} · ${view.shell.siteName}`,
       description: page?.description ?? '',
@@ -178,9 +173,11 @@ export class Site {
       // Machines are nobody who is signed in.
       structured: page && view.shell.viewer === null ? structuredOf(page) : '',
       lang: live.setup.doc.site.locale,
-      ...this.look(live),
+      style,
+      icon: this.looks.iconOf(live),
       robots: (open || place.kind === 'join') && !isEmbedded(view.path),
     });
+    return { html: whole, source };
   }
 
   private plansOf(live: Live): Plans {
@@ -193,7 +190,7 @@ export class Site {
     let found = this.looks.iconAt(req.path);
     if (!found) {
       await this.ports.live.refresh().catch(() => undefined);
-      if (this.ports.live.current) this.look(this.ports.live.current);
+      if (this.ports.live.current) this.looks.iconOf(this.ports.live.current);
       found = this.looks.iconAt(req.path);
     }
     if (!found) return void res.status(404).type('text/plain').end(platformSays.noFile);
@@ -205,7 +202,7 @@ export class Site {
   /** What browsers ask for unasked: the mark, at its fixed address. */
   readonly favicon = (_req: Request, res: Response): void => {
     const live = this.ports.live.current;
-    const icon = live ? this.looks.iconAt(this.look(live).icon) : null;
+    const icon = live ? this.looks.iconAt(this.looks.iconOf(live)) : null;
     if (!icon) return void res.status(404).type('text/plain').end(platformSays.noFile);
     res.setHeader('Content-Type', 'image/svg+xml');
     res.setHeader('Cache-Control', 'public, max-age=3600');
@@ -254,10 +251,10 @@ export class Site {
       );
   };
 
-  private send(res: Response, status: number, body: Buffer | string, live: Live, embedded = false): void {
-    const { policy, embedPolicy } = this.look(live);
+  /** @param source the style in the body, as a policy names it */
+  private send(res: Response, status: number, body: Buffer | string, source: string, embedded = false): void {
     res.statusCode = status;
-    res.setHeader(POLICY, embedded ? embedPolicy : policy);
+    res.setHeader(POLICY, embedded ? sitePolicy(source, '*') : sitePolicy(source));
     res.setHeader('Link', this.ports.template.typefaces);
     res.setHeader('Content-Type', 'text/html; charset=utf-8');
     res.setHeader('Cache-Control', 'private, no-cache');

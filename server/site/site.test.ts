@@ -226,6 +226,8 @@ describe('a member', () => {
 });
 
 describe('a page kept ready', () => {
+  const empty = { html: '<html><script type="application/json" id="view">{}</script></html>', source: '' };
+
   it('is byte for byte the page that would have been rendered, for everybody', async () => {
     const { live, clock, sources, config } = stack.services;
     const template = await loadTemplate(config.dist);
@@ -243,7 +245,9 @@ describe('a page kept ready', () => {
         const place = await placeFor(path, { facts, session: null, now }, live.must, sources);
         if (ready === null) continue;
         if (place.is !== 'view') throw new Error('a page that is ready must be a view');
-        expect(ready.body.toString()).toBe(await site.document(place.view, live.must));
+        const { html, source } = await site.document(place.view, live.must);
+        expect(ready.body.toString()).toBe(html);
+        expect(ready.source).toBe(source);
         expect(ready.status).toBe(place.status);
         compared++;
       }
@@ -258,7 +262,7 @@ describe('a page kept ready', () => {
     const plans = new Plans(live.must, async () => {
       rendered++;
       await new Promise((wait) => setTimeout(wait, 5));
-      return '<html><script type="application/json" id="view">{}</script></html>';
+      return empty;
     });
     const now = stack.services.clock.now();
     const page = live.must.setup.pages.get('about')!;
@@ -271,7 +275,7 @@ describe('a page kept ready', () => {
     const made: string[] = [];
     const plans = new Plans(live.must, (view) => {
       made.push(view.path);
-      return Promise.resolve('<html><script type="application/json" id="view">{}</script></html>');
+      return Promise.resolve(empty);
     });
     const guide = live.must.setup.pages.get('winter-guide')!;
     const about = live.must.setup.pages.get('about')!;

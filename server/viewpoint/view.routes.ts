@@ -49,7 +49,7 @@ export const viewpointRoute =
     if (place.is === 'elsewhere') place = await placeFor(place.to, looker, live, ports.sources);
     if (place.is === 'elsewhere') return refuse('not-found');
     const words = viewpointSays(live.setup.doc.site);
-    const html = await ports.site.document(place.view, live);
+    const { html, source } = await ports.site.document(place.view, live);
     const who = (view.before ?? view.facts).name ?? words.aVisitor;
     // Within the desk the mount says so already.
     const alone = req.headers['sec-fetch-dest'] !== 'iframe';
@@ -61,7 +61,7 @@ export const viewpointRoute =
     res.setHeader('Link', ports.site.mountLinks);
     res.setHeader(
       'Content-Security-Policy',
-      `default-src 'none'; style-src ${ports.site.look(live).source}; font-src 'self'; img-src 'self' data:; frame-ancestors 'self'; sandbox allow-same-origin`,
+      `default-src 'none'; style-src ${source}; font-src 'self'; img-src 'self' data:; frame-ancestors 'self'; sandbox allow-same-origin`,
     );
     res.end(alone ? marked(inert(html, base), says) : inert(html, base));
   };
@@ -70,7 +70,7 @@ export const viewpointRoute =
 function inert(html: string, base: string): string {
   return html
     .replace(/<script\b[\s\S]*?<\/script>/g, '')
-    .replace(/<link rel="modulepreload"[^>]*>/g, '')
+    .replace(/<link rel="(?:modulepreload|preload)"[^>]*>/g, '')
     .replace(/<form\b([^>]*)>/g, (_, rest: string) => `<form${rest.replace(/ (method|action)="[^"]*"/g, '')}>`)
     .replace(/(<a\b[^>]*?\shref=")(\/[^"]*)"/g, (_, before: string, path: string) => `${before}${base}${path}"`);
 }

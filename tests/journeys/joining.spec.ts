@@ -167,6 +167,39 @@ test('nothing flashes: the first HTML is what stays, with scripts and without', 
   expect(complaints).toEqual([]);
 });
 
+test('the rules that a page brings are all of the sheet that it can use', async ({ browser, product }) => {
+  const page = await (await browser.newContext()).newPage();
+  await page.route('**/*.js', (route) => route.abort());
+  for (const path of ['/', '/join/quillmoor', '/membership', '/winter-treatment-guide', '/search?q=bees', '/nowhere']) {
+    await page.goto(product.site + path);
+    const { brought, whole, missing } = await page.evaluate(async () => {
+      /** The selectors of a sheet, each with the conditions around it. */
+      const selectorsOf = (rules: CSSRuleList, around = ''): string[] =>
+        [...rules].flatMap((rule) => {
+          if (rule instanceof CSSStyleRule)
+            return rule.selectorText.split(/,(?![^(]*\))/).map((one) => `${around}${one.trim()}`);
+          return rule instanceof CSSMediaRule ? selectorsOf(rule.cssRules, `${rule.conditionText} `) : [];
+        });
+      const ofAll = () => [...document.styleSheets].flatMap(({ cssRules }) => selectorsOf(cssRules));
+      const brought = ofAll();
+      const link = document.querySelector<HTMLLinkElement>('link[rel="preload"][as="style"]')!;
+      link.rel = 'stylesheet';
+      await new Promise((done) => link.addEventListener('load', done));
+      const whole = ofAll().slice(brought.length);
+      // Whatever somebody does with the page may make it match.
+      const still = (selector: string) =>
+        selector
+          .replace(/^\([^)]*\) (and \([^)]*\) )?/, '')
+          .replace(/::[\w-]+/g, '')
+          .replace(/:(hover|focus(-visible|-within)?|active|checked|disabled|enabled|target)\b/g, ':not(never)');
+      const used = whole.filter((one) => document.querySelector(still(one) || '*'));
+      return { brought, whole, missing: used.filter((one) => !brought.includes(one)) };
+    });
+    expect(missing, path).toEqual([]);
+    expect(brought.length, `${path}: a part of the sheet`).toBeLessThan(whole.length * 0.8);
+  }
+});
+
 test('the link shows whose sign-up it confirms, and its reader chooses the password', async ({
   page,
   product,

@@ -1,6 +1,7 @@
 /** The site in a browser: takes over what the server rendered, then asks for each further place as data. */
 import { createWebHistory, START_LOCATION } from 'vue-router';
 import type { SiteView } from '../../contract';
+import './site.css';
 import { makeSite } from './app';
 import { tellHeight } from './embedded';
 import { readTyped } from './form/typed';
