@@ -126,6 +126,7 @@ export async function buildServices(config: Config, log: Log): Promise<{ service
     live,
     acts,
     cards: house !== null,
+    address,
     reviewers: async () => (await staff.reviewers(db.manager)).length,
     moved: (setup) => joining.moved(setup),
     sessions,

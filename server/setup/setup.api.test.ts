@@ -23,6 +23,10 @@ const save = async (kind: string, id: string, change: object, who = wilf) => {
 };
 
 describe('the draft', () => {
+  it('tells the address that people use, whichever way somebody of the staff has come', async () => {
+    expect((await draft()).address).toBe(stack.services.config.address);
+  });
+
   it('tells who changed what, and is saved item by item', async () => {
     expect(await save('field', 'colonies-kept', { help: 'Nuclei too.' })).toMatchObject({
       status: 200,

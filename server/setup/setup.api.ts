@@ -35,13 +35,15 @@ export type SetupPorts = {
   readonly reviewers: () => Promise<number>;
   /** Whether a card house is connected. */
   readonly cards: boolean;
+  /** The address people use, without a slash at the end. */
+  readonly address: string;
   /** Whom a set-up would move, were it live now. */
   readonly moved: (setup: Setup) => Promise<readonly Moved[]>;
 };
 
 const MOST_MOVED = 200;
 
-export const setupApi = ({ setups, live, acts, clock, reviewers, cards, moved }: SetupPorts) => {
+export const setupApi = ({ setups, live, acts, clock, reviewers, cards, address, moved }: SetupPorts) => {
   const says = () => setupSays(live.reader);
 
   const when = (at: number | null): string =>
@@ -104,6 +106,7 @@ export const setupApi = ({ setups, live, acts, clock, reviewers, cards, moved }:
         live: setup.doc,
         reviewers: await reviewers(),
         cards,
+        address,
         now: clock.now(),
       };
     }),

@@ -62,6 +62,11 @@ const price = (of: Site) => sayMoney(4800 as Minor, of.currency, of.locale);
         :fault="faultAt('shortName')"
         @update:model-value="set({ shortName: $event })"
       />
+      <dl class="field settings__fixed settings__all">
+        <dt class="field__label">{{ says.address }}</dt>
+        <dd>{{ draft.view?.address }}</dd>
+        <dd class="field__help">{{ says.addressHelp }}</dd>
+      </dl>
       <div class="section-head">
         <h2>{{ says.placeAndMoney }}</h2>
       </div>

@@ -8,6 +8,9 @@ export const settingsSays = sentences({
   nameHelp: 'Stands at the head of every page and in every letter.',
   shortName: 'Short name',
   shortNameHelp: 'Where there is little room: at the desk, in a browser’s tab.',
+  address: 'Address of the site',
+  addressHelp:
+    'Links in letters lead here, and a request for any other address is refused. It is said where Admissa is started (ADMISSA_ADDRESS), since the machine has to be reached by it.',
   placeAndMoney: 'Place and money',
   zone: 'Time zone',
   zoneHelp: 'By it days begin and end: time limits, terms, dates in letters. It is now {time} there.',

@@ -7,19 +7,22 @@ import KitButton from '../../../kit/KitButton.vue';
 import { handOver } from '../../download';
 import { useCopying } from '../../copying';
 import { reader } from '../../reader';
+import { useDraft } from '../../setup/draft.store';
 import { shareSays } from './share.sentences';
 
 const says = shareSays(reader);
 const props = defineProps<{ form: AnyForm }>();
 const emit = defineEmits<{ change: [change: Partial<AnyForm>] }>();
 
+const draft = useDraft();
+const origin = computed(() => draft.view?.address ?? '');
 const way = computed(() => (props.form.purpose.is === 'followUp' ? 'form' : 'join'));
-const address = computed(() => `${location.origin}/${way.value}/${props.form.address}`);
+const address = computed(() => `${origin.value}/${way.value}/${props.form.address}`);
 const attribute = (text: string) => text.replaceAll('&', '&amp;').replaceAll('"', '&quot;').replaceAll('<', '&lt;');
 const code = computed(() => {
   const title = attribute(props.form.title);
   const script = [
-    `src="${location.origin}/embed.js"`,
+    `src="${origin.value}/embed.js"`,
     `data-form="${props.form.address}"`,
     `data-title="${title}"`,
     'async',
