@@ -21,7 +21,7 @@ describe('headers', () => {
   it('allow no script or style but those of the house', async () => {
     const response = await who.raw('/');
     const policy = response.headers.get('content-security-policy')!;
-    expect(policy).toMatch(/^default-src 'none'; script-src 'self'; style-src 'sha256-[\w+/]{43}=';/);
+    expect(policy).toMatch(/^default-src 'none'; script-src 'self'; style-src 'self' 'sha256-[\w+/]{43}=';/);
     expect(policy).not.toContain('unsafe');
     expect(response.headers.get('x-content-type-options')).toBe('nosniff');
     expect(response.headers.has('x-powered-by')).toBe(false);
@@ -68,7 +68,7 @@ describe('headers', () => {
       const [style, ...others] = [...html.matchAll(/<style>(.*?)<\/style>/gs)].map((found) => found[1]!);
       expect(others, path).toEqual([]);
       const digest = createHash('sha256').update(style!).digest('base64');
-      expect(response.headers.get('content-security-policy'), path).toContain(`style-src 'sha256-${digest}';`);
+      expect(response.headers.get('content-security-policy'), path).toContain(`style-src 'self' 'sha256-${digest}';`);
       expect(html, path).not.toMatch(/ style="| on\w+="|<style[^>]/);
       expect(html.match(/<script(?![^>]* src=)(?![^>]*type="application\/json")/g), path).toBeNull();
     }
