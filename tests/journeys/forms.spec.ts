@@ -148,7 +148,8 @@ test('a waiting list moves up by itself', async ({ browser, page, product }) => 
   await settings(page, 'Who may');
   await page.getByLabel('Places', { exact: false }).first().fill('1');
   await page.getByLabel('A waiting list, which moves up by itself').check();
-  await expect(page.getByText(/^Draft, 1 change$/)).toBeVisible();
+  // With the two letters that it sends.
+  await expect(page.getByText(/^Draft, 3 changes$/)).toBeVisible();
   await publish(page);
 
   const join = async (mail: string) => {
@@ -163,9 +164,12 @@ test('a waiting list moves up by itself', async ({ browser, page, product }) => 
   const waits = await join('waits@oake.example');
   await expect(waits.getByRole('heading', { name: 'On the waiting list' })).toBeVisible();
   await accessible(waits, 'on the waiting list');
+  await product.letter('waits@oake.example', /^You are on the waiting list$/);
+  expect((await product.letters('waits@oake.example')).map(({ subject }) => subject)).toHaveLength(1);
   await first.getByText('Withdraw', { exact: false }).first().click();
   await first.getByRole('button', { name: /withdraw/i }).click();
   await expect(first.getByRole('heading', { name: 'Your application is withdrawn' })).toBeVisible();
+  await product.letter('waits@oake.example', /^A place has come free for you$/);
   await product.letter('waits@oake.example', /Your code/);
   await waits.reload();
   await expect(waits.getByRole('heading', { name: 'Confirm your email' })).toBeVisible();

@@ -188,6 +188,17 @@ export const joiningSays = sentences({
   placesHelp: 'Empty: as many as like.',
   waitingList: 'A waiting list, which moves up by itself',
   letterWaiting: 'To whoever has to wait',
+  waitingTitle: 'On the waiting list',
+  waitingSubject: 'You are on the waiting list',
+  waitingWords:
+    'All places are taken for now, and you are on the waiting list. When one comes free it is yours, in the order in which people came, and we write to you.',
+  freeTitle: 'A place is free',
+  freeSubject: 'A place has come free for you',
+  freeWords:
+    'A place has come free, and it is yours. Please go on with your application: sign in with your address and your password, and you see what comes next.',
+  sentTitle: 'Thank you for sending: {form}',
+  sentSubject: 'Thank you: we have your answers',
+  sentWords: 'Thank you for sending us your answers. We have them safely.',
   letterFree: 'When a place comes free',
   addresses: 'Email addresses',
   anyAddress: 'any',

@@ -34,4 +34,7 @@ export const lettersSay = sentences({
   offHelp: 'Switched off: nobody gets it, wherever it is named.',
   isOff: '{title}, switched off',
   subjectIs: 'Subject: {subject}',
+  // The greeting of a letter that is begun for its owner.
+  hello: 'Hello ',
+  helloThere: 'there',
 });

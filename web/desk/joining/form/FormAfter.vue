@@ -3,11 +3,12 @@
 import { computed } from 'vue';
 import { chipNames } from '../../../../core/messages';
 import { partKindOf, type AfterSending, type AnyForm, type LetterOfForm } from '../../../../core/fields';
-import type { FieldId, MessageId, PageId } from '../../../../core/kernel';
+import type { FieldId, PageId } from '../../../../core/kernel';
 import KitChoice from '../../../kit/fields/KitChoice.vue';
 import KitField from '../../../kit/fields/KitField.vue';
 import KitTicks from '../../../kit/fields/KitTicks.vue';
 import KitButton from '../../../kit/KitButton.vue';
+import { letterFor } from '../../letters/begin';
 import WordsField from '../../letters/WordsField.vue';
 import { reader } from '../../reader';
 import { useDraft } from '../../setup/draft.store';
@@ -60,7 +61,8 @@ const answers = computed(() =>
   ),
 );
 function add(): void {
-  const message = (draft.ofKind('message')[0]?.id ?? 'letter') as MessageId;
+  const title = says.sentTitle({ form: props.form.title });
+  const message = letterFor({ title, subject: says.sentSubject, words: says.sentWords });
   put([...letters.value, { message, to: 'sender' }]);
 }
 </script>

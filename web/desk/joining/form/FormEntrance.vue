@@ -7,9 +7,9 @@ import type { MessageId } from '../../../../core/kernel';
 import KitChoice from '../../../kit/fields/KitChoice.vue';
 import KitField from '../../../kit/fields/KitField.vue';
 import { desk } from '../../calls';
+import { letterFor } from '../../letters/begin';
 import { reader } from '../../reader';
 import { may, useMe } from '../../session';
-import { useDraft } from '../../setup/draft.store';
 import { typedCount } from '../counts';
 import { joiningSays } from '../joining.sentences';
 import LetterChoice from '../LetterChoice.vue';
@@ -18,12 +18,10 @@ import InvitationList from './InvitationList.vue';
 const says = joiningSays(reader);
 const props = defineProps<{ form: AnyForm; faultAt: (at: string) => string | null }>();
 const emit = defineEmits<{ change: [change: Partial<AnyForm>]; write: [letter: string] }>();
-const draft = useDraft();
 
 const { data: me } = useMe();
 const mayInvite = computed(() => Boolean(me.value && may(me.value, desk.invitations.invite)));
 const signsUp = computed(() => props.form.purpose.is === 'signup');
-const anyLetter = computed(() => (draft.ofKind('message')[0]?.id ?? 'letter') as MessageId);
 function setPlaces(text: string): void {
   if (text.trim() === '') return emit('change', { places: undefined });
   emit('change', { places: { ...props.form.places, count: typedCount(text) } });
@@ -31,8 +29,10 @@ function setPlaces(text: string): void {
 function setWaiting(on: boolean): void {
   const { places } = props.form;
   if (!places) return;
-  const letters = { waiting: anyLetter.value, free: anyLetter.value };
-  emit('change', { places: on ? { ...places, waitingList: letters } : { count: places.count } });
+  if (!on) return emit('change', { places: { count: places.count } });
+  const waiting = letterFor({ title: says.waitingTitle, subject: says.waitingSubject, words: says.waitingWords });
+  const free = letterFor({ title: says.freeTitle, subject: says.freeSubject, words: says.freeWords });
+  emit('change', { places: { ...places, waitingList: { waiting, free } } });
 }
 function setLetter(name: 'waiting' | 'free', letter: MessageId): void {
   const { places } = props.form;
