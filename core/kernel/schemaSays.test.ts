@@ -16,6 +16,16 @@ describe('what a schema without a sentence of its own says', () => {
     ['too much', z.number().max(1_000), 2_000, '1,000 is the most that can be.'],
     ['an empty list', z.array(z.string()).min(1), [], 'There must be at least one.'],
     ['a list too long', z.array(z.string()).max(2), ['a', 'b', 'c'], 'There can be at most 2.'],
+    ['no choice', z.boolean(), undefined, 'This is needed.'],
+    ['nothing within', z.object({ a: z.string() }), undefined, 'This is needed.'],
+    ['another choice', z.enum(['member', 'staff']), 'all', 'It can be one of these: member and staff.'],
+    ['a key too many', z.strictObject({}), { colour: 1, size: 2 }, 'There is no colour and size here.'],
+    [
+      'another kind',
+      z.discriminatedUnion('kind', [z.object({ kind: z.literal('a') })]),
+      { kind: 'b' },
+      'There is no such kind.',
+    ],
     ['no address', z.email(), 'moor', 'Write an address, as name@place.org.'],
   ])('of %s', (_, schema, value, sentence) => expect(says(schema, value)).toBe(sentence));
 

@@ -38,9 +38,14 @@ const wrongType: Readonly<Record<string, string>> = {
   string: says.writeIt,
 };
 
-/** What nobody types (a key too many, another kind of item) is said as the library says it. */
+/** What nobody types may stand in a file that is brought in. */
 function sentenceOf(issue: Issue): string | undefined {
-  if (issue.code === 'invalid_type') return wrongType[issue.expected];
+  if (issue.code === 'invalid_type')
+    return wrongType[issue.expected] ?? (issue.input === undefined ? says.writeIt : undefined);
+  if (issue.code === 'invalid_value') return says.oneOfThese({ values: issue.values.map(String) });
+  if (issue.code === 'unrecognized_keys') return says.noSuchKeys({ keys: issue.keys });
+  if (issue.code === 'invalid_union' && issue.input === undefined) return says.writeIt;
+  if (issue.code === 'invalid_union' && 'discriminator' in issue) return says.noSuchKind;
   if (issue.code === 'too_small') return tooSmall(issue);
   if (issue.code === 'too_big') return tooBig(issue);
   return issue.code === 'invalid_format' && issue.format === 'email' ? says.writeAddress : undefined;
