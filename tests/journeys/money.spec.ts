@@ -77,6 +77,7 @@ test('a Patron chooses an amount and a code, is refused, goes on with another ca
   await expect(page.getByRole('heading', { name: 'Paid. Thank you.' })).toBeVisible();
   await accessible(page, 'paid');
   await page.getByRole('link', { name: /Go on|To my account/ }).click();
+  await expect(page.getByRole('heading', { name: 'Paid. Thank you.' })).toHaveCount(0);
   await page.goto(`${product.site}/account`);
   await expect(page.getByText(/^£20\.00 on .*, from the card ending 1593$/)).toBeVisible();
   await accessible(page, 'the account with its money');

@@ -116,8 +116,16 @@ test('a member’s picture: chosen, shown, and seen at the desk', async ({ page,
     .setInputFiles({ name: 'point.png', mimeType: 'image/png', buffer: Buffer.from(point, 'base64') });
   await expect(page.getByRole('img', { name: 'The picture chosen, large' })).toBeVisible();
   await accessible(page, 'A picture chosen');
-  await page.getByRole('button', { name: 'Keep my profile' }).click();
+  // What is typed over an answer that stood there is kept in the tab as well.
+  const postcode = page.getByLabel('Apiary postcode');
+  await postcode.fill('QM4 9ZZ');
   await page.reload();
+  await inputsReady(page);
+  await expect(postcode).toHaveValue('QM4 9ZZ');
+  await page.getByRole('button', { name: 'Keep my profile' }).click();
+  await expect(page.getByText('Your profile is kept.')).toBeVisible();
+  await page.reload();
+  await expect(postcode).toHaveValue('QM4 9ZZ');
   const picture = page.getByRole('img', { name: 'The picture chosen, large' });
   await expect(picture).toBeVisible();
   expect(await picture.evaluate((img: HTMLImageElement) => img.naturalWidth)).toBe(160);

@@ -17,7 +17,7 @@ const props = defineProps<{
   /** @throws what is refused */
   send: (answers: Record<string, string>) => Promise<unknown>;
 }>();
-const form = useForm(`form-${props.view.form}`, blankOf(props.view.questions));
+const form = useForm(`form-${props.view.form}`, () => blankOf(props.view.questions));
 const { answers, sending, faults, trouble } = form;
 const questions = useQuestions(() => props.view.questions, form);
 

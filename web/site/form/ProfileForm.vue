@@ -1,6 +1,6 @@
 <script setup lang="ts">
 /** What a member may change of their own profile; the page greets by it as soon as it is kept. */
-import { computed, watch } from 'vue';
+import { computed } from 'vue';
 import type { PlaceView } from '../../../contract';
 import { useReader } from '../../kit/reader';
 import { call } from '../calls';
@@ -16,14 +16,9 @@ import { siteSays } from '../../../contract/site.sentences';
 
 const says = siteSays(useReader());
 const props = defineProps<{ place: Extract<PlaceView, { kind: 'account' }> }>();
-const form = useForm('profile', blankOf(props.place.questions));
+const form = useForm('profile', () => blankOf(props.place.questions));
 const { answers, sending, faults, trouble, send } = form;
 const questions = useQuestions(() => props.place.questions, form);
-// What stands there now, once it is kept or was changed elsewhere.
-watch(
-  () => props.place.questions,
-  (now) => Object.assign(answers, blankOf(now)),
-);
 const asked = computed(() => props.place.questions.map(({ name }) => name).join(' '));
 const go = useGo();
 

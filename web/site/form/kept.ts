@@ -1,6 +1,13 @@
 /** Purpose: answers of a form that was not sent yet, kept in this tab alone; never a password. */
 const keyOf = (name: string) => `form:${name}`;
 
+/** Whether two answers are the same: texts, truths, or lists of texts. */
+export const same = (one: unknown, other: unknown): boolean => JSON.stringify(one) === JSON.stringify(other);
+
+/** The answers that are not what stood there before. */
+export const changed = (answers: Record<string, unknown>, before: Record<string, unknown>): Record<string, unknown> =>
+  Object.fromEntries(Object.entries(answers).filter(([at, value]) => !same(value, before[at])));
+
 export function kept(name: string): Record<string, unknown> {
   try {
     return JSON.parse(sessionStorage.getItem(keyOf(name)) ?? '{}') as Record<string, unknown>;

@@ -7,7 +7,7 @@ import { nextTick, onMounted, reactive, ref, watch } from 'vue';
 import type { Problem } from '../../../contract';
 import { Refused, type Trouble } from '../calls';
 import { useSite } from '../store';
-import { forget, kept, keep } from './kept';
+import { changed, forget, kept, keep, same } from './kept';
 import { typedBefore } from './typed';
 
 export type Fault = NonNullable<Problem['faults']>[number];
@@ -15,24 +15,40 @@ type Answers = Record<string, unknown>;
 
 /**
  * @param name the form's own name, the same on the server and in every view
- * @param start its answers before anything is typed
+ * @param start its answers before anything is typed; asked for again when what it is made of changes
  * @param secret the names of answers that are kept nowhere
  */
-export function useForm<T extends Answers>(name: string, start: T, secret: readonly string[] = []) {
+export function useForm<T extends Answers>(name: string, start: T | (() => T), secret: readonly string[] = []) {
   const site = useSite();
   const sent = site.view?.attempt?.form === name ? site.view.attempt : null;
-  const answers = reactive({ ...start, ...(sent?.typed ?? {}), ...typedBefore(name) }) as T;
+  const startNow = typeof start === 'function' ? start : () => start;
+  /** What stands without what was typed: an answer that differs from it is somebody's work. */
+  let standing: Answers = startNow();
+  const answers = reactive({ ...startNow(), ...(sent?.typed ?? {}), ...typedBefore(name) }) as T;
   const faults = ref<Fault[]>([...(sent?.faults ?? [])]);
   const trouble = ref<string | null>(sent?.trouble ?? null);
   const sending = ref(false);
   const faultOf = (at: string) => faults.value.find((fault) => fault.at === at)?.says ?? null;
 
   onMounted(() => {
-    for (const [at, value] of Object.entries(kept(name)))
-      if (at in start && isEmpty(answers[at as keyof T])) (answers as Answers)[at] = value;
-    watch(answers, () => keep(name, answers, secret), { deep: true });
+    take(kept(name));
+    watch(answers, () => keep(name, changed(answers, standing), secret), { deep: true });
     if (faults.value.length || trouble.value) void showFaults();
   });
+
+  // It was sent, or changed elsewhere: what is being typed stays.
+  watch(startNow, (now) => {
+    const before = standing;
+    standing = startNow();
+    for (const [at, value] of Object.entries(now))
+      if (!(at in before) || same(answers[at as keyof T], before[at])) (answers as Answers)[at] = value;
+  });
+
+  /** Puts answers in where nothing else was typed. */
+  function take(found: Answers): void {
+    for (const [at, value] of Object.entries(found))
+      if (at in standing && same(answers[at as keyof T], standing[at])) (answers as Answers)[at] = value;
+  }
 
   /** Sends. @returns whether it went through; otherwise what went wrong is shown and everything stays */
   async function send(work: () => Promise<unknown>, place?: (trouble: Trouble) => Fault[] | null): Promise<boolean> {
@@ -42,6 +58,7 @@ export function useForm<T extends Answers>(name: string, start: T, secret: reado
       await work();
       faults.value = [];
       trouble.value = null;
+      standing = JSON.parse(JSON.stringify(answers)) as Answers;
       forget(name);
       return true;
     } catch (error) {
@@ -75,6 +92,3 @@ async function showFaults(): Promise<void> {
   await nextTick();
   document.querySelector<HTMLElement>('[data-faults]')?.focus();
 }
-
-const isEmpty = (value: unknown): boolean =>
-  value === undefined || value === '' || value === false || value === null || (Array.isArray(value) && !value.length);
