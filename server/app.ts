@@ -10,7 +10,7 @@ import { Door, accountForms } from './accounts';
 import { apiHandler, areasOf, openApi, ownHost, sameSite, sendProblem, type ApiPorts } from './api';
 import { joiningForms } from './joining';
 import { EMBED } from './site';
-import { MOST_BROUGHT, MOST_UPLOADED, bodies } from './platform/bodies';
+import { MOST_BROUGHT, MOST_UPLOADED, bodies, signedBytes } from './platform/bodies';
 import { builtFiles } from './platform/built.files';
 import type { Config } from './platform/config';
 import { isUnreachable, type Database } from './platform/database';
@@ -59,7 +59,7 @@ export async function makeApp(ports: AppPorts, log: Log): Promise<Express> {
   app.use(ownHost(own, config.address));
   // Before everything else: a visitor's page is a buffer that is ready, and most requests are for one.
   app.use(logged(log), site.visitors(headers));
-  app.post('/notices/cards', secure(headers), cardNotices(ports, sendProblem));
+  app.post('/notices/cards', secure(headers), signedBytes(sendProblem), cardNotices(ports, sendProblem));
   app.use(
     secure(headers),
     bodies(

@@ -1,6 +1,6 @@
 /**
- * Purpose: what of a request's body is read at all: JSON for the API, a plain form for the site's own pages, at most
- * 256 kB of either. Anything else is refused before a byte of it is kept, whatever its type and packing.
+ * Purpose: what of a request's body is read at all: JSON for the API, a plain form for the site's own pages, what is
+ * signed as the bytes that came, at most 256 kB of each. Anything else is refused before a byte of it is kept, whatever its type and packing.
  */
 import express, { type RequestHandler } from 'express';
 import type { Request, Response } from 'express';
@@ -70,6 +70,20 @@ export function bodies(
     express.urlencoded({ limit: MOST_BYTES, inflate: false, extended: false, parameterLimit: 400 }),
   ];
 }
+
+/** A body whose very bytes count, since they are signed; a buffer, whatever type it says it is. */
+export const signedBytes = (refuse: Refuse): RequestHandler[] => [
+  (req, res, next) => {
+    const no = () => {
+      hearOut(req);
+      refuse(res, 'too-large', says.tooLarge);
+    };
+    if (Number(req.headers['content-length'] ?? 0) > MOST_BYTES) return no();
+    if (req.headers['transfer-encoding'] !== undefined) watch(req, MOST_BYTES, no);
+    next();
+  },
+  express.raw({ limit: MOST_BYTES, inflate: false, type: () => true }),
+];
 
 /** Level by level, so that looking does not itself go deep. */
 function isTooDeep(body: unknown): boolean {
