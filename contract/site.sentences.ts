@@ -69,6 +69,8 @@ export const siteSays = sentences(
     question: 'We have a question:',
     yourAnswer: 'Your answer',
     sendMyAnswer: 'Send my answer',
+    gateDone: 'done',
+    gateNow: 'now',
     onTheList: 'On the waiting list',
     thanksForm: 'Thank you, we have it.',
     answerNow: 'Answer now',

@@ -52,7 +52,9 @@ export const joiningPlaces = (joining: Joining, paying: Paying): Places => ({
     if (rest !== undefined) return null;
     if (!looker.facts.member) return signInFirst(asked);
     const application = await joining.applicationOf(looker.facts.member as MemberId, live.setup);
-    return application && joiningPlace(application, asked, await payAt(application, asked, paying));
+    if (!application) return null;
+    const back = hasPaid(application) && (await paying.hasTaken(application.id));
+    return joiningPlace(application, asked, await payAt(application, asked, paying), back);
   },
   confirm: (asked) => (asked.rest ? confirmPlace(joining, asked.rest, asked) : null),
   withdrawn: ({ rest, live }) =>
@@ -102,7 +104,7 @@ async function payAt(application: Application, asked: Asked, paying: Paying): Pr
 const declinedFor = ({ history }: Application): string =>
   history.findLast(({ what }) => what === 'declined' || what === 'declinedByRule')?.note ?? '';
 
-function joiningPlace(application: Application, asked: Asked, pay: PayView | null): JoiningPlace {
+function joiningPlace(application: Application, asked: Asked, pay: PayView | null, back: boolean): JoiningPlace {
   const { looker, live } = asked;
   const { now } = looker;
   const { setup } = live;
@@ -113,7 +115,7 @@ function joiningPlace(application: Application, asked: Asked, pay: PayView | nul
   const gate = gateOf(path, application);
   const further = furtherForm(application, setup);
   const landing = path && setup.pages.get(path.landing);
-  const paidBack = hasPaid(application) ? [words.paidBack] : [];
+  const paidBack = back ? [words.paidBack] : [];
   const ended: Record<Exclude<Application['state'], 'open'>, { says: string; href: string; label: string }> = {
     admitted: {
       says: words.admittedOn({ date: sayDate(application.endedAt ?? now, place) }),

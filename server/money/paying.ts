@@ -4,7 +4,7 @@
  * Invariant: the choice is kept and its payment written before the card house is asked; the key of each payment is its own
  * id, so that one that broke off half-way is found again and never taken twice.
  */
-import type { DataSource, EntityManager } from 'typeorm';
+import { MoreThan, type DataSource, type EntityManager } from 'typeorm';
 import type { PayView, QuoteView } from '../../contract';
 import { offeredBy, type Offer, type Offered } from '../../core/joining';
 import {
@@ -223,6 +223,11 @@ export class Paying {
           }
         : null,
     };
+  }
+
+  /** Whether any money has come for an application: a payment may have been of nothing. */
+  async hasTaken(application: ApplicationId): Promise<boolean> {
+    return this.ports.db.manager.getRepository(PaymentRow).existsBy({ application, received: MoreThan(0) });
   }
 
   private async awaitedOf({ member, application }: Choosing): Promise<Payment | null> {

@@ -100,6 +100,7 @@ it('what was given for nothing, by a code, ends as well', async () => {
   await decline(who);
   expect(await termsOf(who)).toEqual([{ state: 'ended', level: 'patron' }]);
   expect(await heldBy(who)).toEqual([]);
+  expect((await placeOf(who, '/joining', 'joining')).outcome?.says).not.toContain('What you paid');
   await balanced();
 });
 

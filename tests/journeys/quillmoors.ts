@@ -80,7 +80,10 @@ async function load(folder: string, size: Size): Promise<void> {
     stdio: ['ignore', 'pipe', 'inherit'],
   });
   try {
-    await new Promise((ready) => house.stdout.once('data', ready));
+    await new Promise((ready, failed) => {
+      house.stdout.once('data', ready);
+      house.once('exit', (code) => failed(new Error(`The card house ended with ${code} before it was there.`)));
+    });
     await run(process.execPath, [resolve('dist/server/seed.js'), '--members', String(size)], env);
     await mariadb('mariadb-dump', name, join(place, 'dump.sql'));
   } finally {

@@ -1,6 +1,10 @@
 <script setup lang="ts">
 /** The gates of a path: done, now and to come. */
 import type { JoiningView } from '../../contract';
+import { siteSays } from '../../contract/site.sentences';
+import { useReader } from '../kit/reader';
+
+const says = siteSays(useReader());
 
 defineProps<{ title: string; gates: JoiningView['gates'] }>();
 </script>
@@ -20,7 +24,9 @@ defineProps<{ title: string; gates: JoiningView['gates'] }>();
           ><b>{{ gate.title }}</b
           ><span class="quiet">{{ gate.says }}</span></span
         >
-        <span v-if="gate.state !== 'toCome'" class="gates__state">{{ gate.state === 'done' ? 'done' : 'now' }}</span>
+        <span v-if="gate.state !== 'toCome'" class="gates__state">{{
+          gate.state === 'done' ? says.gateDone : says.gateNow
+        }}</span>
       </li>
     </ol>
   </section>

@@ -1,17 +1,15 @@
 /** Purpose: a letter of its own for a place that needs one, with words to begin with. */
-import type { MessageId } from '../../../core/kernel';
+import { asTitle, type MessageId } from '../../../core/kernel';
 import type { MessageItem } from '../../../core/messages';
 import { idFrom } from '../../../core/setup';
 import { reader } from '../reader';
 import { useDraft } from '../setup/draft.store';
 import { lettersSay } from './letters.sentences';
 
-const LONGEST_TITLE = 120;
-
 /** @returns the letter of that title; it is made, with a greeting and these words, where there is none */
 export function letterFor(begun: Record<'title' | 'subject' | 'words', string>): MessageId {
   const { subject, words } = begun;
-  const title = begun.title.slice(0, LONGEST_TITLE).trim();
+  const title = asTitle(begun.title);
   const draft = useDraft();
   const says = lettersSay(reader);
   const all = draft.ofKind('message');

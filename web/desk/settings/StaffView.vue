@@ -70,6 +70,8 @@ async function keep({ id, name }: ColleagueView): Promise<void> {
 }
 async function letGo({ id, name }: ColleagueView): Promise<void> {
   if (await act(() => calls.team.removeStaff({ id }), says.isGone({ name }))) open.value = null;
+  // Refused: the reason stands there, and the question is answered.
+  leaving.value = null;
 }
 const again = ({ id, name, mail }: ColleagueView) =>
   act(() => calls.team.inviteAgain({ id }), says.isInvited({ name, mail }));

@@ -30,17 +30,20 @@ const from = ref(draft.view?.revision ?? 0);
 const to = ref(0);
 const history = useQuery({ key: ['setup', 'history'], query: () => calls.setup.history({}) });
 const documents = ref(new Map<number, unknown>());
-watch(
-  [from, to],
-  async (numbers) => {
-    for (const number of numbers)
-      if (number && !documents.value.has(number)) {
-        const found = await calls.setup.revision({ number }).catch(() => null);
-        if (found) documents.value = new Map(documents.value).set(number, found.document);
+/** Why what is compared is not there. */
+const missing = ref<unknown>(null);
+async function fetchCompared(): Promise<void> {
+  missing.value = null;
+  for (const number of [from.value, to.value])
+    if (number && !documents.value.has(number))
+      try {
+        const { document } = await calls.setup.revision({ number });
+        documents.value = new Map(documents.value).set(number, document);
+      } catch (wrong) {
+        missing.value = wrong;
       }
-  },
-  { immediate: true },
-);
+}
+watch([from, to], fetchCompared, { immediate: true });
 /** A file that was chosen stands in the place of what is compared to. */
 const brought = ref<{ name: string; document: Record<string, unknown>; setup: Setup } | null>(null);
 const fileTrouble = ref<string | null>(null);
@@ -81,6 +84,11 @@ async function choose(file: File): Promise<void> {
   brought.value = read.ok ? { name: file.name, ...read.value } : null;
 }
 const old = computed(() => (brought.value ? null : from.value));
+/** Whether bringing the old one back would change the draft. */
+const restores = computed(() => {
+  const before = old.value ? setupAt(old.value) : null;
+  return before !== null && draft.setup !== null && changesBetween(draft.setup, before).length > 0;
+});
 </script>
 
 <template>
@@ -150,7 +158,8 @@ const old = computed(() => (brought.value ? null : from.value));
         <h3>{{ title }}</h3>
         <span v-if="changes" class="section-head__note quiet">{{ says.differences({ count: changes.length }) }}</span>
       </div>
-      <Waiting v-if="!changes" :rows="6" />
+      <Trouble v-if="!changes && missing" :error="missing" @again="fetchCompared" />
+      <Waiting v-else-if="!changes" :rows="6" />
       <p v-else-if="changes.length === 0" class="empty">{{ says.same }}</p>
       <ChangeList v-else :changes="changes" />
       <footer class="history__foot">
@@ -158,7 +167,7 @@ const old = computed(() => (brought.value ? null : from.value));
           {{ trouble?.says ?? fileTrouble ?? says.unsettled }}
         </p>
         <p v-else class="quiet">
-          {{ brought ? says.bringInNote : old ? says.restoreNote({ number: old }) : '' }}
+          {{ brought ? says.bringInNote : old && restores ? says.restoreNote({ number: old }) : '' }}
         </p>
         <p class="publish__acts">
           <KitButton
@@ -169,9 +178,9 @@ const old = computed(() => (brought.value ? null : from.value));
             >{{ says.bringItIn }}</KitButton
           >
           <KitButton
-            v-else-if="old"
+            v-else-if="old && restores"
             kind="primary"
-            :disabled="busy || !documents.has(old)"
+            :disabled="busy"
             @click="replace(documents.get(old), says.restored({ number: old }))"
             >{{ says.restore({ number: old }) }}</KitButton
           >

@@ -7,7 +7,7 @@
 import { marked, type Token, type Tokens } from 'marked';
 import { parse, stringify } from 'yaml';
 import { nobody, type DoorUse } from '../../../core/doors';
-import { ChipName, say, type BlockId, type PageId, type Words } from '../../../core/kernel';
+import { asTitle, ChipName, say, type BlockId, type PageId, type Words } from '../../../core/kernel';
 import {
   OutsideAddress,
   blockKindOf,
@@ -178,7 +178,7 @@ export function pageFromMarkdown(text: string, title: string, setup: Setup): Pag
     // Front matter that cannot be read is words like others, and nothing goes by it.
   }
   const own = (key: string) => (typeof said[key] === 'string' ? said[key].trim() : '');
-  const name = (own('title') || title).slice(0, 120);
+  const name = asTitle(own('title') || title);
   const taken = (of: 'id' | 'address') => setup.doc.pages.map((page) => page[of] as string);
   const blocks: Block[] = [];
   const base = { outsideToo: false, aside: false };

@@ -1,4 +1,5 @@
 /** Purpose: people to be invited, read from a pasted list or a CSV file, and their links as a file. */
+import { asTitle } from '../../../../core/kernel';
 import { handOver } from '../../download';
 
 export type Invited = { readonly name: string; readonly mail: string };
@@ -18,7 +19,7 @@ export async function readPeople(text: string): Promise<Invited[]> {
     const mail = tidy.find(isMail) ?? '';
     const name = tidy.filter((cell) => !isMail(cell)).join(' ');
     const heading = at === 0 && mail === '' && data.some((row) => row.some(isMail));
-    return heading || tidy.length === 0 ? [] : [{ name: name.slice(0, 120), mail }];
+    return heading || tidy.length === 0 ? [] : [{ name: asTitle(name), mail }];
   });
 }
 

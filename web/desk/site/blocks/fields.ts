@@ -4,7 +4,7 @@
  */
 import type { Block } from '../../../../core/pages';
 import type { FileView } from '../../../../contract';
-import type { FieldId, LevelId } from '../../../../core/kernel';
+import { asTitle, type FieldId, type LevelId } from '../../../../core/kernel';
 import { reader } from '../../reader';
 import { deskSiteSays } from '../site.sentences';
 
@@ -143,7 +143,7 @@ export const isBrought = (kind: Block['kind']): kind is BroughtKind => kind === 
 
 /** A block that shows what was brought in; null for a picture that is none. */
 export function broughtBlock(kind: BroughtKind, { id, name, bytes, picture }: FileView): Own<Block> | null {
-  if (kind === 'file') return { kind, file: id, title: name.replace(/\.\w+$/, '').slice(0, 120) || name, name, bytes };
+  if (kind === 'file') return { kind, file: id, title: asTitle(name.replace(/\.\w+$/, '')) || name, name, bytes };
   return picture && { kind, picture: { file: id, ...picture }, alt: '' };
 }
 
