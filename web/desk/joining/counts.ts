@@ -2,4 +2,4 @@
 
 /** What is no count stays as it was typed, so that it can be marked and is not lost. */
 export const typedCount = (text: string): number =>
-  /^\d+$/.test(text.trim()) ? Number(text) : (text as unknown as number);
+  /^[-−]?\d+$/.test(text.trim()) ? Number(text.trim().replace('−', '-')) : (text as unknown as number);

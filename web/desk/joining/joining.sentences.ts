@@ -185,7 +185,7 @@ export const joiningSays = sentences({
   opensOn: 'Opens on',
   lastDay: 'Last day',
   places: 'Places',
-  placesHelp: 'Empty: as many as like.',
+  placesHelp: 'Empty: as many as want to.',
   waitingList: 'A waiting list, which moves up by itself',
   letterWaiting: 'To whoever has to wait',
   waitingTitle: 'On the waiting list',
