@@ -147,6 +147,7 @@ const day = (text: string): string | undefined => (text === '' ? undefined : tex
               kind="number"
               :model-value="code.most === undefined ? '' : String(code.most)"
               :label="says.codeMost"
+              :help="says.codeMostHelp"
               :fault="faultAt('most')"
               optional
               @update:model-value="set({ most: $event === '' ? undefined : typedCount($event) })"

@@ -93,6 +93,7 @@ export const deskLevelsSays = sentences({
   onFirst: 'the first',
   onEvery: 'every one',
   codeMost: 'How often in all',
+  codeMostHelp: 'Counted as they are paid. Who was on the way to pay by then keeps the lower price.',
   codeFrom: 'First day',
   codeUntil: 'Last day',
   codeLevels: 'For levels',
