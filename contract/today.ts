@@ -52,8 +52,9 @@ export const today = {
       needYou: z.number(),
       /** How many things wait for somebody else. */
       needOthers: z.number(),
-      /** Payments that fail or are awaited, for who keeps the books; 0 for others. */
+      /** Renewals that fail and transfers that are awaited, for who keeps the books; 0 for others. */
       failing: z.number(),
+      awaited: z.number(),
       people: z.number(),
     }),
   ),

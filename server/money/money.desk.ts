@@ -142,12 +142,17 @@ export class MoneyDesk {
     const rows = (await this.db.query(
       `SELECT ${COLUMNS} ${FROM} WHERE ${WAITING} ORDER BY p.opened_at, p.id LIMIT ${most}`,
     )) as Row[];
-    return { rows: rows.map((row) => this.line(row, now, setup)), total: await this.waitingCount() };
+    const { failing, awaited } = await this.waitingCounts();
+    return { rows: rows.map((row) => this.line(row, now, setup)), total: failing + awaited };
   }
 
-  async waitingCount(): Promise<number> {
-    const [row] = (await this.db.query(`SELECT COUNT(*) AS n FROM payment p WHERE ${WAITING}`)) as { n: string }[];
-    return Number(row?.n ?? 0);
+  /** How many renewals fail, and how many transfers are awaited. */
+  async waitingCounts(): Promise<{ failing: number; awaited: number }> {
+    const [row] = (await this.db.query(
+      `SELECT COUNT(*) AS n, COALESCE(SUM(p.state = 'awaited'), 0) AS awaited FROM payment p WHERE ${WAITING}`,
+    )) as { n: string; awaited: string }[];
+    const awaited = Number(row?.awaited ?? 0);
+    return { failing: Number(row?.n ?? 0) - awaited, awaited };
   }
 
   private async dueLines(now: Instant, until: Instant, setup: Setup): Promise<MoneyLine[]> {

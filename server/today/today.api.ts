@@ -17,7 +17,7 @@ export const todayApi = ({ today, clock, live }: TodayPorts) => ({
     return {
       needYou: (mine ? reviews : 0) + (callerMay(context, letters.retry) ? stuck : 0),
       needOthers: mine ? 0 : reviews,
-      failing: callerMay(context, money.list) ? waiting : 0,
+      ...(callerMay(context, money.list) ? waiting : { failing: 0, awaited: 0 }),
       people,
     };
   }),

@@ -34,10 +34,12 @@ export class Today {
   }
 
   /** How many things wait for each kind of staff. */
-  async needs(now: Instant): Promise<{ reviews: number; letters: number; people: number; money: number }> {
+  async needs(
+    now: Instant,
+  ): Promise<{ reviews: number; letters: number; people: number; money: { failing: number; awaited: number } }> {
     const reviews = await waitingCount(this.db.manager, now);
     const people = (await this.directory.counts()).everyone;
-    return { reviews, letters: await this.letters.count(), people, money: await this.money.waitingCount() };
+    return { reviews, letters: await this.letters.count(), people, money: await this.money.waitingCounts() };
   }
 
   /** @param all which of the two lists is wanted whole */

@@ -10,6 +10,7 @@ export type IndexState = {
   readonly needOthers: number;
   readonly people: number;
   readonly failing: number;
+  readonly awaited: number;
 };
 /** What the check-up and the draft say; null until they are known. */
 export type SetupStanding = typeof setupStanding.value;

@@ -15,7 +15,9 @@ export const money: Area = {
     { name: says.payments, path: '/desk/money', view: () => import('./MoneyView.vue') },
     { name: says.figures, path: '/desk/money/figures', view: () => import('./FiguresView.vue') },
   ],
-  state: ({ failing }) =>
-    failing > 0 ? { flag: true, says: says.failing({ count: failing }) } : { flag: false, says: says.inOrder },
+  state: ({ failing, awaited }) => {
+    if (failing > 0) return { flag: true, says: says.failing({ count: failing }) };
+    return awaited > 0 ? { flag: true, says: says.awaited({ count: awaited }) } : { flag: false, says: says.inOrder };
+  },
   keys: [],
 };

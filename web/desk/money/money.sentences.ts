@@ -44,6 +44,7 @@ export const deskMoneySays = sentences({
   checkAgain: 'Check again',
   inNumbers: 'The same in numbers',
   failing: { one: '{count} failing', other: '{count} failing' },
+  awaited: { one: '{count} awaited', other: '{count} awaited' },
   inOrder: 'in order',
   chartOf: '{title}, as a chart; the numbers stand in the table below',
   level: 'Level',

@@ -47,6 +47,9 @@ const showAll = (which: 'reviews' | 'stuck'): void =>
 const person = computed(() => (typeof route.query['person'] === 'string' ? route.query['person'] : null));
 const data = computed(() => today.data.value);
 const rows = computed(() => [...(data.value?.reviews.rows ?? []), ...(data.value?.stuck.rows ?? [])]);
+/** Money shows the two apart. */
+const isFailing = ({ what }: { what: string }): boolean => what !== 'awaited';
+const moneyShown = computed(() => (data.value?.money?.rows.some(isFailing) ? 'failing' : 'awaited'));
 const at = ref(-1);
 watch(rows, () => (at.value = Math.min(at.value, rows.value.length - 1)));
 
@@ -121,7 +124,9 @@ useLetter('k', () => step(-1));
             <div class="section-head">
               <h2>{{ says.moneyWaits }}</h2>
               <span class="section-head__count">{{ data.money.total }}</span>
-              <RouterLink class="section-head__note" to="/desk/money?show=failing">{{ says.toMoney }}</RouterLink>
+              <RouterLink class="section-head__note" :to="{ path: '/desk/money', query: { show: moneyShown } }">{{
+                says.toMoney
+              }}</RouterLink>
             </div>
             <ul>
               <li v-for="row in data.money.rows" :key="row.id" class="money-row">
@@ -133,9 +138,14 @@ useLetter('k', () => step(-1));
                   <span class="quiet">{{ row.about }}</span></span
                 >
                 <span class="money-row__amount">{{ row.amount }}</span>
-                <KitButton small :to="{ path: '/desk/money', query: { show: 'failing', payment: row.id } }">{{
-                  says.open
-                }}</KitButton>
+                <KitButton
+                  small
+                  :to="{
+                    path: '/desk/money',
+                    query: { show: isFailing(row) ? 'failing' : 'awaited', payment: row.id },
+                  }"
+                  >{{ says.open }}</KitButton
+                >
               </li>
             </ul>
           </section>
