@@ -57,6 +57,16 @@ const columns: readonly LedgerColumn[] = [
   { key: 'receipt', title: says.receipt, wide: true },
   { key: 'amount', title: says.amount },
 ];
+/** What fails or is awaited stands there whenever it was asked for; the rest is a month's. */
+const heading = computed(() => {
+  if (show.value === 'failing') return { title: says.failingNow, note: says.ofAnyMonth };
+  if (show.value === 'awaited') return { title: says.awaitedNow, note: says.ofAnyMonth };
+  const month = list.data.value?.title;
+  return {
+    title: month ? says.listOf({ month }) : says.payments,
+    note: show.value === 'due' ? says.soonest : says.newest,
+  };
+});
 const flagged = ({ what }: MoneyLine) => what === 'refused' || what === 'awaited';
 /** What is only due has no payment yet: it leads to the member. */
 function open(id: string): void {
@@ -101,8 +111,8 @@ async function download(): Promise<void> {
         </KitToggle>
       </div>
       <div class="section-head">
-        <h2>{{ list.data.value ? says.listOf({ month: list.data.value.title }) : says.payments }}</h2>
-        <span class="section-head__note quiet">{{ says.newest }}</span>
+        <h2>{{ heading.title }}</h2>
+        <span class="section-head__note quiet">{{ heading.note }}</span>
         <KitButton kind="link" class="money__csv" @click="download">{{ says.download }}</KitButton>
       </div>
       <KitLedger
