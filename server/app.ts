@@ -44,7 +44,6 @@ export async function makeApp(ports: AppPorts, log: Log): Promise<Express> {
   if (!existsSync(deskFile)) throw new Error('The desk has not been built; run npm run build.');
   const deskHtml = readFileSync(deskFile, 'utf8');
   const doorHtml = readFileSync(join(config.dist, 'desk/door.html'), 'utf8');
-  const described = JSON.stringify(await openApi());
 
   const app = express();
   app.disable('x-powered-by');
@@ -78,9 +77,17 @@ export async function makeApp(ports: AppPorts, log: Log): Promise<Express> {
   const noFile = (res: Response) => sendProblem(res, 'not-found');
   for (const part of ['site', 'desk']) app.use(`/assets/${part}`, builtFiles(join(config.dist, part), noFile));
 
-  app.get('/api/openapi.json', (_req, res) => void res.type('json').send(described));
-  const schema = JSON.stringify(setupSchema());
-  app.get('/api/setup-schema.json', (_req, res) => void res.type('application/schema+json').send(schema));
+  // Made when they are first asked for: most processes never are.
+  let described: Promise<string> | undefined;
+  app.get('/api/openapi.json', async (_req, res) => {
+    described ??= openApi().then((api) => JSON.stringify(api));
+    res.type('json').send(await described);
+  });
+  let schema: string | undefined;
+  app.get('/api/setup-schema.json', (_req, res) => {
+    schema ??= JSON.stringify(setupSchema());
+    res.type('application/schema+json').send(schema);
+  });
   app.get('/api/site/view', site.json);
   const areas = areasOf(ports);
   app.use('/api', sameSite(own, log), apiHandler(areas, ports, log));

@@ -7,7 +7,6 @@ import type { Viewers } from '../callers';
 import type { LiveSetup } from '../setup';
 import { ReceiptRow } from './money.entities';
 import { receiptView } from './receipt.view';
-import { receiptPdf } from './receipt.pdf';
 
 export class Receipts {
   constructor(private readonly db: DataSource) {}
@@ -46,5 +45,7 @@ export const receiptRoute =
     res.setHeader('Content-Type', 'application/pdf');
     res.setHeader('Cache-Control', 'private, no-store');
     res.setHeader('Content-Disposition', `inline; filename="receipt-${view.number}.pdf"`);
+    // A fifth of a second to load, and a process may never be asked for one.
+    const { receiptPdf } = await import('./receipt.pdf');
     receiptPdf(view, setup.doc.site.look.accent, setup.doc.site.locale).pipe(res);
   };
