@@ -11,7 +11,7 @@ import { chromium, type Browser } from '@playwright/test';
 import { MOST_STOLEN, machine, median, quantile, report, round, stolenSince } from './measure';
 import { startProcess } from './processes';
 
-const ROUNDS = 15;
+const ROUNDS = 31;
 const GOAL = 1.5;
 const MEGABIT = 1_000_000 / 8;
 const FIELD = 'input[name="full-name"]';
