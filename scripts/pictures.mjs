@@ -133,6 +133,10 @@ try {
   const phone = await page(390, 844);
   await phone.goto(`${site}/join/quillmoor`);
   await alive(phone);
+  // As from the second page on: the first is drawn before the typefaces have come, and stays so.
+  await phone.waitForLoadState('networkidle');
+  await phone.reload();
+  await alive(phone);
   await shoot(phone, 'site-join-390');
 
   const tamsin = await deskOf('tamsin');
