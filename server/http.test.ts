@@ -29,6 +29,8 @@ function raw(lines: string[], after = ''): Promise<string> {
     });
     socket.on('error', failed);
     socket.on('close', () => answered(heard));
+    // A line that nobody answers is no answer, rather than a test without an end.
+    socket.setTimeout(20_000, () => socket.destroy());
   });
 }
 const own = () => `Host: 127.0.0.1:${port}`;

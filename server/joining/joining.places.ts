@@ -53,7 +53,7 @@ export const joiningPlaces = (joining: Joining, paying: Paying): Places => ({
     if (!looker.facts.member) return signInFirst(asked);
     const application = await joining.applicationOf(looker.facts.member as MemberId, live.setup);
     if (!application) return null;
-    const back = hasPaid(application) && (await paying.hasTaken(application.id));
+    const back = application.state !== 'open' && hasPaid(application) && (await paying.hasTaken(application.id));
     return joiningPlace(application, asked, await payAt(application, asked, paying), back);
   },
   confirm: (asked) => (asked.rest ? confirmPlace(joining, asked.rest, asked) : null),

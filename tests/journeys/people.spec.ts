@@ -122,10 +122,23 @@ test('a member’s picture: chosen, shown, and seen at the desk', async ({ page,
   await page.reload();
   await inputsReady(page);
   await expect(postcode).toHaveValue('QM4 9ZZ');
+  // And what is typed while the form is on its way.
+  const phone = page.getByLabel('Swarm phone');
+  let arrive = (): void => undefined;
+  const typed = new Promise<void>((done) => (arrive = done));
+  await page.route('**/api/site/profile', async (route) => {
+    await typed;
+    await route.continue();
+  });
   await page.getByRole('button', { name: 'Keep my profile' }).click();
+  await phone.fill('01632 960 111');
+  arrive();
   await expect(page.getByText('Your profile is kept.')).toBeVisible();
+  await expect(phone).toHaveValue('01632 960 111');
   await page.reload();
+  await inputsReady(page);
   await expect(postcode).toHaveValue('QM4 9ZZ');
+  await expect(phone).toHaveValue('01632 960 111');
   const picture = page.getByRole('img', { name: 'The picture chosen, large' });
   await expect(picture).toBeVisible();
   expect(await picture.evaluate((img: HTMLImageElement) => img.naturalWidth)).toBe(160);

@@ -16,10 +16,9 @@ export function kept(name: string): Record<string, unknown> {
   }
 }
 
-export function keep(name: string, answers: Record<string, unknown>, secret: readonly string[]): void {
-  const open = Object.entries(answers).filter(([at]) => !secret.includes(at));
+export function keep(name: string, answers: Record<string, unknown>): void {
   try {
-    sessionStorage.setItem(keyOf(name), JSON.stringify(Object.fromEntries(open)));
+    sessionStorage.setItem(keyOf(name), JSON.stringify(answers));
   } catch {
     // A browser that keeps nothing: what is typed stays until the page is left.
   }

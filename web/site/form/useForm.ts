@@ -32,17 +32,25 @@ export function useForm<T extends Answers>(name: string, start: T | (() => T), s
 
   onMounted(() => {
     take(kept(name));
-    watch(answers, () => keep(name, changed(answers, standing), secret), { deep: true });
+    watch(answers, keepTyped, { deep: true });
     if (faults.value.length || trouble.value) void showFaults();
   });
 
   // It was sent, or changed elsewhere: what is being typed stays.
   watch(startNow, (now) => {
     const before = standing;
+    // Not the same lists as the answers, which are typed into.
     standing = startNow();
     for (const [at, value] of Object.entries(now))
       if (!(at in before) || same(answers[at as keyof T], before[at])) (answers as Answers)[at] = value;
   });
+
+  function keepTyped(): void {
+    const typed = open(changed(answers, standing));
+    if (Object.keys(typed).length) keep(name, typed);
+    else forget(name);
+  }
+  const open = (of: Answers): Answers => Object.fromEntries(Object.entries(of).filter(([at]) => !secret.includes(at)));
 
   /** Puts answers in where nothing else was typed. */
   function take(found: Answers): void {
@@ -54,12 +62,14 @@ export function useForm<T extends Answers>(name: string, start: T | (() => T), s
   async function send(work: () => Promise<unknown>, place?: (trouble: Trouble) => Fault[] | null): Promise<boolean> {
     if (sending.value) return false;
     sending.value = true;
+    const given = JSON.parse(JSON.stringify(open(answers))) as Answers;
     try {
       await work();
       faults.value = [];
       trouble.value = null;
-      standing = JSON.parse(JSON.stringify(answers)) as Answers;
-      forget(name);
+      // What was typed while it was on its way was not sent, and stays.
+      standing = { ...standing, ...given };
+      keepTyped();
       return true;
     } catch (error) {
       if (!(error instanceof Refused)) throw error;
