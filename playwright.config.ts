@@ -9,7 +9,7 @@ export default defineConfig({
   workers: 2,
   timeout: 240_000,
   expect: { timeout: 40_000 },
-  reporter: [['list'], ['json', { outputFile: 'test-results/journeys.json' }]],
+  reporter: [['list'], ['json', { outputFile: process.env['ADMISSA_TEST_RESULTS'] ?? 'test-results/journeys.json' }]],
   use: {
     viewport: { width: 1280, height: 800 },
     locale: 'en-GB',

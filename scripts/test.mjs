@@ -1,18 +1,20 @@
 /**
- * `npm test`: types, lint, boundaries, unit, server and fault tests, journeys in Chromium; on a new machine it
- * sets everything up first.
+ * `npm test`: types, lint, boundaries, unit, server and fault tests, journeys in Chromium; then money, paths and Today
+ * once more on one of the awkward days, in turn. On a new machine it sets everything up first.
+ * `npm test -- --day NAME`: only the last of these, on that day; NAME is one of `scripts/steps/days.mjs`, or `all`.
  */
-import { spawn } from 'node:child_process';
-import { mkdtempSync, readFileSync, rmSync, chmodSync, existsSync } from 'node:fs';
+import { spawn, spawnSync } from 'node:child_process';
+import { mkdtempSync, readFileSync, readdirSync, rmSync, chmodSync } from 'node:fs';
 import { tmpdir } from 'node:os';
 import { join } from 'node:path';
 import { fileURLToPath } from 'node:url';
+import { AWKWARD_DAYS, PLAIN_DAY, dayInTurn } from './steps/days.mjs';
 import { build } from './steps/build.mjs';
 import { checkNode, installModules, installPackages } from './steps/machine.mjs';
 import { startMariadb } from './steps/mariadb.mjs';
 import { freePort } from './steps/ports.mjs';
 import { endRunning, whenToldToStop } from './steps/run.mjs';
-import { giveUp, say } from './steps/say.mjs';
+import { giveUp, Obstacle, say } from './steps/say.mjs';
 
 const root = fileURLToPath(new URL('..', import.meta.url));
 const bin = (name) => join(root, 'node_modules/.bin', name);
@@ -41,34 +43,54 @@ function step(name, command, args, env = {}) {
   });
 }
 
-const runner = (project) => [
+/** What is tested on awkward days as well. */
+const onAwkwardDays = {
+  server: ['server/money', 'server/joining', 'server/today', 'tests/faults/money'],
+  journeys: ['money.spec', 'levels.spec', 'joining.spec', 'desk.spec'],
+};
+
+/** Runs tests of one project with Vitest. @param only parts of their paths; all where there is none */
+const runner = (project, as = project, only = []) => [
   'run',
   '--project',
   project,
   '--reporter=dot',
   '--reporter=json',
-  `--outputFile.json=${join(folder, `${project}.json`)}`,
+  `--outputFile.json=${join(folder, `${as}.json`)}`,
+  ...only,
 ];
+
+/** What one file of results counts: Vitest's or Playwright's. */
+function counted({ stats, ...found }) {
+  if (!stats) return [found.numPassedTests, found.numFailedTests, found.numPendingTests];
+  return [stats.expected + stats.flaky, stats.unexpected, stats.skipped];
+}
 
 /** Adds up what the runners have written down. */
 function tally(folder) {
-  const counts = { passed: 0, failed: 0, skipped: 0 };
-  for (const name of ['core', 'server']) {
-    const file = join(folder, `${name}.json`);
-    if (!existsSync(file)) continue;
-    const found = JSON.parse(readFileSync(file, 'utf8'));
-    counts.passed += found.numPassedTests;
-    counts.failed += found.numFailedTests;
-    counts.skipped += found.numPendingTests;
+  const sums = [0, 0, 0];
+  for (const name of readdirSync(folder).filter((file) => file.endsWith('.json'))) {
+    const counts = counted(JSON.parse(readFileSync(join(folder, name), 'utf8')));
+    counts.forEach((count, at) => (sums[at] += count));
   }
-  const file = join(root, 'test-results/journeys.json');
-  if (existsSync(file)) {
-    const { stats } = JSON.parse(readFileSync(file, 'utf8'));
-    counts.passed += stats.expected + stats.flaky;
-    counts.failed += stats.unexpected;
-    counts.skipped += stats.skipped;
-  }
-  return counts;
+  const [passed, failed, skipped] = sums;
+  return { passed, failed, skipped };
+}
+
+/** The days that `--day` asks for; null where all is tested. */
+function daysAsked() {
+  const at = process.argv.indexOf('--day');
+  if (at < 0) return null;
+  const name = process.argv[at + 1] ?? '';
+  if (name === 'all') return Object.keys(AWKWARD_DAYS);
+  if (Object.hasOwn(AWKWARD_DAYS, name)) return [name];
+  throw new Obstacle(`--day takes one of these: ${Object.keys(AWKWARD_DAYS).join(', ')}, all.`);
+}
+
+/** Runs go through the awkward days in turn, by how many commits there are; by the date where that cannot be told. */
+function turn() {
+  const { stdout } = spawnSync('git', ['rev-list', '--count', 'HEAD'], { cwd: root, encoding: 'utf8' });
+  return Number.parseInt(stdout ?? '', 10) || Math.floor(Date.now() / 86_400_000);
 }
 
 let database = null;
@@ -83,46 +105,62 @@ const clearUp = async () => {
 };
 whenToldToStop(clearUp, 1);
 try {
+  const asked = daysAsked();
   checkNode();
   await installPackages(['mariadb-server', 'chromium']);
   await installModules(root);
   rmSync(join(root, 'test-results'), { recursive: true, force: true });
 
   // Two lanes, one a core: linting takes as long as all the others and the tests of the core together.
-  await Promise.all([
-    (async () => {
-      await step('Lint', bin('eslint'), ['.', '--max-warnings', '0']);
-      await step('Layout of the code', bin('prettier'), ['--check', '--log-level', 'warn', '.']);
-    })(),
-    (async () => {
-      await step('Types', bin('vue-tsc'), ['--noEmit', '-p', '.']);
-      await step('Who may import whom', bin('depcruise'), [
-        '--config',
-        '.dependency-cruiser.cjs',
-        'core',
-        'contract',
-        'server',
-        'web',
-        'standins',
-        'demo',
-      ]);
-      await step('What nothing uses', bin('knip'), []);
-      // What does not compile or breaks the rules is not worth minutes of tests.
-      if (failures.length || over) return;
-      await build(root);
-      await step('The core', bin('vitest'), runner('core'));
-    })(),
-  ]);
+  const whatNeedsNoDatabase = () =>
+    Promise.all([
+      (async () => {
+        await step('Lint', bin('eslint'), ['.', '--max-warnings', '0']);
+        await step('Layout of the code', bin('prettier'), ['--check', '--log-level', 'warn', '.']);
+      })(),
+      (async () => {
+        await step('Types', bin('vue-tsc'), ['--noEmit', '-p', '.']);
+        await step('Who may import whom', bin('depcruise'), [
+          '--config',
+          '.dependency-cruiser.cjs',
+          'core',
+          'contract',
+          'server',
+          'web',
+          'standins',
+          'demo',
+        ]);
+        await step('What nothing uses', bin('knip'), []);
+        // What does not compile or breaks the rules is not worth minutes of tests.
+        if (failures.length || over) return;
+        await build(root);
+        await step('The core', bin('vitest'), runner('core'));
+      })(),
+    ]);
+  if (asked) await build(root);
+  else await whatNeedsNoDatabase();
   if (failures.length) over = true;
   const started = (part) => (database = part);
   if (!over) await startMariadb({ folder, port: await freePort(), memory: '512M', quick: true, started });
-  const env = {
+  const on = (day, as) => ({
+    ADMISSA_CLOCK: day,
     ADMISSA_TEST_DB_PORT: String(database?.port),
     ADMISSA_TEST_DB_PASSWORD: database?.password ?? '',
+    ADMISSA_TEST_RESULTS: join(folder, `journeys-${as}.json`),
     UV_THREADPOOL_SIZE: '4',
-  };
-  await step('Server, stand-ins and faults', bin('vitest'), runner('server'), env);
-  await step('Journeys in Chromium', bin('playwright'), ['test'], env);
+  });
+  if (!asked) {
+    const env = on(PLAIN_DAY, 'plain');
+    await step('Server, stand-ins and faults', bin('vitest'), runner('server'), env);
+    await step('Journeys in Chromium', bin('playwright'), ['test'], env);
+  }
+  for (const name of asked ?? [dayInTurn(turn())]) {
+    const day = AWKWARD_DAYS[name];
+    const env = on(day, name);
+    const when = `on the day “${name}” (${day})`;
+    await step(`Server ${when}`, bin('vitest'), runner('server', `server-${name}`, onAwkwardDays.server), env);
+    await step(`Journeys ${when}`, bin('playwright'), ['test', ...onAwkwardDays.journeys], env);
+  }
 
   const { passed, failed, skipped } = tally(folder);
   process.stdout.write(`\n${failures.length ? `Red: ${failures.join(', ')}` : 'Everything is green.'}\n`);

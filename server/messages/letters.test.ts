@@ -40,8 +40,8 @@ describe('a mail server that hangs', () => {
          (SELECT CONCAT('mail:', id) FROM outgoing WHERE to_mail = 'stuck@oake.example')`,
     );
     await stack.query(
-      `UPDATE job SET attempts = 5, first_at = NOW(3) - INTERVAL 2 HOUR, run_at = ?, last_error = 'The mail server does not answer' WHERE lane = 'mail'`,
-      [new Date(stack.services.clock.now() + HOUR)],
+      `UPDATE job SET attempts = 5, first_at = ?, run_at = ?, last_error = 'The mail server does not answer' WHERE lane = 'mail'`,
+      [new Date(stack.services.clock.now() - 2 * HOUR), new Date(stack.services.clock.now() + HOUR)],
     );
     const odile = await caller().staffIn('odile@quillmoor.example');
     const { letters } = (await odile.get<TodayView>('/desk/today')).body;

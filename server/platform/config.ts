@@ -38,6 +38,8 @@ const Config = z.object({
   ADMISSA_CARD_NOTICE_KEY: z.string().default(''),
   /** A demo lets managers move the site clock. */
   ADMISSA_DEMO: flag,
+  /** When the site clock of a new demo begins: `2027-03-01T09:00:00Z`. Now, where it is not given. */
+  ADMISSA_CLOCK: z.iso.datetime({ offset: true }).optional(),
   /** Multiplies every limit on tries; 50 in a demo, where many people are one. */
   ADMISSA_LIMIT_FACTOR: z.coerce.number().int().min(1).optional(),
   /** 1 lets web hooks call addresses of this machine and of the network it stands in. */
@@ -78,6 +80,8 @@ export type Config = {
   readonly cards: { readonly url: string | null; readonly key: string; readonly noticeKey: string };
   readonly mailPage: string | null;
   readonly demo: boolean;
+  /** When the clock of a new demo begins; null for now, and always null outside a demo. */
+  readonly clockFrom: number | null;
   readonly limitFactor: number;
   readonly hooksInside: boolean;
   readonly worker: boolean;
@@ -133,6 +137,7 @@ export function readConfig(env: NodeJS.ProcessEnv): Config {
     },
     mailPage: c.ADMISSA_MAIL_PAGE ?? null,
     demo: c.ADMISSA_DEMO,
+    clockFrom: c.ADMISSA_DEMO && c.ADMISSA_CLOCK ? Date.parse(c.ADMISSA_CLOCK) : null,
     limitFactor: c.ADMISSA_LIMIT_FACTOR ?? (c.ADMISSA_DEMO ? 50 : 1),
     hooksInside: c.ADMISSA_HOOKS_INSIDE || c.ADMISSA_DEMO,
     worker: c.ADMISSA_WORKER,

@@ -94,10 +94,12 @@ describe('jobs', () => {
   it('may set the next job of their own key', async () => {
     const jobs = makeJobs();
     let left = 3;
+    // Each later than the one before, and all of them due.
+    const next = () => ({ kind: 'again', runAt: clock.now() - left * 1_000, payload: null, key: 'again' }) as const;
     jobs.handle('again', async (manager) => {
-      if (--left > 0) await jobs.add(manager, { kind: 'again', runAt: clock.now(), payload: null, key: 'again' });
+      if (--left > 0) await jobs.add(manager, next());
     });
-    await jobs.add(db().manager, { kind: 'again', runAt: clock.now(), payload: null, key: 'again' });
+    await jobs.add(db().manager, next());
     expect(await drain(jobs)).toBe(3);
     expect(await stack.query('SELECT 1 FROM job')).toEqual([]);
   });

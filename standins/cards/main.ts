@@ -12,7 +12,9 @@ const file = process.env['STANDIN_CARD_FILE'] ?? null;
 
 if (file) mkdirSync(dirname(file), { recursive: true });
 const mood = { ...calm };
-const house = new House(file);
+/** When the house opens, by its own clock; now, where nothing else is said. */
+const ahead = Date.parse(env('NOW', new Date().toISOString())) - Date.now();
+const house = new House(file, () => Date.now() + ahead);
 const notices = new Notices(house, env('NOTIFY', 'http://127.0.0.1:4400/notices/cards'), env('NOTICE_KEY', ''), mood);
 const server = createServer(cardHouse({ house, notices, mood, key: env('KEY', '') }));
 

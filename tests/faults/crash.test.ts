@@ -14,6 +14,7 @@ import { Letters } from '../../standins/mail/letters';
 import { smtpServer } from '../../standins/mail/smtp';
 import {
   PASSWORD,
+  SITE_NOW,
   Caller,
   codeIn,
   configFor,
@@ -125,7 +126,7 @@ describe('killed between state and effect', () => {
     const again = who.at(second.address);
     expect((await again.post('/site/joining/code', { code: codeIn(letter) })).status).toBe(200);
     await until('all jobs done', async () =>
-      (await rows(`SELECT 1 FROM job WHERE run_at <= NOW(3)`)).length === 0 ? true : null,
+      (await rows(`SELECT 1 FROM job WHERE run_at <= ${SITE_NOW}`)).length === 0 ? true : null,
     );
     expect(letters.list('perrin@oake.example')).toHaveLength(1);
     await kill(second.child);
@@ -161,7 +162,7 @@ describe('killed between state and effect', () => {
     ]);
     expect(await rows(`SELECT 1 FROM job WHERE job_key = ?`, [`application:${application!.id}`])).toEqual([]);
     await until('all jobs done', async () =>
-      (await rows(`SELECT 1 FROM job WHERE run_at <= NOW(3)`)).length === 0 ? true : null,
+      (await rows(`SELECT 1 FROM job WHERE run_at <= ${SITE_NOW}`)).length === 0 ? true : null,
     );
     expect(letters.list('maud.esterling@mail.example')).toHaveLength(1);
     await kill(second.child);
@@ -179,7 +180,7 @@ describe('killed between state and effect', () => {
     // What the killed one had claimed is due again only when its claim is over, as the letters were.
     await until(
       'all jobs done',
-      async () => ((await rows(`SELECT 1 FROM job WHERE run_at <= NOW(3)`)).length === 0 ? true : null),
+      async () => ((await rows(`SELECT 1 FROM job WHERE run_at <= ${SITE_NOW}`)).length === 0 ? true : null),
       90_000,
     );
     expect(letters.list('swarm.')).toHaveLength(12);

@@ -7,6 +7,7 @@ import AxeBuilder from '@axe-core/playwright';
 import { test as base, expect, type Locator, type Page } from '@playwright/test';
 import { createConnection } from 'mysql2/promise';
 import { randomBytes } from 'node:crypto';
+import { PLAIN_DAY } from '../../scripts/steps/days.mjs';
 import { freePort } from '../../scripts/steps/ports.mjs';
 import { copyQuillmoor, database, type Size } from './quillmoors';
 
@@ -60,6 +61,7 @@ export const test = base.extend<{ product: Product; members: Size }>({
       ADMISSA_CARD_KEY: name,
       ADMISSA_CARD_NOTICE_KEY: noticeKey,
       STANDIN_CARD_PORT: String(cards),
+      STANDIN_CARD_NOW: process.env['ADMISSA_CLOCK'] ?? PLAIN_DAY,
       STANDIN_CARD_KEY: name,
       STANDIN_CARD_FILE: ownCards,
       STANDIN_CARD_NOTICE_KEY: noticeKey,

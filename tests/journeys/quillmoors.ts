@@ -8,6 +8,7 @@ import { copyFile, cp, mkdir, mkdtemp, open, rm } from 'node:fs/promises';
 import { tmpdir } from 'node:os';
 import { join, resolve } from 'node:path';
 import { createConnection } from 'mysql2/promise';
+import { PLAIN_DAY } from '../../scripts/steps/days.mjs';
 import { freePort } from '../../scripts/steps/ports.mjs';
 
 /** How many people a Quillmoor may have. */
@@ -66,6 +67,7 @@ async function load(folder: string, size: Size): Promise<void> {
     ADMISSA_DB_PASSWORD: database().password,
     ADMISSA_DB_NAME: name,
     ADMISSA_DEMO: '1',
+    ADMISSA_CLOCK: process.env['ADMISSA_CLOCK'] ?? PLAIN_DAY,
     ADMISSA_LOG: 'error',
     ADMISSA_FILES: join(place, 'files'),
     ADMISSA_CARD_URL: `http://127.0.0.1:${cards}`,

@@ -9,6 +9,7 @@ import type { AddressInfo } from 'node:net';
 import { tmpdir } from 'node:os';
 import { join } from 'node:path';
 import { createConnection } from 'mysql2/promise';
+import { addSpan } from '../../core/kernel/calendar';
 import { generate } from '../../demo/generate';
 import { load } from '../../demo/load';
 import { loadMoney } from '../../demo/load.money';
@@ -23,6 +24,7 @@ import { cardHouse } from '../../standins/cards/http';
 import { Notices, calm, type Mood } from '../../standins/cards/notices';
 import { Letters, type Letter } from '../../standins/mail/letters';
 import type { SetupDocument } from '../../core/setup';
+import { PLAIN_DAY } from '../../scripts/steps/days.mjs';
 import { freePort } from '../../scripts/steps/ports.mjs';
 import { smtpServer } from '../../standins/mail/smtp';
 import { quillmoor } from './quillmoor';
@@ -45,6 +47,8 @@ export type Stack = {
   settled(): Promise<void>;
   /** Moves the site clock on; everything due happens. */
   pass(by: MoveBy): Promise<{ happened: number }>;
+  /** Lets so many days of the site's calendar go by, to the same hour of the day. */
+  days(count: number): Promise<void>;
   /** Moves the site clock on to an instant; everything due on the way happens, in order. */
   to(at: () => number): Promise<void>;
   query<T>(sql: string, params?: unknown[]): Promise<T[]>;
@@ -52,6 +56,9 @@ export type Stack = {
   publish(change: (doc: SetupDocument) => void): ReturnType<Services['setups']['publish']>;
   stop(): Promise<void>;
 };
+
+/** When the site clock of every test begins; see `scripts/steps/days.mjs`. */
+const DAY_OF_TESTS = process.env['ADMISSA_CLOCK'] ?? PLAIN_DAY;
 
 export function testDatabase(): { host: string; port: number; user: string; password: string } {
   const port = process.env['ADMISSA_TEST_DB_PORT'];
@@ -89,6 +96,7 @@ export function configFor(database: string, port: number, smtp: number, more: Re
     ADMISSA_DB_NAME: database,
     ADMISSA_SMTP_PORT: String(smtp),
     ADMISSA_DEMO: '1',
+    ADMISSA_CLOCK: DAY_OF_TESTS,
     ADMISSA_LOG: 'silent',
     ADMISSA_FILES: join(tmpdir(), `admissa-files-${database}`),
     ...more,
@@ -111,10 +119,10 @@ export async function loadQuillmoor(services: Services, members: number): Promis
 }
 
 /** A card house of its own, which tells the product at `port` what became of payments. */
-async function startHouse(port: number) {
+async function startHouse(port: number, now: () => number) {
   const key = randomBytes(12).toString('hex');
   const noticeKey = `whsec_${randomBytes(24).toString('base64')}`;
-  const house = new House(null);
+  const house = new House(null, now);
   const mood = { ...calm };
   const notices = new Notices(house, `http://127.0.0.1:${port}/notices/cards`, noticeKey, mood);
   const server = createServer(cardHouse({ house, notices, mood, key }));
@@ -141,14 +149,20 @@ export async function makeStack(options: { members?: number; env?: Record<string
   const smtpPort = (smtp.server.address() as AddressInfo).port;
   const log = makeLog((process.env['TEST_LOG'] ?? 'silent') as never);
   const port = await freePort();
-  const cards = await startHouse(port);
+  const time: { at: () => number } = { at: Date.now };
+  const cards = await startHouse(port, () => time.at());
   const env = { ...cards.env, ...options.env };
   const config = configFor(database, port, smtpPort, env);
   const { services: loader, close } = await buildServices(config, log);
+  time.at = () => loader.clock.now();
+  // Of a demo the configuration says it; a product that is none begins on that day as well.
+  await loader.clock.begin(Date.parse(DAY_OF_TESTS), loader.db);
+  await loader.live.refresh();
   await loadQuillmoor(loader, options.members ?? 40);
   await close();
   const running = [await start(config, log)];
   const { services } = running[0]!;
+  time.at = () => services.clock.now();
   const query = <T>(sql: string, params: unknown[] = []) => services.database.source.query(sql, params) as Promise<T[]>;
   return {
     services,
@@ -158,6 +172,10 @@ export async function makeStack(options: { members?: number; env?: Record<string
     house: cards.house,
     mood: cards.mood,
     query,
+    days: async (count) => {
+      const { zone } = services.live.must.setup.doc.site;
+      await services.clockService.moveTo(addSpan(services.clock.now(), { count, unit: 'days' }, zone));
+    },
     to: async (at) => {
       await services.clockService.moveTo(at());
     },
@@ -213,6 +231,9 @@ export async function makeStack(options: { members?: number; env?: Record<string
 
 export const passTime = ({ clockService, live }: Services, by: MoveBy) =>
   clockService.move({ who: { kind: 'clock' }, act: 'clock.moved', once: null }, by, live.must.setup);
+
+/** The site's time in SQL: the clock of a test begins on a day of its own. */
+export const SITE_NOW = '(UTC_TIMESTAMP(3) + INTERVAL (SELECT offset_ms * 1000 FROM site_clock) MICROSECOND)';
 
 /** Asks again and again until there is an answer. */
 export async function until<T>(what: string, ask: () => Promise<T | null>, patience = 40_000): Promise<T> {
