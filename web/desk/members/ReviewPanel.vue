@@ -25,8 +25,14 @@ const props = defineProps<{ application: ApplicationView; firstName: string }>()
 const emit = defineEmits<{ acted: [] }>();
 const { id } = props.application;
 const drafts = useDrafts();
-const draft = drafts.of(id);
-const asking = ref<Purpose | null>(draft.decline ? 'decline' : draft.question ? 'question' : null);
+const written = (what: Purpose) => drafts.text(id, what);
+const asking = ref<Purpose | null>(written('decline') ? 'decline' : written('question') ? 'question' : null);
+const words = computed({
+  get: () => (asking.value ? written(asking.value) : ''),
+  set: (text) => {
+    if (asking.value) drafts.write(id, asking.value, text);
+  },
+});
 const { busy, trouble, send } = useSending();
 const undoing = useSending();
 const fault = computed(() => trouble.value?.says ?? null);
@@ -61,8 +67,8 @@ async function takeBack(): Promise<void> {
 }
 
 const admit = () => act((sent) => calls.review.approve({ id }, sent));
-const decline = () => act((sent) => calls.review.decline({ id, reason: draft.decline }, sent));
-const ask = () => act((sent) => calls.review.ask({ id, text: draft.question }, sent));
+const decline = () => act((sent) => calls.review.decline({ id, reason: written('decline') }, sent));
+const ask = () => act((sent) => calls.review.ask({ id, text: written('question') }, sent));
 
 async function start(what: Purpose): Promise<void> {
   asking.value = what;
@@ -123,7 +129,7 @@ useLetter('n', () => {
         >
           <FieldInput
             :id="`review-${asking}`"
-            v-model="draft[asking]"
+            v-model="words"
             kind="longText"
             required
             :bad="fault !== null"

@@ -28,10 +28,13 @@ export const useDrafts = defineStore('drafts', () => {
       // A browser that keeps nothing: what is written stays until the page is left.
     }
   });
-  const of = (application: string): Draft => (drafts[application] ??= { decline: '', question: '' });
+  const text = (application: string, purpose: Purpose): string => drafts[application]?.[purpose] ?? '';
+  const write = (application: string, purpose: Purpose, words: string): void => {
+    drafts[application] = { decline: '', question: '', ...drafts[application], [purpose]: words };
+  };
   const drop = (application: string): void => void delete drafts[application];
   /** What was written for an application and not sent. */
   const unsent = (application: string): string =>
-    [drafts[application]?.decline, drafts[application]?.question].filter(Boolean).join('\n');
-  return { of, drop, unsent };
+    [text(application, 'decline'), text(application, 'question')].filter(Boolean).join('\n');
+  return { text, write, drop, unsent };
 });
