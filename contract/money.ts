@@ -18,7 +18,8 @@ export const QuoteView = z.object({
   tax: z.string().nullable(),
   /** Nothing is to be paid today. */
   nothing: z.boolean(),
-  after: z.array(z.object({ title: z.string(), says: z.string() })),
+  /** What comes after. `byTransfer`: what is said instead to whoever pays so; null where it is of cards alone. */
+  after: z.array(z.object({ title: z.string(), says: z.string(), byTransfer: z.string().nullable().optional() })),
   /** What the code does; null without one. */
   code: z.string().nullable(),
   /** What is wrong with the amount or the code, by the input. */
@@ -47,6 +48,8 @@ export const PayView = z.object({
   /** The mark of the currency, before an amount. */
   mark: z.string(),
   ways: z.array(z.enum(['card', 'transfer'])),
+  /** The letters that are promised: the receipt, and where to transfer to. */
+  letters: z.object({ receipt: z.boolean(), bank: z.boolean() }),
   quote: QuoteView,
   /** A transfer that is waited for. */
   waits: z

@@ -42,6 +42,8 @@ export const DraftView = z.object({
   reviewers: z.number(),
   /** Whether a card house is connected. */
   cards: z.boolean(),
+  /** Whether money has moved: its currency stays. */
+  moneyMoved: z.boolean(),
   /** The address people use, without a slash at the end. */
   address: text,
   /** The site clock, in milliseconds. */

@@ -55,6 +55,8 @@ export const today = {
       /** Renewals that fail and transfers that are awaited, for who keeps the books; 0 for others. */
       failing: z.number(),
       awaited: z.number(),
+      /** What the last check of the books found wrong; 0 where it has not been made. */
+      bookFaults: z.number(),
       people: z.number(),
     }),
   ),

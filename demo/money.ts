@@ -9,6 +9,7 @@ import { addSpan } from '../core/kernel/calendar';
 import { isRepeated, type Price } from '../core/levels';
 import {
   beginTerm,
+  lasting,
   billOf,
   charged,
   heldUntil,
@@ -132,7 +133,7 @@ export function moneyOf(
   const due = nextDue({ ...about, anchor: from, n: 0 } as Term, rules.zone)!;
   const bill = billOf(due, 0, { code, credit: 0, tax: rules.money.tax ?? null, rate: rules.rate });
   payments.push(make(0, bill, from - 6 * MINUTE));
-  let term = beginTerm({ ...about, id: dice.id<TermId>(), member: person.member!, paid: bill.worth }, from, rules.zone);
+  let term = beginTerm({ ...about, id: dice.id<TermId>(), member: person.member!, ...lasting(bill) }, from, rules.zone);
   const step = (event: TermEvent, now: Instant) => {
     const done = stepTerm(term, event, now, rules);
     if (!done.ok) throw new Error(`${person.member}: ${event.it} is refused: ${done.refusal.code}`);

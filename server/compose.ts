@@ -27,7 +27,16 @@ import { Files } from './files';
 import { insightFor } from './insight';
 import { Conversions, Directory, SavedViews, listedMembers, memberUses } from './members';
 import { Outbox, StuckLetters } from './messages';
-import { HttpCardHouse, buildMoney, isOffered, moneyPlaces, type CardHouse } from './money';
+import {
+  closeAllOf,
+  currencyStays,
+  moneyMoved,
+  HttpCardHouse,
+  buildMoney,
+  isOffered,
+  moneyPlaces,
+  type CardHouse,
+} from './money';
 import { Acts, sweepSendings } from './platform/acts';
 import { SiteClock } from './platform/clock';
 import type { Config } from './platform/config';
@@ -65,6 +74,7 @@ export async function buildServices(config: Config, log: Log): Promise<{ service
   const db = database.source;
   const random = systemRandomness;
   const clock = new SiteClock();
+  if (config.clockFrom !== null) await clock.begin(config.clockFrom, db);
   const setups = new SetupStore(db, { ...memberUses, ...joiningUses }, log);
   const live = new LiveSetup(db, setups, clock, log);
   await live.refresh();
@@ -90,10 +100,13 @@ export async function buildServices(config: Config, log: Log): Promise<{ service
   const insight = insightFor(config, database.pool);
   const house = config.cards.url === null ? null : new HttpCardHouse({ ...config.cards, url: config.cards.url });
   const money = buildMoney({ db, live, acts, jobs, clock, random, limits, outbox, house, insight, address });
+  setups.beforePublish(currencyStays);
   const { booking, paying, membership, receipts, moneyDesk } = money;
   const letGo = (manager: EntityManager, application: ApplicationId, now: Instant) =>
     booking.letGo(manager, application, now);
-  const effects = { outbox, hooks, jobs, staff, random, address, erase, letGo };
+  const closePayments = (manager: EntityManager, application: ApplicationId, now: Instant) =>
+    house ? closeAllOf(manager, jobs, application, now) : Promise.resolve(false);
+  const effects = { outbox, hooks, jobs, staff, random, address, erase, letGo, closePayments };
   const joining = new Joining(db, live, acts, clock, effects, setups);
   booking.applications = joining.payments;
   const offersAtGate = (member: MemberId) => joining.offersAtGate(member);
@@ -126,6 +139,7 @@ export async function buildServices(config: Config, log: Log): Promise<{ service
     live,
     acts,
     cards: house !== null,
+    moneyMoved: () => moneyMoved(db),
     address,
     reviewers: async () => (await staff.reviewers(db.manager)).length,
     moved: (setup) => joining.moved(setup),

@@ -17,6 +17,7 @@ const held = (level: string, price: string, daysAgo: number, about: Partial<Term
       by: 'card',
       code: null,
       credit: 0,
+      tax: 0,
       paid: 0,
     },
     NOW - daysAgo * DAY,

@@ -4,8 +4,10 @@
 import { z } from 'zod';
 import { numberFormat } from './formats';
 
+/** The most that one payment can be, in minor units: what a column of them holds, with room for tax. */
+export const MOST_MINOR = 1_000_000_00;
 /** Whole minor units of the site's currency (pence for GBP). */
-export const Minor = z.int().min(0).max(1_000_000_00).brand<'minor'>();
+export const Minor = z.int().min(0).max(MOST_MINOR).brand<'minor'>();
 export type Minor = z.infer<typeof Minor>;
 
 /** Writes an amount as the site's people write it: `£48.00`. */
@@ -50,13 +52,16 @@ export function writeAmount(amount: number, currency: string, locale: string): s
 export function readAmount(typed: string, currency: string, locale: string): number | null {
   const digits = digitsOf(currency);
   const bare = typed.replace(/[\s\p{Sc}'’]/gu, '').replace(new RegExp(currency, 'i'), '');
-  const [, whole = '', fraction = ''] =
-    new RegExp(`^(\\d[\\d.,]*?)(?:[.,](\\d{1,${Math.max(1, digits)}}))?$`).exec(bare) ?? [];
+  const mark = partOf(numberFormat(locale, {}), 'decimal') ?? '.';
+  // Three digits behind what groups in the reader's language are thousands, also of a currency that has three behind the mark.
+  const groups = new RegExp(`^\\d{1,3}([.,]\\d{3})+$`).test(bare) && !bare.includes(mark);
+  const [, whole = '', fraction = ''] = groups
+    ? ['', bare]
+    : (new RegExp(`^(\\d[\\d.,]*?)(?:[.,](\\d{1,${Math.max(1, digits)}}))?$`).exec(bare) ?? []);
   if (whole === '' || (digits === 0 && fraction !== '')) return null;
   // What groups stands before three digits each time.
   if (/[.,]/.test(whole) && !/^\d{1,3}([.,]\d{3})+$/.test(whole)) return null;
   // What the reader's own language takes for the mark of a fraction groups nothing where it stands alone.
-  const mark = partOf(numberFormat(locale, {}), 'decimal') ?? '.';
   if (fraction === '' && digits > 0 && whole.includes(mark)) return null;
   const amount = Number(whole.replace(/[.,]/g, '') + fraction.padEnd(digits, '0'));
   return Number.isSafeInteger(amount) ? amount : null;

@@ -82,6 +82,18 @@ export function billOf(due: Due, n: number, { code, credit, tax, rate: own }: Te
 }
 
 /**
+ * What of a bill pays for days, and the tax within: a fee to join is used up at once, and is no part of what is left of a
+ * span later.
+ */
+export function lasting({ parts, worth, tax }: Pick<Bill, 'parts' | 'worth' | 'tax'>): { paid: number; tax: number } {
+  const sumOf = (which: BillPart['of']) =>
+    parts.reduce((sum, { of, amount }) => (of === which ? sum + amount : sum), 0);
+  const [fee, added] = [sumOf('fee'), sumOf('tax')];
+  const ofFee = share(tax, fee, worth - added);
+  return { paid: worth - fee - (added > 0 ? ofFee : 0), tax: tax - ofFee };
+}
+
+/**
  * What of an amount for `from` until `until` is left at `at`, by calendar days in `zone`: the day itself is among what is
  * left, since what comes instead begins on it. `used` and `left` always sum to the amount.
  */

@@ -35,12 +35,15 @@ export const charged = (level: LevelId, { worth, tax, credit, total }: Worth): E
 export const received = (level: LevelId, amount: number, by: 'card' | 'bank'): Entry =>
   entry('payment', [by, level, amount], ['owed', level, -amount]);
 
-/** What is owed and will not come: as if it had not been asked for; a credit that was used for it is kept again. */
+/**
+ * What is owed and will not come: as if it had not been asked for; a credit that was used for it is kept again. Where part
+ * was paid, that part stays, and so does the credit beside it: what is missing goes, with its share of the tax.
+ */
 export function writtenOff(level: LevelId, bill: Worth, paid: number): Entry {
   const rest = bill.total - paid;
-  const tax = bill.tax - shareOf(bill.tax, paid, Math.max(1, bill.worth));
-  // Where part was paid, only what is missing goes.
   const credit = paid === 0 ? bill.credit : 0;
+  const stays = bill.worth - rest - credit;
+  const tax = bill.tax - shareOf(bill.tax, stays, Math.max(1, bill.worth));
   return entry(
     'writeOff',
     ['owed', level, -rest],

@@ -25,6 +25,8 @@ export const moneySays = sentences(
     codeNotHere: 'The code {code} is not for {level}.',
     tooLittle: 'Write {amount} or more.',
     tooMuch: 'Write {amount} or less.',
+    sameAmount: 'That is the amount you pay already.',
+    codeForNew: 'A discount code is for a membership you take newly.',
     noAmount: 'Write an amount such as {example}.',
   },
   'money',

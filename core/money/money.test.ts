@@ -6,6 +6,7 @@ import { LevelItem, Price, dueAt } from '../levels';
 import {
   CodeItem,
   balancesOf,
+  becomes,
   beginTerm,
   billOf,
   charged,
@@ -13,6 +14,8 @@ import {
   comingIn,
   heldUntil,
   keptBy,
+  firstToPay,
+  lasting,
   leftOf,
   monthly,
   monthsUntil,
@@ -65,6 +68,7 @@ const term = (about: Partial<Term> = {}, of: Price = yearly): Term => ({
       code: null,
       credit: 0,
       paid: 4800,
+      tax: 0,
     },
     BEGAN,
     LONDON,
@@ -151,6 +155,49 @@ describe('a term over its years', () => {
     expect(day(early.term.until)).toBe('2027-04-02');
   });
 
+  it('takes a code for the first payment off no other, however often it is paused', () => {
+    const code = { id: 'c' as never, word: 'AUTUMN', off: { percent: 10 }, on: 'first' as const };
+    const paused = step(term({ code }), { it: 'paused', until: at('2026-12-14') }, at('2026-10-14'));
+    const on = step(paused.term, { it: 'unpaused' }, at('2026-11-14')).term;
+    expect(nextBill(on, rules)!.total).toBe(4800);
+    const every = step(
+      term({ code: { ...code, on: 'every' } }),
+      { it: 'paused', until: at('2026-12-14') },
+      at('2026-10-14'),
+    );
+    expect(nextBill(step(every.term, { it: 'unpaused' }, at('2026-11-14')).term, rules)!.total).toBe(4320);
+  });
+
+  it('takes another amount of one’s own from the next payment on, and tells it again', () => {
+    const own = price({ kind: 'own', least: 1000, suggested: 2000, each: { count: 1, unit: 'months' } });
+    const chosen = step(
+      term({ chosen: 2000, told: 1 }, own),
+      { it: 'amountChosen', amount: 2500 },
+      at('2026-03-20'),
+    ).term;
+    expect([chosen.chosen, chosen.told, nextBill(chosen, rules)!.total]).toEqual([2500, null, 2500]);
+    expect(stepTerm(term(), { it: 'amountChosen', amount: 2500 }, at('2026-03-20'), rules)).toMatchObject({
+      refusal: { code: 'no-own-amount' },
+    });
+  });
+
+  it('begins what it becomes with the bill that was shown', () => {
+    const code = { id: 'c' as never, word: 'AUTUMN', off: { percent: 10 }, on: 'first' as const };
+    const to = { level: keeper, price: monthlyPrice, chosen: null, code };
+    const one = step(term({ told: 1, credit: 300 }), { it: 'changesAtEnd', to }, at('2026-05-01')).term;
+    const shown = nextBill(becomes(one, to, one.id, one.until!, LONDON), rules)!;
+    expect([shown.worth, shown.credit, shown.total]).toEqual([900, 300, 600]);
+    const over = step(one, { it: 'timePassed' }, one.until!);
+    expect(over.effects).toContainEqual({ do: 'begin', becoming: to, credit: 300 });
+  });
+
+  it('says what is to be paid first once what is kept has been used', () => {
+    const kept = term({ credit: 2500, told: null }, monthlyPrice);
+    const bill = firstToPay(kept, rules)!;
+    expect([bill.total, bill.credit, day(bill.from)]).toEqual([500, 500, '2026-06-02']);
+    expect(firstToPay(term({}, price({ kind: 'once', amount: 900 })), rules)).toBeNull();
+  });
+
   it('counts the payments that are left over a pause', () => {
     const twelve = price({ kind: 'every', amount: 500, each: { count: 1, unit: 'months' }, times: 3, fee: 100 });
     const paused = step(term({}, twelve), { it: 'paused', until: at('2026-05-01') }, at('2026-03-12'));
@@ -163,7 +210,7 @@ describe('a term over its years', () => {
     const to = { level: 'friend' as LevelId, price: price({ kind: 'free' }), chosen: null };
     const one = step(term({ told: 1 }), { it: 'changesAtEnd', to }, at('2026-05-01')).term;
     const over = step(one, { it: 'timePassed' }, at('2027-03-02'));
-    expect(over.effects).toContainEqual({ do: 'begin', taking: to, credit: 0 });
+    expect(over.effects).toContainEqual({ do: 'begin', becoming: to, credit: 0 });
     expect(over.term.endedBy).toBe('switched');
   });
 
@@ -379,7 +426,22 @@ describe('what a bill is made of', () => {
 
   it('sets off the days that are left', () => {
     // £48.00 for 365 days; on 14 October 2026 139 are left: 4800 × 139 / 365 = 1827.95, so £18.28.
-    expect(leftOf(term(), at('2026-10-14'), LONDON)).toEqual({ left: 1828, days: 139, credit: 1828 });
+    expect(leftOf(term(), at('2026-10-14'), LONDON)).toEqual({ left: 1828, tax: 0, days: 139, credit: 1828 });
+    // A fee to join has been used up by joining, and takes its share of the tax with it.
+    const withFee = {
+      parts: [{ of: 'fee', amount: 600 } as const, { of: 'term', amount: 4800 } as const],
+      worth: 5400,
+      tax: 900,
+    };
+    expect(lasting(withFee)).toEqual({ paid: 4800, tax: 800 });
+    const onTop = [...withFee.parts, { of: 'tax' as const, amount: 1080 }];
+    expect(lasting({ parts: onTop, worth: 6480, tax: 1080 })).toEqual({ paid: 5760, tax: 960 });
+    // The tax of what is left is as it was charged, whatever the rate has become since.
+    const taxed = term({ span: { from: BEGAN, paid: 4800, tax: 800 } });
+    expect(leftOf(taxed, at('2026-10-14'), LONDON).tax).toBe(305);
+    // While it is paused the days wait.
+    const paused = step(term(), { it: 'paused', until: at('2027-01-14') }, at('2026-10-14')).term;
+    expect(leftOf(paused, at('2026-12-14'), LONDON)).toMatchObject({ left: 1828, days: 139 });
     expect(leftOf(term({ credit: 100 }), at('2027-03-01'), LONDON)).toMatchObject({ days: 1, credit: 113 });
     // Over the end of summer time a day is a day: 25 October 2026 has 25 hours.
     expect(splitByDays(700, at('2026-10-22'), at('2026-10-29'), at('2026-10-26'), LONDON)).toMatchObject({ left: 300 });

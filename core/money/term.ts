@@ -8,7 +8,7 @@ import { z } from 'zod';
 import { LevelId, MemberId, TermId, ok, refuse, type Instant, type Result, type Span } from '../kernel';
 import { addSpan, startOfDay } from '../kernel/calendar';
 import { Price, dueAt, isRepeated, type Due } from '../levels';
-import { billOf, splitByDays, type Bill } from './bill';
+import { billOf, lasting, shareOf, splitByDays, type Bill } from './bill';
 import { TakenCode } from './codes';
 import type { MoneyItem, MoneyLetter } from './settings';
 
@@ -18,6 +18,10 @@ export type TermState = z.infer<typeof TermState>;
 /** What is taken of whom: a level at one of its prices, as it was when it was agreed. */
 export const Taking = z.object({ level: LevelId, price: Price, chosen: z.number().nullable() });
 export type Taking = z.infer<typeof Taking>;
+
+/** What a term becomes at its end, and the code that is taken for it. */
+export const Becoming = Taking.extend({ code: TakenCode.nullable().optional() });
+export type Becoming = z.infer<typeof Becoming>;
 
 export const PayBy = z.enum(['card', 'transfer', 'gift']);
 export type PayBy = z.infer<typeof PayBy>;
@@ -35,8 +39,11 @@ export const Term = Taking.extend({
   until: z.number().nullable(),
   state: TermState,
   renews: z.boolean(),
-  /** The present span and what it was worth, by money or by credit: what a switch sets off. */
-  span: z.object({ from: z.number(), paid: z.number() }),
+  /**
+   * The present span and what its days were worth, by money or by credit: what a switch sets off. `tax`: the tax within,
+   * as it was charged; not known of terms from before it was kept.
+   */
+  span: z.object({ from: z.number(), paid: z.number(), tax: z.number().optional() }),
   /** Money left from before, taken off what is due next. */
   credit: z.number(),
   /** A renewal that is not paid yet. `nextTry` null: nothing is tried any more, grace runs. */
@@ -50,7 +57,7 @@ export const Term = Taking.extend({
     .nullable(),
   pause: z.object({ since: z.number(), until: z.number(), days: z.number() }).nullable(),
   /** What it becomes at the end of the present span. */
-  next: Taking.nullable(),
+  next: Becoming.nullable(),
   /** The number of the payment that has been told of beforehand. */
   told: z.number().nullable(),
   endedAt: z.number().nullable(),
@@ -70,7 +77,9 @@ export type TermEvent =
   | { readonly it: 'paused'; readonly until: Instant }
   | { readonly it: 'unpaused' }
   /** At the end of the span it becomes something else; null takes that back. */
-  | { readonly it: 'changesAtEnd'; readonly to: Taking | null }
+  | { readonly it: 'changesAtEnd'; readonly to: Becoming | null }
+  /** Another amount of one's own, from the next payment on. */
+  | { readonly it: 'amountChosen'; readonly amount: number }
   /** What is left of it has gone into another term. */
   | { readonly it: 'switched' }
   /** Another card: what is owed by card is tried at once. */
@@ -92,7 +101,7 @@ export type TermEffect =
   /** The standing is looked at anew: somebody without any level left has lapsed. */
   | { readonly do: 'standing'; readonly to: 'admitted' | 'lapsed' | 'paused' }
   /** Another term begins where this one ends. */
-  | { readonly do: 'begin'; readonly taking: Taking; readonly credit: number }
+  | { readonly do: 'begin'; readonly becoming: Becoming; readonly credit: number }
   | { readonly do: 'timer'; readonly at: Instant | null };
 
 export type TermRefusal =
@@ -101,6 +110,7 @@ export type TermRefusal =
   | { readonly code: 'not-paused' }
   | { readonly code: 'never-ends' }
   | { readonly code: 'owes-first' }
+  | { readonly code: 'no-own-amount' }
   | { readonly code: 'not-that-payment' };
 
 export type TermStep = { readonly term: Term; readonly effects: readonly TermEffect[] };
@@ -196,13 +206,16 @@ export function nextAt(term: Term, { zone, money }: Pick<TermRules, 'zone' | 'mo
 const toldAt = (until: Instant, notice: Span, zone: string): Instant =>
   addSpan(until, { ...notice, count: -notice.count }, zone);
 
+/** What was paid for days, and the tax within: see `lasting`. */
+export type Paid = { readonly paid: number; readonly tax: number };
+
 /** A term as it begins, its first payment paid. */
 export function beginTerm(
-  about: Taking & Pick<Term, 'id' | 'member' | 'by' | 'code'> & { readonly credit: number; readonly paid: number },
+  about: Taking & Pick<Term, 'id' | 'member' | 'by' | 'code'> & { readonly credit: number } & Paid,
   now: Instant,
   zone: string,
 ): Term {
-  const { paid, ...rest } = about;
+  const { paid, tax, ...rest } = about;
   const first = dueAt(about.price, now, 0, zone, about.chosen)!;
   const more = isRepeated(about.price) && about.by !== 'gift';
   return {
@@ -213,7 +226,7 @@ export function beginTerm(
     until: first.until,
     state: 'running',
     renews: more && dueAt(about.price, now, 1, zone, about.chosen) !== null,
-    span: { from: now, paid },
+    span: { from: now, paid, tax },
     owing: null,
     pause: null,
     next: null,
@@ -221,6 +234,29 @@ export function beginTerm(
     endedAt: null,
     endedBy: null,
   };
+}
+
+/**
+ * The term that begins where another ends, before its first payment, which is due at once. What is shown of a change
+ * beforehand and what is asked for then are the bill of this one term: `nextBill(becomes(…))`.
+ */
+export function becomes(before: Term, { code, ...taking }: Becoming, id: TermId, at: Instant, zone: string): Term {
+  const { member, by, credit } = before;
+  const first = beginTerm({ ...taking, id, member, by, code: code ?? null, credit, paid: 0, tax: 0 }, at, zone);
+  return { ...first, n: 0, until: at, renews: true };
+}
+
+/**
+ * The next payment of which something is to be paid, what is kept being used first.
+ * @returns null where nothing more is asked for, or not within five years
+ */
+export function firstToPay(term: Term, rules: TermRules): Bill | null {
+  for (let one = term, n = 0; n < 60; n++) {
+    const bill = nextBill(one, rules);
+    if (!bill || bill.total > 0) return bill;
+    one = { ...one, n: one.n + 1, credit: one.credit - bill.credit };
+  }
+  return null;
 }
 
 /** Advances a term by one event at the instant `now` (site clock). */
@@ -292,6 +328,12 @@ export function stepTerm(term: Term, event: TermEvent, now: Instant, rules: Term
       if (term.until === null) return refuse({ code: 'never-ends' });
       if (term.owing) return refuse({ code: 'owes-first' });
       return done({ ...term, next: event.to });
+    case 'amountChosen':
+      if (term.state === 'ended') return refuse({ code: 'term-ended' });
+      if (term.price.kind !== 'own' || !term.renews || term.next) return refuse({ code: 'no-own-amount' });
+      if (term.owing) return refuse({ code: 'owes-first' });
+      // What was told of the next payment holds no more, and is told again.
+      return done({ ...term, chosen: event.amount, told: null });
     case 'switched':
       if (term.state === 'ended') return refuse({ code: 'term-ended' });
       return done(ended('switched', now), ...(term.owing ? [{ do: 'writeOff' } as const] : []));
@@ -301,7 +343,7 @@ export function stepTerm(term: Term, event: TermEvent, now: Instant, rules: Term
         ? done({ ...term, owing: { ...term.owing, tries: term.owing.tries + 1 } }, { do: 'retry' })
         : done(term);
     case 'refunded': {
-      const span = event.ofSpan ? { ...term.span, paid: Math.max(0, term.span.paid - event.amount) } : term.span;
+      const span = event.ofSpan ? spanLess(term.span, event.amount) : term.span;
       if (!event.ends || term.state === 'ended') return done({ ...term, span });
       const off: TermEffect[] = term.owing ? [{ do: 'writeOff' }] : [];
       return done({ ...ended('refunded', now), span }, ...off, { do: 'standing', to: 'lapsed' });
@@ -325,8 +367,8 @@ export function stepTerm(term: Term, event: TermEvent, now: Instant, rules: Term
     const priced = asPriced(term, rules);
     if (now < until) return step(done({ ...priced, told: term.n }, { do: 'send', letter: 'renews' }));
     if (term.next) {
-      const { next: taking, credit } = term;
-      return step(done(ended('switched', until), { do: 'begin', taking, credit }));
+      const { next: becoming, credit } = term;
+      return step(done(ended('switched', until), { do: 'begin', becoming, credit }));
     }
     const bill = term.renews ? nextBill(term, rules) : null;
     if (!bill) return step(done(ended('over', until), ...farewell(now)));
@@ -356,7 +398,7 @@ export function stepTerm(term: Term, event: TermEvent, now: Instant, rules: Term
       until: bill.until,
       state: 'running',
       owing: null,
-      span: { from: bill.from, paid: bill.worth },
+      span: { from: bill.from, ...lasting(bill) },
       credit: of.credit - bill.credit,
     };
     return { ...after, renews: of.renews && nextDue(after, zone) !== null };
@@ -367,10 +409,18 @@ export function stepTerm(term: Term, event: TermEvent, now: Instant, rules: Term
     const { since, days } = term.pause!;
     const until = addSpan(now, { count: Math.max(1, days), unit: 'days' }, zone);
     const { left } = splitByDays(term.span.paid, term.span.from, term.until!, since, zone);
-    const span = { from: now, paid: left };
+    const span = { ...spanLess(term.span, term.span.paid - left), from: now };
+    // A code for the first payment has been used by it, whatever number the next one has.
+    const code = term.code?.on === 'first' ? null : term.code;
     // The day that was told has moved on with everything else: it is told again.
-    return { ...term, state: 'running', pause: null, until, told: null, span, ...rebased(term, until) };
+    return { ...term, state: 'running', pause: null, until, told: null, code, span, ...rebased(term, until) };
   }
+}
+
+/** A span that is worth less by an amount. */
+function spanLess(span: Term['span'], amount: number): Term['span'] {
+  const paid = Math.max(0, span.paid - amount);
+  return { ...span, paid, ...(span.tax === undefined ? {} : { tax: shareOf(span.tax, paid, Math.max(1, span.paid)) }) };
 }
 
 /** The payments that are still to come, reckoned from another anchor. */
@@ -389,9 +439,18 @@ function rebased({ price, n }: Term, anchor: Instant): Pick<Term, 'price' | 'anc
 export const leftOver = ({ state, endedBy, credit }: Pick<Term, 'state' | 'endedBy' | 'credit'>): number =>
   state === 'ended' && endedBy !== 'switched' ? credit : 0;
 
-/** What a switch sets off: the paid days that are left, and what was left from before. */
-export function leftOf(term: Term, now: Instant, zone: string): { left: number; days: number; credit: number } {
-  if (term.until === null || term.owing || term.state === 'ended') return { left: 0, days: 0, credit: term.credit };
-  const { left, days } = splitByDays(term.span.paid, term.span.from, term.until, now, zone);
-  return { left, days, credit: left + term.credit };
+/**
+ * What a switch sets off: the paid days that are left, and what was left from before. `tax`: the tax within what is left,
+ * as it was charged; null where that is not known. Of a paused term the days that wait are left.
+ */
+export function leftOf(
+  term: Term,
+  now: Instant,
+  zone: string,
+): { left: number; tax: number | null; days: number; credit: number } {
+  if (term.until === null || term.owing || term.state === 'ended')
+    return { left: 0, tax: 0, days: 0, credit: term.credit };
+  const at = term.pause?.since ?? now;
+  const { left, days } = splitByDays(term.span.paid, term.span.from, term.until, at, zone);
+  return { left, tax: spanLess(term.span, term.span.paid - left).tax ?? null, days, credit: left + term.credit };
 }

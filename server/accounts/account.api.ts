@@ -66,7 +66,7 @@ export const accountApi = ({ accounts, tries, viewers, live, clock }: AccountPor
 
     changePassword: api.changePassword.handler(async ({ input, context }) => {
       await tries.ownPassword('member', memberIdOf(context));
-      const envelope = envelopeOf(context, 'password.changed');
+      const envelope = envelopeOf(context, 'password.changed', input);
       const changed = await accounts.change(envelope, memberIdOf(context), memberOf(context).session, input);
       if (!changed.ok) throw passwordProblem(changed.refusal, live.reader);
       return done;
@@ -81,7 +81,7 @@ export const accountApi = ({ accounts, tries, viewers, live, clock }: AccountPor
     }),
 
     endSession: api.endSession.handler(async ({ input, context }) => {
-      await viewers.endSessions(envelopeOf(context, 'session.ended'), 'member', memberIdOf(context), {
+      await viewers.endSessions(envelopeOf(context, 'session.ended', input), 'member', memberIdOf(context), {
         which: input.id,
         here: memberOf(context).session,
       });

@@ -68,7 +68,7 @@ export const staffApi = ({ staff, firstRun, tries, limits, viewers, live }: Staf
     changePassword: api.changePassword.handler(async ({ input, context }) => {
       const { id, session } = staffOf(context);
       await tries.ownPassword('staff', id);
-      const changed = await staff.change(envelopeOf(context, 'password.changed'), id, session, input);
+      const changed = await staff.change(envelopeOf(context, 'password.changed', input), id, session, input);
       if (!changed.ok) throw passwordProblem(changed.refusal, live.reader);
       return done;
     }),
@@ -80,7 +80,10 @@ export const staffApi = ({ staff, firstRun, tries, limits, viewers, live }: Staf
 
     endSession: api.endSession.handler(async ({ input, context }) => {
       const { id, session } = staffOf(context);
-      await viewers.endSessions(envelopeOf(context, 'session.ended'), 'staff', id, { which: input.id, here: session });
+      await viewers.endSessions(envelopeOf(context, 'session.ended', input), 'staff', id, {
+        which: input.id,
+        here: session,
+      });
       return done;
     }),
 

@@ -69,7 +69,7 @@ const KEY = /^[\w-]{16,100}$/;
  * @param act how the audit names it
  * @param sent what was sent, all of it
  */
-export function envelopeOf(call: Call, act: string, sent: unknown = null): Envelope {
+export function envelopeOf(call: Call, act: string, sent: unknown): Envelope {
   const who = actorOf(call);
   const key = call.req.headers['idempotency-key'];
   const whose = 'id' in who ? who.id : null;

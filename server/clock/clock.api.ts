@@ -17,7 +17,7 @@ export const clockApi = ({ clockService, live, sessions }: ClockPorts) => ({
   move: api.move.handler(async ({ input, context }) => {
     if (!clockService.movable) throw problem('not-yours', { detail: clockSays(live.reader).onlyDemo });
     const { session } = staffOf(context);
-    return clockService.move(envelopeOf(context, 'clock.moved'), input.by, live.must.setup, (span) =>
+    return clockService.move(envelopeOf(context, 'clock.moved', input), input.by, live.must.setup, (span) =>
       sessions.goWith(session, span),
     );
   }),

@@ -38,6 +38,7 @@ export const clockSays = sentences({
   termTimer: 'a membership',
   membershipOf: 'the membership of {name}',
   takePayment: 'a payment by card',
+  closePayment: 'a payment',
   lookAtPayment: 'a look at a payment',
   giveBack: 'money that goes back',
   sendMail: 'a letter',

@@ -61,7 +61,7 @@ export const invitationsApi = ({ invitations, acts, live, clock }: InvitationsPo
       });
       if (faults.length) throw problem('form-faults', { faults });
       // The links are told once and not remembered for a repeat, which makes others.
-      const envelope = { ...envelopeOf(context, 'invitation.made'), once: null };
+      const envelope = { ...envelopeOf(context, 'invitation.made', input), once: null };
       const made = await acts.carryOut(envelope, async ({ manager, now, about }) => {
         about({ detail: { form: form.id, count: input.people.length } });
         return ok(await invitations.make(manager, form, input.people, staffOf(context).name, now));

@@ -32,7 +32,7 @@ const api = implement(contract).$context<Call>().use(guard);
 const QUICKEST = 1_000;
 
 /** The envelope of an act that erases whose it is: nothing of it is remembered for a repeat. */
-const lastOf = (call: Call, act: string): Envelope => ({ ...envelopeOf(call, act), once: null });
+const lastOf = (call: Call, act: string): Envelope => ({ ...envelopeOf(call, act, null), once: null });
 
 export type JoiningPorts = {
   readonly joining: Joining;
@@ -119,7 +119,7 @@ export const joiningApi = (ports: JoiningPorts) => {
 
     resend: api.resend.handler(async ({ context }) => {
       const { id, answers } = await ownApplication(context);
-      const envelope = envelopeOf(context, 'joining.codeAsked');
+      const envelope = envelopeOf(context, 'joining.codeAsked', null);
       const moved = await joining.act(envelope, id, { it: 'resendAsked' }, () => countLetter(context, answers.mail));
       if (!moved.ok) throw refused(moved.refusal);
       return done;
@@ -145,7 +145,7 @@ export const joiningApi = (ports: JoiningPorts) => {
 
     applyAgain: api.applyAgain.handler(async ({ context }) => {
       const { id } = await ownApplication(context);
-      const moved = await joining.act(envelopeOf(context, 'joining.appliedAgain'), id, { it: 'appliedAgain' });
+      const moved = await joining.act(envelopeOf(context, 'joining.appliedAgain', null), id, { it: 'appliedAgain' });
       if (!moved.ok) throw refused(moved.refusal);
       return { next: '/joining' };
     }),
@@ -173,7 +173,7 @@ export const joiningApi = (ports: JoiningPorts) => {
       const passwordHash = kept ? null : await hashPassword(input.password);
       const event = { it: 'linkOpened', serial: found.serial } as const;
       let opened: Opened | null = null;
-      const envelope = envelopeOf(context, 'joining.confirmed');
+      const envelope = envelopeOf(context, 'joining.confirmed', input);
       const moved = await joining.act(envelope, application.id, event, async (manager, { member }, now) => {
         if (passwordHash) await accounts.setPassword(manager, member, passwordHash, null);
         const who = { kind: 'member', subject: member, device: deviceOfCall(context), remember: false } as const;

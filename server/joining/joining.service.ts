@@ -18,7 +18,7 @@ import {
   type Step,
   type Offer,
 } from '../../core/joining';
-import { ok, refuse, type ApplicationId, type Instant, type MemberId, type Result } from '../../core/kernel';
+import { MINUTE, ok, refuse, type ApplicationId, type Instant, type MemberId, type Result } from '../../core/kernel';
 import { oneTimeBy } from '../accounts';
 import type { Applications } from '../money';
 import { PersonInHand, accountById, noteOnTimeline } from '../members';
@@ -40,7 +40,7 @@ import { furtherForm } from './further';
 import { invitationBy, type Invited } from './invitations';
 import { nextForPlace, placesLeft, placesTaken, seated, waitingForPlace } from './places';
 import { takeSending } from './sendings';
-import { carryOut, codeDigest, LetterGone } from './effects';
+import { carryOut, codeDigest, LetterGone, timerKey } from './effects';
 import type { EffectPorts } from './effect.ports';
 import { joiningSays } from './joining.sentences';
 
@@ -68,6 +68,7 @@ export class Joining {
     setups: SetupStore,
   ) {
     ports.jobs.handle('applicationTimer', async (manager, payload, now) => {
+      if (await this.waitsForHouse(manager, payload.application, now)) return;
       await this.move(manager, payload.application, { it: 'timePassed' }, now);
     });
     ports.jobs.handle('movePlacesUp', (manager, { form }, now) => this.movePlacesUp(manager, form, now));
@@ -85,6 +86,24 @@ export class Joining {
       for (const { id, places } of after.doc.forms)
         if (places) await this.placeMayBeFree(manager, id, now + SETTLED_AFTER);
     });
+  }
+
+  /**
+   * Whether an application whose time is over may have been paid for a moment ago: what may be paid is closed first, and
+   * the clock knocks again when that is known.
+   */
+  private async waitsForHouse(manager: EntityManager, id: ApplicationId, now: Instant): Promise<boolean> {
+    const stored = await lockApplication(manager, id, this.live.must.setup);
+    const latest = stored?.application.latestAt ?? null;
+    if (latest === null || latest > now || !(await this.ports.closePayments(manager, id, now))) return false;
+    const again = now + MINUTE;
+    await this.ports.jobs.add(manager, {
+      kind: 'applicationTimer',
+      runAt: again,
+      payload: { application: id },
+      key: timerKey(id),
+    });
+    return true;
   }
 
   /**

@@ -41,7 +41,7 @@ export const lettersApi = ({ letters, live, reading }: LettersPorts) => ({
   }),
 
   retry: api.retry.handler(async ({ context }) => {
-    const count = await letters.retry(envelopeOf(context, 'letters.retried'));
+    const count = await letters.retry(envelopeOf(context, 'letters.retried', null));
     const says = messagesSays(live.reader);
     return { says: count === 0 ? says.noneStuck : says.tried({ count }) };
   }),

@@ -4,15 +4,17 @@
  * at the house). Money that came where it was no longer wanted goes back by itself. Locks are taken in one order: payment,
  * term, person.
  */
-import type { EntityManager } from 'typeorm';
+import { In, Not, type EntityManager } from 'typeorm';
 import { currentTerm } from '../../core/facts';
 import { type ApplicationId, type Instant, type MemberId, type PaymentId } from '../../core/kernel';
-import { received, refunded, type Term } from '../../core/money';
+import { lasting, received, refunded, type Term } from '../../core/money';
 import type { Setup } from '../../core/setup';
 import { PersonInHand, noteOnTimeline } from '../members';
 import { refusalReasons, type HouseCard, type HousePayment } from './card.house';
+import { giveBackUse, takeUse } from './code.uses';
+import { closeAtHouse, mayBePaid } from './following';
 import { aboutOf, charge, dropPayment, isCharged, takeBackCredit } from './charges';
-import { CardRow, CodeUseRow, PaymentRow } from './money.entities';
+import { CardRow, PaymentRow } from './money.entities';
 import type { MoneyLetters } from './money.letters';
 import { moneySays } from './money.sentences';
 import {
@@ -23,7 +25,9 @@ import {
   lockTerm,
   savePayment,
   sayReceipt,
+  spentOnPart,
   takeLeftOver,
+  termsOf,
   withTry,
   type Payment,
 } from './money.store';
@@ -79,12 +83,17 @@ export class Booking {
         return this.settle(manager, id, { is: 'paid', by: 'card', card, house }, now);
       case 'refused':
         return this.settle(manager, id, { is: 'refused', reason: reason ?? 'unknown', house: house || null }, now);
+      case 'dropped':
+        return this.neverPaid(manager, id, now);
       case 'open':
-      case 'dropped': {
-        const payment = await lockPayment(manager, id);
-        return state === 'dropped' && payment?.state === 'open' ? dropPayment(manager, payment, now) : payment;
-      }
+        return lockPayment(manager, id);
     }
+  }
+
+  /** Books that nothing can be taken by a payment any more. One for a membership that goes on is still owed. */
+  async neverPaid(manager: EntityManager, id: PaymentId, now: Instant): Promise<Payment | null> {
+    const payment = await lockPayment(manager, id);
+    return payment && mayBePaid(payment) && payment.kind !== 'renewal' ? dropPayment(manager, payment, now) : payment;
   }
 
   private async paid(
@@ -122,6 +131,7 @@ export class Booking {
     const wanted = person ? await this.give(manager, done, person, now) : null;
     const settled: Payment = wanted ? { ...done, term: wanted.id } : done;
     await savePayment(manager, settled);
+    if (wanted && payment.kind !== 'renewal') await this.dropOthers(manager, settled, now);
     const number = await this.receipt(manager, settled, person, rest, now);
     if (!wanted || !person) {
       // It came where nothing waited for it any more: a second payment of one application, an erased person.
@@ -183,16 +193,43 @@ export class Booking {
       const waits = await this.applications?.waits(manager, payment.application as ApplicationId);
       if (!waits) return null;
     }
+    // Two that were begun side by side, neither of them out of an application.
+    if (payment.kind === 'first' && !payment.application && (await this.tookAnother(manager, payment))) return null;
     const before = payment.kind === 'switch' ? await lockTerm(manager, payment.term ?? '') : null;
     // What is left was reckoned of one span of one term; where that has gone on, it is no longer what is left.
     if (payment.kind === 'switch' && (!before || before.state === 'ended' || before.span.from !== off?.of)) return null;
     // What was left over when a term ended goes into one payment: of two that reckon with it the second goes back.
     const over = before || bill.credit === 0 ? 0 : await takeLeftOver(manager, payment.member, bill.credit);
     if (over === null) return null;
+    const spent = before ? await spentOnPart(manager, before) : 0;
     if (before) await this.terms.apply(manager, person, before, { it: 'switched' }, now);
-    if (code) await this.useCode(manager, code.id, payment, now);
-    const left = (before ? before.credit + (off?.left ?? 0) : over) - bill.credit;
-    return this.terms.begin(manager, person, { taking, code, by: payment.by, credit: left, paid: bill.worth }, now);
+    // Taken when it was begun; of what was given up and paid after all it is taken again.
+    if (code) await takeUse(manager, code.id, payment.member, payment.id, now);
+    const left = (before ? before.credit - spent + (off?.left ?? 0) : over) - bill.credit;
+    return this.terms.begin(manager, person, { taking, code, by: payment.by, credit: left, ...lasting(bill) }, now);
+  }
+
+  /** Whether a member has paid for another membership since a payment was begun. */
+  private async tookAnother(manager: EntityManager, { member, openedAt }: Payment): Promise<boolean> {
+    const terms = await termsOf(manager, member);
+    return terms.some(({ state, by, from }) => state !== 'ended' && by !== 'gift' && from >= openedAt);
+  }
+
+  /** What else had been begun for what is paid now is not asked for any more. */
+  private async dropOthers(manager: EntityManager, paid: Payment, now: Instant): Promise<void> {
+    const rows = (await manager.getRepository(PaymentRow).find({
+      where: {
+        member: paid.member,
+        id: Not(paid.id),
+        kind: In(['first', 'switch']),
+        state: In(['open', 'refused', 'awaited']),
+        received: 0,
+      },
+    })) as Payment[];
+    for (const row of rows.filter(({ application }) => application === paid.application)) {
+      await dropPayment(manager, row, now);
+      await closeAtHouse(manager, this.ports.jobs, row, now);
+    }
   }
 
   private async refused(
@@ -316,8 +353,11 @@ export class Booking {
         if (rest > 0) await this.giveBack(manager, payment, rest, because, true, now);
         else await this.endTermOf(manager, payment, now);
         // A code that was used for it can be used again: by them, or by the last of so many.
-        if (payment.data.code) await manager.getRepository(CodeUseRow).delete({ payment: payment.id });
-      } else if (payment.state !== 'dropped') await dropPayment(manager, payment, now);
+        if (payment.data.code) await giveBackUse(manager, payment.id);
+      } else if (payment.state !== 'dropped') {
+        await dropPayment(manager, payment, now);
+        await closeAtHouse(manager, this.ports.jobs, payment, now);
+      }
     }
   }
 
@@ -337,10 +377,6 @@ export class Booking {
     now: Instant,
   ): Promise<void> {
     await manager.getRepository(CardRow).upsert({ member, token, last, expires, since: now, told: false }, ['member']);
-  }
-
-  private async useCode(manager: EntityManager, code: string, { member, id }: Payment, now: Instant): Promise<void> {
-    await manager.getRepository(CodeUseRow).upsert({ code, member, payment: id, at: now }, ['code', 'member']);
   }
 
   private async receipt(

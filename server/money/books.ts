@@ -1,6 +1,6 @@
 /**
  * Purpose: whether the books are right: each entry sums to nothing, receipts have no gap, the ledger says what payments
- * say, nobody was charged twice, terms run as they are paid, and the card house has the same record.
+ * say and keeps for members what their terms have left, nobody was charged twice, terms run as they are paid, and the card house has the same record.
  */
 import type { DataSource } from 'typeorm';
 import { sayDate, sayMoney } from '../../core/kernel';
@@ -12,7 +12,7 @@ import { sayReceipt } from './money.store';
 
 export type Books = {
   readonly balances: Readonly<Record<Account, number>>;
-  /** What was charged in all, what came, and what went back. */
+  /** What was charged in all, less what was set off from one to another; what came, and what went back. */
   readonly charged: number;
   readonly come: number;
   readonly back: number;
@@ -97,10 +97,20 @@ export async function checkBooks(db: DataSource, house: CardHouse | null, setup:
        AND t.state <> 'ended' AND JSON_VALUE(t.data, '$.anchor') <= JSON_VALUE(p.data, '$.bill.from') LIMIT ${MOST}`,
   );
   for (const { id } of behind) faults.push({ of: 'payment', id, say: (payment) => says.faultTerm({ payment }) });
+  // What a renewal that is asked for has used of a credit is off the ledger, and off the term once it is paid.
+  const [kept] = await ask<{ terms: string | null; asked: string | null }>(
+    `SELECT (SELECT SUM(JSON_VALUE(data, '$.credit')) FROM term
+        WHERE NOT (state = 'ended' AND COALESCE(JSON_VALUE(data, '$.endedBy'), '') = 'switched')) AS terms,
+      (SELECT SUM(JSON_VALUE(data, '$.bill.credit')) FROM payment
+        WHERE kind = 'renewal' AND state IN ('taking', 'refused', 'awaited')) AS asked`,
+  );
+  const ofTerms = Number(kept?.terms ?? 0) - Number(kept?.asked ?? 0);
+  if (ofTerms !== -balances.credit)
+    faults.push({ say: () => says.faultCredit({ ledger: money(-balances.credit), terms: money(ofTerms) }) });
   const record = house ? await house.record().catch(() => null) : null;
   if (record) faults.push(...(await compared(db, record, money, says)));
   const [all] = await ask<{ charged: string | null; come: string | null; back: string | null }>(
-    `SELECT -SUM(CASE WHEN e.what IN ('charge', 'writeOff') AND l.account IN ('income', 'tax') THEN l.amount END) AS charged,
+    `SELECT -SUM(CASE WHEN e.what IN ('charge', 'writeOff', 'setOff') AND l.account IN ('income', 'tax') THEN l.amount END) AS charged,
        SUM(CASE WHEN e.what = 'payment' AND l.account IN ('card', 'bank') THEN l.amount END) AS come,
        -SUM(CASE WHEN e.what = 'refund' AND l.account IN ('card', 'bank') THEN l.amount END) AS back
      FROM ledger_line l JOIN ledger_entry e ON e.id = l.entry`,

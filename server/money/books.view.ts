@@ -33,6 +33,11 @@ export class BookChecks {
     return inWords(this.last!.books, this.last!.at, now, setup);
   }
 
+  /** What was wrong when somebody last looked; nothing where nobody has since the process began. */
+  get faults(): number {
+    return this.last?.books.faults.length ?? 0;
+  }
+
   private async check(now: Instant, setup: Setup): Promise<void> {
     this.last = { books: await checkBooks(this.db, this.house, setup), at: now };
   }
@@ -56,6 +61,7 @@ function inWords({ balances, faults, charged, come, back, house }: Books, at: In
     charged: say(charged),
     come: say(come),
     owed: say(balances.owed),
+    kept: say(0 - balances.credit),
     back: say(back),
   });
   return {

@@ -11,10 +11,8 @@ import { Receipts } from './receipt.store';
 import { Terms } from './terms';
 import type { AskInsight } from '../insight';
 import type { Outbox } from '../messages';
-import type { Jobs } from '../platform/jobs';
 
 export type MoneyNeeds = Omit<PayingPorts, 'letters' | 'terms' | 'booking'> & {
-  readonly jobs: Jobs;
   readonly outbox: Outbox;
   readonly insight: AskInsight;
 };

@@ -1,6 +1,6 @@
 /**
  * Purpose: the card house as the product knows it, and the one that ships with it, over HTTP. Another one is another
- * class with these four methods.
+ * class with these five methods.
  * Invariant: each call that moves money carries a key; the same key moves it once. No card number is ever asked for here.
  */
 export type HouseCard = { readonly token: string; readonly last: string; readonly expires: string };
@@ -31,6 +31,11 @@ export interface CardHouse {
   /** Asks for a payment; of one key there is one. @throws HouseAway */
   ask(asking: Asking): Promise<HousePayment>;
   byKey(key: string): Promise<HousePayment | null>;
+  /**
+   * Closes a payment on whose page its owner gives a card: nothing can be taken by it from now on, unless it has been.
+   * @returns as it is then; null where the house never heard of it. @throws HouseAway
+   */
+  close(key: string): Promise<HousePayment | null>;
   /** @throws HouseAway, or HouseRefuses where there is not so much */
   refund(id: string, key: string, amount: number): Promise<HouseRefund>;
   /** All it has, for checking the books. */
@@ -62,6 +67,11 @@ export class HttpCardHouse implements CardHouse {
   async byKey(key: string): Promise<HousePayment | null> {
     const found = await this.call<HousePayment | null>('GET', `/payments?key=${encodeURIComponent(key)}`);
     return found && this.paged(found);
+  }
+  async close(key: string): Promise<HousePayment | null> {
+    const found = await this.byKey(key);
+    if (found?.state !== 'open' && found?.state !== 'refused') return found;
+    return this.call<HousePayment>('POST', `/payments/${encodeURIComponent(found.id)}/close`, {}, key).then(this.paged);
   }
   refund(id: string, key: string, amount: number): Promise<HouseRefund> {
     return this.call<HouseRefund>('POST', `/payments/${encodeURIComponent(id)}/refunds`, { amount }, key);

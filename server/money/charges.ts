@@ -4,6 +4,7 @@ import type { Instant, PaymentId } from '../../core/kernel';
 import { charged, creditKept, setOff, writtenOff } from '../../core/money';
 import type { Randomness } from '../platform/ids';
 import { insertRow } from '../platform/rows';
+import { giveBackUse, takeUse } from './code.uses';
 import { PaymentRow, type PaymentData } from './money.entities';
 import { book, lockTerm, savePayment, type Payment } from './money.store';
 
@@ -37,6 +38,9 @@ export async function openPayment(
     doneAt: about.state === 'paid' ? now : null,
   } as Payment;
   await insertRow(manager, PaymentRow, payment);
+  const { code } = payment.data;
+  if (code && (payment.kind === 'first' || payment.kind === 'switch'))
+    await takeUse(manager, code.id, payment.member, payment.id, now);
   return payment;
 }
 
@@ -75,10 +79,14 @@ export async function isCharged(manager: EntityManager, { id, kind, state }: Pay
   return Number(row?.n ?? 0) > 0;
 }
 
-/** What is asked for is not asked for any more; what came of it stays, and can be given back. */
+/**
+ * What is asked for is not asked for any more; what came of it stays, and can be given back. Where its owner may be on
+ * the card house's page, `closeAtHouse` belongs to it.
+ */
 export async function dropPayment(manager: EntityManager, payment: Payment, now: Instant): Promise<Payment> {
   if (await isCharged(manager, payment))
     await book(manager, writtenOff(payment.level, payment.data.bill, payment.received), aboutOf(payment, now));
+  if (payment.data.code && payment.kind !== 'renewal') await giveBackUse(manager, payment.id);
   const dropped: Payment = { ...payment, state: 'dropped', doneAt: now };
   await savePayment(manager, dropped);
   return dropped;

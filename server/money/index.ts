@@ -1,5 +1,7 @@
 export type { Applications } from './booking';
 export { buildMoney } from './build';
+export { currencyStays, moneyMoved } from './currency';
+export { closeAllOf } from './following';
 export { HttpCardHouse, type CardHouse } from './card.house';
 export { cardNotices, type NoticePorts } from './notices';
 export type { Paying } from './paying';

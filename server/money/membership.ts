@@ -167,7 +167,12 @@ export class Membership {
         about({ subject: member, detail: { level, months } });
         const price = { id: 'gift' as never, kind: 'free', lasts: { count: months, unit: 'months' } } as const;
         const taking = { level: item.id, price, chosen: null };
-        await this.ports.terms.begin(manager, person, { taking, code: null, by: 'gift', credit: 0, paid: 0 }, now);
+        await this.ports.terms.begin(
+          manager,
+          person,
+          { taking, code: null, by: 'gift', credit: 0, paid: 0, tax: 0 },
+          now,
+        );
         await person.write(setup);
         await noteOnTimeline(manager, member, [
           { at: now, what: 'money.gift', title: moneySays(setup.doc.site).gift({ level: item.title, by }) },

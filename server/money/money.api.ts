@@ -73,10 +73,10 @@ export const moneyApi = (ports: MoneyPorts) => {
     refund: api.refund.handler(async ({ input, context }) => {
       const amount = amountOf(input.amount);
       const acted = await acts.carryOut<null, No>(
-        envelopeOf(context, 'money.refunded'),
+        envelopeOf(context, 'money.refunded', input),
         async ({ manager, now, about }) => {
           const payment = await lockPayment(manager, input.id);
-          const most = payment ? refundable(payment) : 0;
+          const most = payment ? await refundable(manager, payment) : 0;
           if (!payment || most === 0) return refuse({ code: 'not-found' });
           if (amount > most) return refuse({ code: 'too-much', most });
           about({ subject: payment.member, detail: { payment: input.id, amount } });
@@ -90,7 +90,7 @@ export const moneyApi = (ports: MoneyPorts) => {
     received: api.received.handler(async ({ input, context }) => {
       const amount = amountOf(input.amount);
       const acted = await acts.carryOut<null, No>(
-        envelopeOf(context, 'money.received'),
+        envelopeOf(context, 'money.received', input),
         async ({ manager, now, about }) => {
           const payment = await lockPayment(manager, input.id);
           if (!payment) return refuse({ code: 'not-found' });
@@ -112,7 +112,7 @@ export const moneyApi = (ports: MoneyPorts) => {
     gift: api.gift.handler(async ({ input, context }) => {
       const { name } = staffOf(context);
       const gave = await membership.gift(
-        envelopeOf(context, 'money.gift'),
+        envelopeOf(context, 'money.gift', input),
         input.member as MemberId,
         input.level,
         input.months,

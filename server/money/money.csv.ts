@@ -19,7 +19,9 @@ export async function paymentsCsv(
   const words = moneySays(site);
   const { from, until } = monthAsked(month, now, site);
   const rows = (await db.query(
-    `SELECT r.number, r.kind, r.at, r.amount, p.level, p.by, p.reference, p.data, p.amount AS whole, m.name, m.mail
+    `SELECT r.number, r.kind, r.at, r.amount, p.level, p.by, p.reference, p.data, m.name, m.mail,
+       (SELECT COALESCE(SUM(b.amount), 0) FROM receipt b
+        WHERE b.payment = r.payment AND b.kind = r.kind AND b.number < r.number) AS before_it
      FROM receipt r JOIN payment p ON p.id = r.payment LEFT JOIN member m ON m.id = r.member
      WHERE r.at >= ? AND r.at < ? ORDER BY r.number`,
     [new Date(from), new Date(until)],
@@ -28,6 +30,7 @@ export async function paymentsCsv(
     kind: string;
     at: Date;
     amount: number;
+    before_it: string;
     level: string;
     by: string;
     reference: string;
@@ -38,7 +41,9 @@ export async function paymentsCsv(
   const bare = (amount: number) => writeAmount(Math.abs(amount), site.currency, site.locale);
   const lines = rows.map((row) => {
     const { bill } = JSON.parse(row.data) as Payment['data'];
-    const tax = shareOf(bill.tax, row.amount, Math.max(1, bill.worth));
+    // Of several parts each has what the sum so far has more than the sum before, as in the ledger.
+    const taxOf = (sum: number) => shareOf(bill.tax, sum, Math.max(1, bill.worth));
+    const tax = taxOf(Number(row.before_it) + row.amount) - taxOf(Number(row.before_it));
     const sign = row.kind === 'refund' ? '-' : '';
     return {
       [words.factReceipt]: sayReceipt(row.number),

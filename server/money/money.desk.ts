@@ -60,10 +60,13 @@ export class MoneyDesk {
     const { site } = setup.doc;
     const words = moneySays(site);
     const say = (amount: number) => sayMoney(amount, site.currency, site.locale);
-    const { from, until } = monthAsked(asked.month, now, site);
+    const month = asked.month ?? (asked.show === 'due' ? undefined : await this.newestMonth(now, site));
+    const { from, until } = monthAsked(month, now, site);
+    // Of the newest month with payments it is told what is still due by the end of the present one.
+    const dueUntil = asked.month ? until : monthAsked(undefined, now, site).until;
     const span = [new Date(from), new Date(until)];
     // Asked of the thread first, which works while the database answers the rest.
-    const asking = until > now ? this.insight.coming(setup, now, until) : Promise.resolve([]);
+    const asking = dueUntil > now ? this.insight.coming(setup, now, dueUntil) : Promise.resolve([]);
     asking.catch(() => undefined);
     const within = 'COALESCE(p.done_at, p.opened_at) >= ? AND COALESCE(p.done_at, p.opened_at) < ?';
     const [sums] = (await this.db.query(
@@ -135,6 +138,16 @@ export class MoneyDesk {
       payments,
       more: asked.show !== 'due' && rows.length > PAGE ? rows[PAGE - 1]!.id : null,
     };
+  }
+
+  /** The month of the newest payment, which is not the present one on the first of it: an empty list tells nothing. */
+  private async newestMonth(now: Instant, site: Setup['doc']['site']): Promise<string | undefined> {
+    const [row] = (await this.db.query(
+      `SELECT MAX(COALESCE(p.done_at, p.opened_at)) AS at FROM payment p
+       WHERE ${SHOWN} AND COALESCE(p.done_at, p.opened_at) <= ?`,
+      [new Date(now)],
+    )) as { at: Date | null }[];
+    return row?.at ? monthName(row.at.getTime(), site) : undefined;
   }
 
   /** Payments that fail, and transfers that are awaited; the oldest first. */

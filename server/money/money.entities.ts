@@ -1,5 +1,6 @@
 /** Rows of money. What is counted or looked for is a column; the rest is the core's own value, as JSON. */
 import { Column, Entity, Index, PrimaryColumn, PrimaryGeneratedColumn } from 'typeorm';
+import type { TermId } from '../../core/kernel';
 import type { Bill, PayBy, Taking, Term, TermState } from '../../core/money';
 import { accounts, entryKinds, type Account, type EntryKind, type TakenCode } from '../../core/money';
 import {
@@ -67,8 +68,11 @@ export type PaymentData = {
   readonly code: TakenCode | null;
   readonly bill: Bill;
   readonly tries: readonly Try[];
-  /** Of a switch: what is set off of the term before, the tax within, and the beginning of the span it is left `of`. */
-  readonly setOff: { readonly left: number; readonly tax: number; readonly of: number } | null;
+  /**
+   * Of a switch: what is set off of the term before, the tax within, the beginning of the span it is left `of`, and the
+   * term it is left `from` (not told by payments from before it was kept).
+   */
+  readonly setOff: { readonly left: number; readonly tax: number; readonly of: number; readonly from?: TermId } | null;
 };
 
 @Entity('payment')
@@ -141,7 +145,10 @@ export class PaymentRow {
   data!: PaymentData;
 }
 
+/** What is printed, as issued. Receipts from before it was kept have no `from` and no `currency`: they are the site's. */
 export type ReceiptData = {
+  readonly from?: string;
+  readonly currency?: string;
   readonly to: readonly string[];
   readonly lines: readonly { readonly label: string; readonly note: string; readonly amount: number }[];
   readonly notes: readonly string[];

@@ -4,7 +4,7 @@ import { sayMoney, type MemberId, type PaymentId } from '../../core/kernel';
 import { signInFirst, type Asked, type Places } from '../site';
 import { moneySays } from './money.sentences';
 import type { Payment } from './money.store';
-import { sayReason } from './money.words';
+import { letterIsOn, sayReason } from './money.words';
 import { receiptView } from './receipt.view';
 import { choosingFor, type PayPorts } from './pay.api';
 import type { Receipts } from './receipt.store';
@@ -81,7 +81,7 @@ async function payingPlace(
     case 'paid':
       return payment.kind === 'card'
         ? made(words.kept, words.keptSays({ card: payment.card }), goOn)
-        : made(words.paid, words.paidSays({ amount }), goOn);
+        : made(words.paid, (letterIsOn('paid', setup) ? words.paidSaysByMail : words.paidSays)({ amount }), goOn);
     case 'refused': {
       const reason = sayReason(payment.data.tries.at(-1)?.reason ?? '', site);
       const page = await paying.pageOf(payment.id);

@@ -90,9 +90,40 @@ export async function savePayment(manager: EntityManager, payment: Payment): Pro
   await changeRow(manager, PaymentRow, { id }, rest);
 }
 
-/** What of a payment can go back: what has come of it, once nothing more is to come. */
-export const refundable = ({ state, received, refunded }: Payment): number =>
-  state === 'paid' || state === 'dropped' ? received - refunded : 0;
+/**
+ * What of a payment can go back: what has come of it, once nothing more is to come, and is not used elsewhere. What was
+ * left of its days when its member changed to something else has gone into that.
+ */
+export async function refundable(manager: EntityManager, payment: Payment): Promise<number> {
+  const { state, received, refunded } = payment;
+  if (state !== 'paid' && state !== 'dropped') return 0;
+  return Math.max(0, received - refunded - (await usedElsewhere(manager, payment)));
+}
+
+/** What was left of the days that a payment paid for, and went into another term: of a term that is its last payment's. */
+async function usedElsewhere(manager: EntityManager, { id, member, term: of }: Payment): Promise<number> {
+  const term = of ? (await rowOf(manager, TermRow, { id: of }))?.data : null;
+  if (!term || term.endedBy !== 'switched' || (await lastPaid(manager, term)) !== id) return 0;
+  const rows = (await manager.query(
+    `SELECT data FROM payment WHERE member = ? AND kind = 'switch' AND state = 'paid' AND refunded < GREATEST(amount, 1)`,
+    [member],
+  )) as { data: string }[];
+  return rows.reduce((sum, { data }) => {
+    const off = (JSON.parse(data) as PaymentData).setOff;
+    return off && (off.from === undefined ? off.of === term.span.from : off.from === term.id) ? sum + off.left : sum;
+  }, 0);
+}
+
+/** What of a term's credit a renewal has used of which part is paid: that part stays, and so does the credit beside it. */
+export async function spentOnPart(manager: EntityManager, { id, owing }: Pick<Term, 'id' | 'owing'>): Promise<number> {
+  if (!owing) return 0;
+  const [row] = (await manager.query(
+    `SELECT data FROM payment WHERE term = ? AND kind = 'renewal' AND state IN ('taking', 'refused', 'awaited')
+       AND received > 0 ORDER BY opened_at DESC LIMIT 1`,
+    [id],
+  )) as { data: string }[];
+  return row ? (JSON.parse(row.data) as PaymentData).bill.credit : 0;
+}
 
 /** One renewal of a term is asked for once; its payments are numbered anew after a pause, the day they are due is its own. */
 export const renewalKey = (term: TermId, due: Instant): string => `${term}:${due}`;

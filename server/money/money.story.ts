@@ -67,7 +67,7 @@ export async function storyOf(db: DataSource, id: PaymentId, now: Instant, setup
       ? [{ at: term.owing.graceUntil, title: words.storyLapses, note: '', done: false }]
       : []),
   ].sort((a, b) => Number(b.done) - Number(a.done) || a.at - b.at);
-  const left = refundable(payment);
+  const left = await refundable(db.manager, payment);
   return {
     id,
     title: words.heading({ amount: say(payment.amount), state: stateOf(payment, setup) }),

@@ -1,5 +1,7 @@
 /** Money from the first payment on: at the gate, through the card house and back, by transfer, renewed, refused, given back. */
-import { afterAll, afterEach, beforeAll, describe, expect, it } from 'vitest';
+import { afterAll, afterEach, beforeAll, beforeEach, describe, expect, it } from 'vitest';
+import { dayOf } from '../../core/kernel';
+import { startOfDay } from '../../core/kernel/calendar';
 import type { BooksView, OwnMoneyView, PayView } from '../../contract';
 import { BROKE, ONCE, PAYS, back, giveCard, pay, payersOf, placeOf, type Payer } from '../../tests/support/money';
 import { Caller, makeStack, until, type Stack } from '../../tests/support/stack';
@@ -28,7 +30,7 @@ const standingOf = (who: { mail: string }) => payers.standingOf(who);
 const ownMoney = async (who: Caller): Promise<OwnMoneyView> => (await placeOf(who, '/account', 'account')).money!;
 /** So many days go by; sessions end meanwhile, so that everybody signs in again. */
 async function pass(who: Payer, days: number): Promise<void> {
-  await stack.to(() => stack.services.clock.now() + days * 86_400_000);
+  await stack.days(days);
   await stack.settled();
   await bea.staffIn('bea@quillmoor.example');
   await back(who);
@@ -65,7 +67,7 @@ describe('at the gate', () => {
     const back = await giveCard(body.next, PAYS);
     expect(back).toBe(body.here);
     const seen = await placeOf(who, back, 'paying');
-    expect([seen.title, seen.says]).toEqual(['Paid. Thank you.', expect.stringContaining('£22.50 has come.')]);
+    expect([seen.title, seen.says]).toEqual(['Paid. Thank you.', expect.stringContaining('We have received £22.50.')]);
     await stack.settled();
     expect(await standingOf(who)).toBe('admitted');
     const { terms, receipts } = await ownMoney(who);
@@ -123,31 +125,93 @@ describe('at the gate', () => {
     expect(await standingOf(returning)).toBe('admitted');
   });
 
-  it('takes one payment of two browsers, and sends the other back by itself', async () => {
+  it('takes one payment of two browsers: what was begun first can be paid no more', async () => {
     const who = await atTheGate();
     const first = await pay(who, { amount: '20' });
     const second = await pay(who, { amount: '30' });
     expect(first.body.next).not.toBe(second.body.next);
     expect((await pay(who, { amount: '30' })).body.next).toBe(second.body.next);
+    expect(await giveCard(first.body.next, PAYS)).toBe(first.body.here);
     await giveCard(second.body.next, PAYS);
     await placeOf(who, second.body.here, 'paying');
-    await giveCard(first.body.next, PAYS);
-    await until('the first to go back', async () => {
-      const rows = await paymentsOf(who);
-      return rows.every(({ state }) => state === 'paid') ? true : null;
-    });
     await stack.settled();
-    expect(
-      (await paymentsOf(who))
-        .map(({ amount, refunded }) => [Number(amount), Number(refunded)])
-        .sort((a, b) => a[0]! - b[0]!),
-    ).toEqual([
-      [2000, 2000],
-      [3000, 0],
+    const rows = (await paymentsOf(who)).map(({ amount, state }) => [Number(amount), state]);
+    expect(rows.sort()).toEqual([
+      [2000, 'dropped'],
+      [3000, 'paid'],
     ]);
     expect((await ownMoney(who)).terms).toHaveLength(1);
-    const back = stack.house.all().flatMap(({ refunds }) => refunds.map(({ amount }) => amount));
-    expect(back).toContain(2000);
+  });
+
+  describe('where the notice is lost and nobody comes back', () => {
+    beforeEach(() => void (stack.mood.lost = true));
+    afterEach(() => Object.assign(stack.mood, { lost: false, away: false }));
+    /** Past the limit of the gate; whoever looks at the books signs in again. */
+    const pastTheLimit = async () => {
+      await stack.days(15);
+      await bea.staffIn('bea@quillmoor.example');
+    };
+    const paidAtTheHouse = async (amount = '20') => {
+      const who = await atTheGate();
+      const { body } = await pay(who, { amount });
+      await giveCard(body.next, PAYS);
+      return { who, here: body.here };
+    };
+
+    it('asks the house by itself, within a minute', async () => {
+      const { who } = await paidAtTheHouse();
+      expect(await standingOf(who)).toBe('applicant');
+      await stack.to(() => stack.services.clock.now() + 60_000);
+      await until('it to be booked', async () => ((await standingOf(who)) === 'admitted' ? true : null));
+    });
+
+    it('asks before another payment is begun, and takes no second one', async () => {
+      const { who, here } = await paidAtTheHouse();
+      expect((await pay(who, { amount: '30' })).body.next).toBe(here);
+      expect(await standingOf(who)).toBe('admitted');
+      expect((await paymentsOf(who)).map(({ amount, state }) => [Number(amount), state])).toEqual([[2000, 'paid']]);
+    });
+
+    it('begins no other payment while the house is away, since the first may have been taken', async () => {
+      const { who } = await paidAtTheHouse();
+      stack.mood.away = true;
+      for (const about of [{ amount: '30' }, { amount: '30', by: 'transfer' }])
+        expect((await pay(who, about)).body.code).toBe('card-house-away');
+      stack.mood.away = false;
+      expect((await paymentsOf(who)).map(({ state }) => state)).toEqual(['open']);
+      await stack.to(() => stack.services.clock.now() + 3_600_000);
+      await until('it to be booked', async () => ((await standingOf(who)) === 'admitted' ? true : null));
+    });
+
+    it('asks before the time limit ends an application', async () => {
+      const { who } = await paidAtTheHouse();
+      stack.mood.away = true;
+      await pastTheLimit();
+      // Its time is over, and it waits for the answer of the house.
+      expect(await standingOf(who)).toBe('applicant');
+      stack.mood.away = false;
+      await stack.to(() => stack.services.clock.now() + 2 * 3_600_000);
+      await until('it to be booked', async () => ((await standingOf(who)) === 'admitted' ? true : null));
+      expect(stack.house.all().filter(({ state }) => state === 'open')).toEqual([]);
+    });
+
+    it('closes at the house what is not paid by then, and ends the application', async () => {
+      const who = await atTheGate();
+      const { body } = await pay(who);
+      await pastTheLimit();
+      await until('its end', async () => ((await standingOf(who)) === 'closed' ? true : null));
+      expect(await giveCard(body.next, PAYS)).toBe(body.here);
+      expect((await paymentsOf(who)).map(({ state }) => state)).toEqual(['dropped']);
+    });
+
+    it('gives back what came for an application that was withdrawn and erased', async () => {
+      const { who, here } = await paidAtTheHouse();
+      expect((await who.post('/site/joining/withdraw')).status).toBe(200);
+      const atHouse = () => stack.house.byItsKey(here.split('/').at(-1)!)!.refunds;
+      await until('it to go back', async () => (atHouse().length ? true : null));
+      expect(atHouse().map(({ amount }) => amount)).toEqual([2_000]);
+      expect(await standingOf(who)).toBeUndefined();
+    });
   });
 
   it('waits for a transfer, in parts', async () => {
@@ -206,21 +270,16 @@ describe('at the gate', () => {
     expect((await back('1')).status).toBe(404);
   });
 
-  it('gives back to the card what was paid where its applicant is declined later', async () => {
+  it('closes the page of the card house of whoever withdraws, so that nothing can be taken by it', async () => {
     const who = await atTheGate();
     const { body } = await pay(who, { amount: '30' });
-    const key = body.here.split('/').at(-1)!;
     await who.post('/site/joining/withdraw');
-    // The page of the card house was still open, and is paid after all.
-    await giveCard(body.next, PAYS);
-    await until('it to go back', async () =>
-      stack.house.all().some((one) => one.key === key && one.refunds.some(({ amount }) => amount === 3000))
-        ? true
-        : null,
-    );
-    const [row] = await stack.query<{ state: string; refunded: number }>('SELECT * FROM payment WHERE id = ?', [key]);
-    expect([row!.state, Number(row!.refunded)]).toEqual(['paid', 3000]);
-    expect(await standingOf(who)).not.toBe('admitted');
+    await stack.settled();
+    expect(await giveCard(body.next, PAYS)).toBe(body.here);
+    const [row] = await stack.query<{ state: string }>('SELECT state FROM payment WHERE id = ?', [
+      body.here.split('/').at(-1),
+    ]);
+    expect(row!.state).toBe('dropped');
   });
 
   it('lets nobody find a code by trying', async () => {
@@ -236,6 +295,27 @@ describe('at the gate', () => {
     ]);
     expect((await reckon('')).body.faults).toEqual([]);
     await stack.query(`DELETE FROM rate_limit WHERE \`key\` LIKE 'discountByMember:%'`);
+  });
+});
+
+describe('the desk', () => {
+  it('begins with the newest month that has payments, and with what is due by the end of the present one', async () => {
+    const { zone } = stack.services.live.must.setup.doc.site;
+    type List = { month: string; payments: unknown[]; tallies: { show: string; says: string }[] };
+    const list = async (query = '') => (await bea.get<List>(`/desk/money${query}`)).body;
+    const month = dayOf(stack.services.clock.now(), stack.services.live.must.setup.doc.site).slice(0, 7);
+    // As it is on the first of a month on which nobody has paid yet.
+    const begins = new Date(startOfDay(`${month}-01`, zone)!);
+    const back = `UPDATE payment SET done_at = done_at - INTERVAL ? DAY, opened_at = opened_at - INTERVAL ? DAY WHERE COALESCE(done_at, opened_at) >= ?`;
+    await stack.query(back, [40, 40, begins]);
+    const first = await list();
+    expect(first.month < month).toBe(true);
+    expect(first.payments.length).toBeGreaterThan(0);
+    const due = await list('?show=due');
+    expect(due.month).toBe(month);
+    const tallyOf = ({ tallies }: List) => tallies.find(({ show }) => show === 'due');
+    expect(tallyOf(first)).toEqual(tallyOf(due));
+    expect((await list(`?month=${month}`)).payments).toEqual([]);
   });
 });
 
@@ -294,7 +374,7 @@ describe('while it goes on', () => {
     await pass(who, 10);
     const { body: quote } = await who.post<PayView['quote']>('/site/pay/reckon', { offer: 'patron/yearly' });
     const credit = quote.lines.find(({ label }) => label === 'Left from before')!;
-    expect(credit.note).toMatch(/^(18|20|21) days as Patron that you have paid for$/);
+    expect(credit.note).toMatch(/^£\d+\.\d\d left, (18|20|21) days as Patron that you have paid for$/);
     const change = await pay(who, { offer: 'patron/yearly' });
     await giveCard(change.body.next, PAYS);
     await placeOf(who, change.body.here, 'paying');
@@ -501,7 +581,7 @@ describe('a gift', () => {
       says: expect.stringMatching(/Nothing more is taken\.$/),
     });
     expect((await placeOf(who, '/winter-treatment-guide', 'page')).shut).toBeNull();
-    await stack.to(() => stack.services.clock.now() + 70 * 86_400_000);
+    await stack.days(70);
     await bea.staffIn('bea@quillmoor.example');
     await who.signIn(friend!.mail);
     expect((await placeOf(who, '/winter-treatment-guide', 'page')).shut).not.toBeNull();

@@ -35,7 +35,7 @@ async function payer(about: object): Promise<Payer> {
   return who;
 }
 const later = async (days: number): Promise<void> => {
-  await stack.to(() => stack.services.clock.now() + days * DAY);
+  await stack.days(days);
   await stack.settled();
 };
 /** Everybody else's clocks stand, and so do the hands of the process: what is done is done by the test. */

@@ -86,11 +86,11 @@ export const payApi = (ports: PayPorts) => {
   const move = async (
     context: Call,
     act: string,
-    term: TermId,
+    input: { readonly term: TermId },
     event: TermEvent,
     note: ((level: string) => string) | null,
   ) => {
-    const moved = await membership.move(envelopeOf(context, act), memberIdOf(context), term, event, note);
+    const moved = await membership.move(envelopeOf(context, act, input), memberIdOf(context), input.term, event, note);
     if (moved.ok) return done;
     const { code } = moved.refusal;
     if (code === 'not-found' || code === 'already-sent') throw problem(code);
@@ -105,35 +105,39 @@ export const payApi = (ports: PayPorts) => {
     }),
     pay: api.pay.handler(async ({ input, context }) => {
       const { by, ...choice } = input;
-      const paid = await paying.pay(envelopeOf(context, 'money.pays'), await choosingOf(context), choice, by);
+      const paid = await paying.pay(envelopeOf(context, 'money.pays', input), await choosingOf(context), choice, by);
       if (!paid.ok) throw refused(paid.refusal);
       return paid.value;
     }),
     cancel: api.cancel.handler(({ input, context }) =>
-      move(context, 'money.cancelled', input.term, { it: 'cancelled', when: 'atEnd' }, (level) =>
+      move(context, 'money.cancelled', input, { it: 'cancelled', when: 'atEnd' }, (level) =>
         says().cancelled({ level }),
       ),
     ),
     resume: api.resume.handler(({ input, context }) =>
-      move(context, 'money.resumed', input.term, { it: 'resumed' }, (level) => says().resumedIt({ level })),
+      move(context, 'money.resumed', input, { it: 'resumed' }, (level) => says().resumedIt({ level })),
     ),
     pause: api.pause.handler(({ input, context }) =>
       move(
         context,
         'money.paused',
-        input.term,
+        input,
         { it: 'paused', until: membership.monthsOn(input.months) },
         () => says().wentPause,
       ),
     ),
     unpause: api.unpause.handler(({ input, context }) =>
-      move(context, 'money.unpaused', input.term, { it: 'unpaused' }, () => says().cameBack),
+      move(context, 'money.unpaused', input, { it: 'unpaused' }, () => says().cameBack),
     ),
     stay: api.stay.handler(({ input, context }) =>
-      move(context, 'money.stays', input.term, { it: 'changesAtEnd', to: null }, null),
+      move(context, 'money.stays', input, { it: 'changesAtEnd', to: null }, null),
     ),
     card: api.card.handler(async ({ input, context }) => {
-      const going = await membership.otherCard(envelopeOf(context, 'money.otherCard'), memberIdOf(context), input.term);
+      const going = await membership.otherCard(
+        envelopeOf(context, 'money.otherCard', input),
+        memberIdOf(context),
+        input.term,
+      );
       if (!going.ok) throw refused(going.refusal);
       return going.value;
     }),

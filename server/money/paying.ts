@@ -20,7 +20,7 @@ import {
   type Result,
 } from '../../core/kernel';
 import { isRepeated, sayBeside, sayPrice } from '../../core/levels';
-import { codeTyped, leftOver, type CodeItem, type Term, type Used } from '../../core/money';
+import { codeTyped, leftOver, type Term, type TermEvent, type Used } from '../../core/money';
 import type { Setup } from '../../core/setup';
 import type { Facts } from '../../core/facts';
 import { PersonInHand } from '../members';
@@ -28,17 +28,20 @@ import type { Acts, AlreadySent, Envelope } from '../platform/acts';
 import type { SiteClock } from '../platform/clock';
 import { transact } from '../platform/database';
 import type { Randomness } from '../platform/ids';
+import type { Jobs } from '../platform/jobs';
 import type { Limits } from '../platform/limits';
 import type { LiveSetup } from '../setup';
 import type { Booking } from './booking';
-import { HouseAway, type CardHouse } from './card.house';
+import { HouseAway, type CardHouse, type HousePayment } from './card.house';
 import { dropPayment, openPayment } from './charges';
+import { holdCode, takeUse, usesOf } from './code.uses';
+import { closeAtHouse, follow, mayBePaid } from './following';
 import { PaymentRow } from './money.entities';
 import type { MoneyLetters } from './money.letters';
 import { moneySays } from './money.sentences';
-import { paymentById, termsOf, type Payment } from './money.store';
-import { sayWhatFor } from './money.words';
-import { quoteFor, quoteView, type Behind, type Quote, type Typed } from './quote';
+import { paymentById, spentOnPart, termsOf, type Payment } from './money.store';
+import { letterIsOn, sayWhatFor } from './money.words';
+import { priceFor, quoteFor, quoteView, type Behind, type Quote, type Typed } from './quote';
 import type { Terms } from './terms';
 
 export type PayRefusal =
@@ -62,6 +65,7 @@ export type PayingPorts = {
   readonly db: DataSource;
   readonly live: LiveSetup;
   readonly acts: Acts;
+  readonly jobs: Jobs;
   readonly clock: SiteClock;
   readonly random: Randomness;
   readonly limits: Limits;
@@ -96,18 +100,11 @@ export class Paying {
   /** What a choice begins from. An application changes no term. */
   private async behind(manager: EntityManager, { member, application }: Choosing): Promise<Behind> {
     const terms = await termsOf(manager, member);
-    const before = application ? undefined : terms.find(({ state }) => state === 'running' || state === 'owing');
+    const held = application ? [] : terms.filter(({ state }) => state !== 'ended');
+    // A gift stands beside what is paid for: it is changed only where there is nothing else.
+    const found = held.find(({ by }) => by !== 'gift') ?? held[0];
+    const before = found && { ...found, credit: found.credit - (await spentOnPart(manager, found)) };
     return { before: before ?? null, over: before ? 0 : terms.reduce((sum, term) => sum + leftOver(term), 0) };
-  }
-
-  /** How often a code has been used, by all and by one. */
-  private async used(manager: EntityManager, member: MemberId, code: CodeItem | undefined): Promise<Used> {
-    if (!code) return never;
-    const [row] = (await manager.query(
-      'SELECT COUNT(*) AS n, COALESCE(SUM(member = ?), 0) AS own FROM code_use WHERE code = ?',
-      [member, code.id],
-    )) as { n: string; own: string }[];
-    return { inAll: Number(row?.n ?? 0), byThem: Number(row?.own ?? 0) };
   }
 
   private async reckonIn(
@@ -116,31 +113,33 @@ export class Paying {
     choice: Choice,
     now: Instant,
   ): Promise<{ quote: Quote; before: Term | null } | null> {
-    const { setup } = this;
-    const all = this.offered(choosing.offers, setup);
+    const behind = await this.behind(manager, choosing);
+    const all = this.others(choosing, behind.before);
     const chosen = all.find(({ key }) => key === choice.offer) ?? (choice.offer === '' ? all[0] : undefined);
     if (!chosen) return null;
-    const behind = await this.behind(manager, choosing);
-    const quote = await this.quoteOf(manager, choosing.member, chosen, behind, choice, now);
+    const quote = await this.quoteOf(manager, choosing, chosen, behind, choice, now);
     return { quote, before: behind.before };
   }
 
   private async quoteOf(
     manager: EntityManager,
-    member: MemberId,
+    choosing: Choosing,
     chosen: Offered,
     behind: Behind,
     choice: Choice,
     now: Instant,
   ): Promise<Quote> {
     const { setup } = this;
+    const { member } = choosing;
     if (!choice.code.trim()) return quoteFor(chosen, choice, behind, { code: undefined, used: never }, now, setup);
     const code = codeTyped(choice.code, setup.doc.codes);
     // A right one is not counted, and is not told either from a wrong one after too many of those.
     const [wait = 0] = await this.ports.limits.waits(
       code ? ['discountByMember', member, 'look'] : ['discountByMember', member],
     );
-    const used = await this.used(manager, member, code);
+    const begun = code ? (await this.waitingOf(manager, choosing)).map(({ id }) => id) : [];
+    const instead = [...begun, ...(behind.before ? [behind.before.id] : [])];
+    const used = code ? await usesOf(manager, code.id, member, instead) : never;
     const quote = quoteFor(chosen, choice, behind, { code: wait ? undefined : code, used }, now, setup);
     if (!wait) return quote;
     const says = moneySays(setup.doc.site).tooManyCodes({ count: Math.ceil(wait / 60) });
@@ -158,11 +157,17 @@ export class Paying {
     return this.others(choosing, before).length > 0;
   }
 
-  /** What is offered beside what somebody has. */
+  /** What is offered beside what somebody has, and another amount of it where it is one of their own. */
   private others({ offers }: Choosing, before: Term | null): Offered[] {
-    return this.offered(offers, this.setup).filter(
-      ({ level, price }) => !before || before.level !== level.id || before.price.id !== price.id,
-    );
+    return this.offered(offers, this.setup)
+      .filter(
+        ({ level, price }) =>
+          !before ||
+          before.level !== level.id ||
+          before.price.id !== price.id ||
+          (price.kind === 'own' && before.renews),
+      )
+      .map((offer) => ({ ...offer, price: priceFor(offer.level.id, offer.price, before) }));
   }
 
   /** The place where somebody chooses; null where nothing is offered. */
@@ -176,7 +181,7 @@ export class Paying {
     const first =
       all.find(({ key }) => key === choice.offer) ?? all.find(({ price }) => price.kind !== 'free') ?? all[0];
     if (!first) return null;
-    const quote = await this.quoteOf(this.ports.db.manager, choosing.member, first, behind, choice, now);
+    const quote = await this.quoteOf(this.ports.db.manager, choosing, first, behind, choice, now);
     const say = (amount: number) => sayMoney(amount, site.currency, site.locale);
     const waiting = await this.awaitedOf(choosing);
     const rest = waiting ? waiting.amount - waiting.received : 0;
@@ -213,6 +218,7 @@ export class Paying {
         ...(money.card && this.ports.house ? (['card'] as const) : []),
         ...(money.transfer ? (['transfer'] as const) : []),
       ],
+      letters: { receipt: letterIsOn('paid', setup), bank: letterIsOn('asked', setup) },
       quote: quoteView(quote, before, now, setup),
       waits: waiting
         ? {
@@ -248,22 +254,27 @@ export class Paying {
     const { money } = setup.doc;
     if (by === 'card' ? !money.card || !this.ports.house : !money.transfer) return refuse({ code: 'no-cards' });
     const back = choosing.application ? '/joining' : '/account';
+    const before = await this.settleBefore(choosing, choice, by);
+    if (!before.ok) return before;
+    if (before.value !== null) return ok({ next: `/paid/${before.value}`, here: `/paid/${before.value}` });
     const acted = await this.ports.acts.carryOut<{ id: PaymentId | null; next: string | null }, PayRefusal>(
       envelope,
       async ({ manager, now, about }) => {
+        const typed = choice.code.trim() ? codeTyped(choice.code, setup.doc.codes) : undefined;
+        if (typed) await holdCode(manager, typed.id);
         const found = await this.reckonIn(manager, choosing, choice, now);
         if (!found) return refuse({ code: 'not-offered' });
         const { quote, before } = found;
         if (quote.faults.length) return refuse({ code: 'pay-faults', faults: quote.faults });
         about({ subject: choosing.member, detail: { level: quote.taking.level, amount: quote.bill.total, by } });
-        if (before && quote.later) {
-          const done = await this.ports.terms.move(
-            manager,
-            before.id,
-            { it: 'changesAtEnd', to: quote.taking },
-            now,
-            null,
-          );
+        if (before && quote.how !== 'now') {
+          const { taking, code } = quote;
+          const event: TermEvent =
+            quote.how === 'amount'
+              ? { it: 'amountChosen', amount: taking.chosen ?? 0 }
+              : { it: 'changesAtEnd', to: { ...taking, code } };
+          const done = await this.ports.terms.move(manager, before.id, event, now, null);
+          if (done.ok && code) await takeUse(manager, code.id, choosing.member, before.id, now);
           return done.ok ? ok({ id: null, next: back }) : refuse({ code: 'not-offered' });
         }
         const payment = await this.opened(manager, choosing, quote, before, by, now);
@@ -294,24 +305,15 @@ export class Paying {
     now: Instant,
   ): Promise<Payment> {
     const { member, application } = choosing;
-    const rows = (await manager
-      .getRepository(PaymentRow)
-      .find({ where: { member }, order: { openedAt: 'DESC' } })) as Payment[];
-    const waiting = rows.filter(
-      (row) =>
-        row.application === application && row.kind !== 'renewal' && ['open', 'refused', 'awaited'].includes(row.state),
-    );
+    const waiting = await this.waitingOf(manager, choosing);
     const { taking, code, bill, setOff } = quote;
-    const same = (row: Payment) =>
-      row.by === by &&
-      row.amount === bill.total &&
-      JSON.stringify([row.data.taking, row.data.code]) === JSON.stringify([taking, code]) &&
-      row.kind !== 'card';
     let kept: Payment | null = null;
     for (const row of waiting) {
-      if (!kept && same(row) && row.state !== 'refused') kept = row;
-      // One at the house that is paid all the same is seen to when it is told.
-      else if (row.received === 0) await dropPayment(manager, row, now);
+      if (!kept && row.state !== 'refused' && isFor(row, quote, by)) kept = row;
+      else if (row.received === 0) {
+        await dropPayment(manager, row, now);
+        await closeAtHouse(manager, this.ports.jobs, row, now);
+      }
     }
     if (kept) return kept;
     return openPayment(
@@ -334,13 +336,15 @@ export class Paying {
     );
   }
 
-  /** The page of the card house for a payment; null where it does not answer. */
+  /** The page of the card house for a payment; null where it does not answer, or nothing is asked for any more. */
   async pageOf(id: PaymentId): Promise<string | null> {
-    const payment = await paymentById(this.ports.db.manager, id);
-    const { house, address } = this.ports;
-    if (!payment || !house) return null;
+    const { house, address, db, jobs, clock } = this.ports;
+    const payment = await paymentById(db.manager, id);
+    if (!payment || !house || !mayBePaid(payment)) return null;
     const { setup } = this;
     try {
+      // Before anybody can pay there, so that it is asked about whatever becomes of this process and of their tab.
+      await transact(db, (manager) => follow(manager, jobs, id, clock.now()));
       const found = await house.ask({
         key: id,
         amount: payment.amount,
@@ -348,8 +352,7 @@ export class Paying {
         words: sayWhatFor(payment, setup),
         returnTo: `${address}/paid/${id}`,
       });
-      if (payment.house !== found.id)
-        await this.ports.db.manager.getRepository(PaymentRow).update({ id }, { house: found.id });
+      if (payment.house !== found.id) await db.manager.getRepository(PaymentRow).update({ id }, { house: found.id });
       return found.page;
     } catch (error) {
       if (error instanceof HouseAway) return null;
@@ -361,11 +364,55 @@ export class Paying {
   async cameBack(id: PaymentId, member: MemberId): Promise<Payment | null> {
     const payment = await paymentById(this.ports.db.manager, id);
     if (!payment || payment.member !== member) return null;
-    if (payment.state !== 'open' && payment.state !== 'refused') return payment;
+    if (payment.state === 'paid' || payment.by !== 'card') return payment;
     const found = await this.ports.house?.byKey(id).catch(() => null);
     if (!found || found.state === 'open') return payment;
+    return this.book(id, found);
+  }
+
+  private book(id: PaymentId, found: HousePayment): Promise<Payment | null> {
     const now = this.ports.clock.now();
     return transact(this.ports.db, (manager) => this.ports.booking.settleAs(manager, id, found, now));
+  }
+
+  /**
+   * Before another payment is begun: what may be paid already is asked for, and all but the one for the same choice is
+   * closed at the house, so that nobody pays twice.
+   * @returns the payment that has been paid meanwhile, or null; refused where the house does not answer
+   */
+  private async settleBefore(
+    choosing: Choosing,
+    choice: Choice,
+    by: 'card' | 'transfer',
+  ): Promise<Result<PaymentId | null, PayRefusal>> {
+    const { db, house, clock } = this.ports;
+    const begun = (await this.waitingOf(db.manager, choosing)).filter(mayBePaid);
+    if (!house || begun.length === 0) return ok(null);
+    const reckoned = await this.reckonIn(db.manager, choosing, choice, clock.now());
+    try {
+      for (const row of begun) {
+        const goesOn = row.state === 'open' && reckoned !== null && isFor(row, reckoned.quote, by);
+        const found = goesOn ? await house.byKey(row.id) : await house.close(row.id);
+        if (!found || found.state === 'open') continue;
+        const settled = await this.book(row.id, found);
+        if (settled?.state === 'paid') return ok(row.id);
+      }
+      return ok(null);
+    } catch (error) {
+      if (error instanceof HouseAway) return refuse({ code: 'card-house-away' });
+      throw error;
+    }
+  }
+
+  /** What has been begun for the same application, or by a member outside of any, and is not paid. */
+  private async waitingOf(manager: EntityManager, { member, application }: Choosing): Promise<Payment[]> {
+    const rows = (await manager
+      .getRepository(PaymentRow)
+      .find({ where: { member }, order: { openedAt: 'DESC' } })) as Payment[];
+    return rows.filter(
+      (row) =>
+        row.application === application && row.kind !== 'renewal' && ['open', 'refused', 'awaited'].includes(row.state),
+    );
   }
 
   /** On to the card house. */
@@ -374,6 +421,13 @@ export class Paying {
     return page ? ok({ next: page, here: `/paid/${id}` }) : refuse({ code: 'card-house-away' });
   }
 }
+
+/** Whether a payment is for this very choice. */
+const isFor = (row: Payment, { taking, code, bill }: Quote, by: 'card' | 'transfer'): boolean =>
+  row.by === by &&
+  row.amount === bill.total &&
+  JSON.stringify([row.data.taking, row.data.code]) === JSON.stringify([taking, code]) &&
+  row.kind !== 'card';
 
 /** What stands behind the amount: `a month` of `£20.00 a month`. */
 const eachOf = (price: string, amount: string): string => price.replace(amount, '').trim();

@@ -10,12 +10,12 @@ import { sayReceipt } from './money.store';
 export function receiptView(row: ReceiptRow, of: number | null, setup: Setup): ReceiptView {
   const { site } = setup.doc;
   const words = moneySays(site);
-  const say = (amount: number) => sayMoney(amount, site.currency, site.locale);
+  const say = (amount: number) => sayMoney(amount, row.data.currency ?? site.currency, site.locale);
   const number = sayReceipt(row.number);
   return {
     number,
     title: row.kind === 'refund' ? words.refundReceipt({ number }) : words.receipt({ number }),
-    from: site.name,
+    from: row.data.from ?? site.name,
     to: [...row.data.to],
     date: sayDate(row.at, site),
     lines: row.data.lines.map(({ label, note, amount }) => ({ label, note, amount: say(amount) })),

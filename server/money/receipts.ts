@@ -1,9 +1,9 @@
 /** Purpose: what stands on a receipt, written once when it is issued and never changed. */
 import type { Facts } from '../../core/facts';
-import { sayDate } from '../../core/kernel';
+import { sayDate, type Minor } from '../../core/kernel';
 import { sayBeside, sayPrice } from '../../core/levels';
 import { moneySays as says } from '../../core/money/money.sentences';
-import { sayRate, shareOf, type Bill, type BillPart } from '../../core/money';
+import { sayRate, shareOf, type Bill, type BillPart, type Taking } from '../../core/money';
 import { sayMoney } from '../../core/kernel';
 import type { Setup } from '../../core/setup';
 import type { ReceiptData } from './money.entities';
@@ -11,6 +11,14 @@ import { moneySays } from './money.sentences';
 import type { Payment } from './money.store';
 
 const addressee = (facts: Facts | null): string[] => [facts?.name ?? '', facts?.mail ?? ''].filter(Boolean);
+
+const issuer = ({ doc: { site } }: Setup) => ({ from: site.name, currency: site.currency });
+
+/** A price as it was taken: of an amount to choose, what was chosen. */
+const sayTaken = ({ price, chosen }: Taking, site: Setup['doc']['site']): string =>
+  price.kind === 'own' && chosen !== null
+    ? sayPrice({ id: price.id, kind: 'every', amount: chosen as Minor, each: price.each }, site)
+    : sayPrice(price, site);
 
 /** A part of a bill in words. */
 export function lineOf(part: BillPart, { level, data }: Pick<Payment, 'level' | 'data'>, setup: Setup) {
@@ -29,7 +37,7 @@ export function lineOf(part: BillPart, { level, data }: Pick<Payment, 'level' | 
     case 'term':
       return {
         label: words.term({ level: title }),
-        note: `${sayPrice(taking.price, site)}, ${span}`,
+        note: `${sayTaken(taking, site)}, ${span}`,
         amount: part.amount,
       };
     case 'discount':
@@ -73,6 +81,7 @@ export function receiptOf(payment: Receipted, amount: number, facts: Facts | nul
   const whole = amount === payment.amount;
   const lines = payment.data.bill.parts.map((part) => lineOf(part, payment, setup));
   return {
+    ...issuer(setup),
     to: addressee(facts),
     lines: whole ? lines : [...lines.slice(0, 1).map((line) => ({ ...line, amount }))],
     notes: [
@@ -93,6 +102,7 @@ export function refundReceiptOf(
   const own = moneySays(site);
   const title = setup.levels.get(payment.level)?.title ?? payment.level;
   return {
+    ...issuer(setup),
     to: addressee(facts),
     lines: [{ label: title, note: '', amount: -amount }],
     notes: [

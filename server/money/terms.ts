@@ -12,7 +12,9 @@ import {
   nextBill,
   nextDue,
   stepTerm,
+  becomes,
   type Bill,
+  type Paid,
   type Taking,
   type Term,
   type TermEffect,
@@ -25,10 +27,13 @@ import type { Randomness } from '../platform/ids';
 import type { Jobs } from '../platform/jobs';
 import type { LiveSetup } from '../setup';
 import { charge, dropPayment, openPayment } from './charges';
+import { giveBackUse } from './code.uses';
+import { closeAtHouse } from './following';
 import type { PaymentKind } from './money.entities';
 import type { MoneyLetters } from './money.letters';
 import { moneySays } from './money.sentences';
 import {
+  issue,
   lockPayment,
   lockTerm,
   renewalKey,
@@ -39,6 +44,7 @@ import {
   type Payment,
 } from './money.store';
 import { sayReason } from './money.words';
+import { receiptOf } from './receipts';
 
 export type TermPorts = { readonly live: LiveSetup; readonly jobs: Jobs; readonly random: Randomness };
 /** A term as it is held. */
@@ -63,7 +69,7 @@ export class Terms {
   async begin(
     manager: EntityManager,
     person: PersonInHand,
-    about: { taking: Taking; code: Term['code']; by: Term['by']; credit: number; paid: number },
+    about: { taking: Taking; code: Term['code']; by: Term['by']; credit: number } & Paid,
     now: Instant,
     setup = this.setup,
   ): Promise<Term> {
@@ -93,6 +99,9 @@ export class Terms {
     if (!step.ok) return step;
     const after = step.value.term;
     await saveTerm(manager, after);
+    // A code for what the term was to become is free again where it does not.
+    const begins = step.value.effects.some((effect) => effect.do === 'begin');
+    if (term.next?.code && after.next !== term.next && !begins) await giveBackUse(manager, term.id);
     for (const effect of step.value.effects) await this.carryOut(manager, person, after, effect, now);
     if (term.state === 'ended' && after.state !== 'ended') await this.letters.wonBack(manager, person);
     return ok(after);
@@ -155,7 +164,17 @@ export class Terms {
       case 'charge': {
         const payment = await openPayment(manager, this.ports.random, this.renewal(term, effect.n, effect.bill), now);
         await charge(manager, payment, now);
-        return payment.state === 'paid' ? undefined : this.take(manager, payment, person, now);
+        if (payment.state !== 'paid') return this.take(manager, payment, person, now);
+        // Paid from what was kept: a receipt says so. What costs nothing has none.
+        if (effect.bill.worth > 0)
+          await issue(manager, {
+            kind: 'payment',
+            payment,
+            amount: 0,
+            at: now,
+            data: receiptOf(payment, 0, person.facts, setup),
+          });
+        return;
       }
       case 'retry': {
         const owed = await this.owedOf(manager, term);
@@ -166,14 +185,18 @@ export class Terms {
       }
       case 'writeOff': {
         const payment = await this.owedOf(manager, term);
-        if (payment) await dropPayment(manager, payment, now);
-        return;
+        if (!payment) return;
+        await dropPayment(manager, payment, now);
+        // Of one that was paid in part the credit beside that part has been used up.
+        if (payment.received > 0 && payment.data.bill.credit > 0)
+          await saveTerm(manager, { ...term, credit: term.credit - payment.data.bill.credit });
+        return closeAtHouse(manager, this.ports.jobs, payment, now);
       }
       case 'send': {
         if (effect.letter === 'paid') return;
         // Nobody is asked back who has not left.
         if (effect.letter === 'winBack' && currentTerm(person.facts, now)) return;
-        const bill = nextBill(term, termRules(term.level, setup));
+        const bill = comingBill(term, setup);
         const said: Partial<Record<ChipName, string>> = {
           amount: money(bill?.total ?? 0),
           dueDate: sayDate(term.endedAt ?? term.until ?? now, setup.doc.site),
@@ -185,48 +208,24 @@ export class Terms {
       case 'standing':
         return this.standing(person, effect.to, now, manager);
       case 'begin': {
-        const first = beginTerm(
-          {
-            ...effect.taking,
-            id: this.ports.random.id<TermId>(),
-            member: person.id,
-            by: term.by,
-            code: null,
-            credit: effect.credit,
-            paid: 0,
-          },
-          now,
-          setup.doc.site.zone,
-        );
+        const { becoming, credit } = effect;
+        const id = this.ports.random.id<TermId>();
         await noteOnTimeline(manager, person.id, [
           {
             at: now,
             what: 'money.switched',
-            title: words.switchedTo({ was: levelTitle(term.level), level: levelTitle(effect.taking.level) }),
+            title: words.switchedTo({ was: levelTitle(term.level), level: levelTitle(becoming.level) }),
           },
         ]);
-        return this.beginUnpaid(manager, person, first, now);
+        const first = becomes({ ...term, credit }, becoming, id, now, setup.doc.site.zone);
+        // Its first payment is asked for as a renewal's is, grace and all; one that is paid already is booked as such.
+        const begun = await this.apply(manager, person, first, { it: 'timePassed' }, now);
+        if (begun.ok) await person.giveLevel(heldOf(begun.value, setup));
+        return;
       }
       case 'timer':
         return setTimer(manager, this.ports.jobs, term, effect.at);
     }
-  }
-
-  /** A term that begins where another ended: its first payment is asked for as a renewal's is, grace and all. */
-  private async beginUnpaid(manager: EntityManager, person: PersonInHand, first: Term, now: Instant): Promise<void> {
-    const { setup } = this;
-    const rules = termRules(first.level, setup);
-    const bill = nextBill({ ...first, n: 0 }, rules);
-    const waiting: Term = { ...first, n: 0, until: bill && bill.total > 0 ? now : first.until, renews: true };
-    if (!bill || bill.total === 0) {
-      const term = { ...first, credit: first.credit - (bill?.credit ?? 0) };
-      await saveTerm(manager, term);
-      const { level, from, until, paidUntil } = heldOf(term, setup);
-      await person.giveLevel({ level, from, until, paidUntil });
-      return setTimer(manager, this.ports.jobs, term, timerOf(term, setup));
-    }
-    const asked = await this.apply(manager, person, waiting, { it: 'timePassed' }, now);
-    if (asked.ok) await person.giveLevel(heldOf(asked.value, setup));
   }
 
   private renewal(term: Term, n: number, bill: Bill): Parameters<typeof openPayment>[2] {
@@ -297,6 +296,13 @@ export class Terms {
     const last = payment?.data.tries.at(-1);
     return last?.result === 'refused' ? sayReason(last.reason, this.setup.doc.site) : '';
   }
+}
+
+/** The bill that a term asks for next: of what it becomes, where it becomes something else. */
+function comingBill(term: Term, setup: Setup): Bill | null {
+  if (!term.next || term.until === null) return nextBill(term, termRules(term.level, setup));
+  const next = becomes(term, term.next, term.id, term.until, setup.doc.site.zone);
+  return nextBill(next, termRules(next.level, setup));
 }
 
 /** A payment that is asked for from somebody who is not there: their card is charged, or a transfer awaited. */

@@ -38,6 +38,7 @@ describe('migrations', () => {
       { name: 'Told1700000000009' },
       { name: 'Shown1700000000010' },
       { name: 'Paid1700000000011' },
+      { name: 'Followed1700000000012' },
     ]);
     for (const other of others) await other.close();
   });

@@ -8,6 +8,7 @@ import type { Pool, PoolOptions } from 'mysql2/promise';
 import { DataSource, type EntityManager, type MixedList } from 'typeorm';
 import type { Config } from './config';
 import { Foundation1 } from './migrations/foundation';
+import { Followed12 } from './migrations/followed';
 import { Entered6 } from './migrations/entered';
 import { Paid11 } from './migrations/paid';
 import { Shown10 } from './migrations/shown';
@@ -60,7 +61,20 @@ export async function openDatabase(config: Config, entities: MixedList<EntityCla
     bigNumberStrings: true,
     poolSize: 12,
     entities: entities as EntityClass[],
-    migrations: [Foundation1, Safe2, Editable3, Slices4, Worked5, Entered6, Tried7, Agreed8, Told9, Shown10, Paid11],
+    migrations: [
+      Foundation1,
+      Safe2,
+      Editable3,
+      Slices4,
+      Worked5,
+      Entered6,
+      Tried7,
+      Agreed8,
+      Told9,
+      Shown10,
+      Paid11,
+      Followed12,
+    ],
     migrationsTableName: 'migration',
   });
   await source.initialize();

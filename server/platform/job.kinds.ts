@@ -32,8 +32,13 @@ export const jobKinds = {
   termTimer: job<{ term: TermId }>('work'),
   /** Charges a card; `tried`: how often it was before. */
   takePayment: job<{ payment: PaymentId; tried: number }>('cards'),
-  /** Asks the card house what became of a payment that it told of. */
-  lookAtPayment: job<{ key: string }>('cards'),
+  /**
+   * Asks the card house what became of a payment: once, after a notice, or again and again for as long as it is open.
+   * `looks`: how often it was asked before, where it is asked again.
+   */
+  lookAtPayment: job<{ key: string; looks?: number }>('cards'),
+  /** Has the card house close a payment that is not asked for any more, and books it where it was quicker. */
+  closePayment: job<{ payment: PaymentId }>('cards'),
   giveBack: job<{ payment: PaymentId; amount: number; key: string }>('cards'),
   sendMail: job<{ id: string }>('mail'),
   callHook: job<{ id: string }>('hooks'),

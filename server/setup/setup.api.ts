@@ -35,6 +35,8 @@ export type SetupPorts = {
   readonly reviewers: () => Promise<number>;
   /** Whether a card house is connected. */
   readonly cards: boolean;
+  /** Whether money has moved, so that its currency stays. */
+  readonly moneyMoved: () => Promise<boolean>;
   /** The address people use, without a slash at the end. */
   readonly address: string;
   /** Whom a set-up would move, were it live now. */
@@ -43,7 +45,7 @@ export type SetupPorts = {
 
 const MOST_MOVED = 200;
 
-export const setupApi = ({ setups, live, acts, clock, reviewers, cards, address, moved }: SetupPorts) => {
+export const setupApi = ({ setups, live, acts, clock, reviewers, cards, moneyMoved, address, moved }: SetupPorts) => {
   const says = () => setupSays(live.reader);
 
   const when = (at: number | null): string =>
@@ -106,6 +108,7 @@ export const setupApi = ({ setups, live, acts, clock, reviewers, cards, address,
         live: setup.doc,
         reviewers: await reviewers(),
         cards,
+        moneyMoved: await moneyMoved(),
         address,
         now: clock.now(),
       };
@@ -179,6 +182,7 @@ export const setupApi = ({ setups, live, acts, clock, reviewers, cards, address,
           throw problem('in-use', {
             detail: says().usedBy({ uses: refusal.items.flatMap(({ rows }) => rows.map(({ what }) => what)) }),
           });
+        if (refusal.code === 'nothing-new') throw problem('draft-changed', { detail: says().nothingNew });
         throw problem('draft-changed', { detail: says().draftChanged });
       }
       await live.refresh();

@@ -9,6 +9,7 @@ export const setupSays = sentences({
   usedBy: 'It is used by {uses}. Retire it instead: those who have it keep it, and nobody new meets it.',
   usedIn: 'It is used in the set-up. Take it out there first, or retire it.',
   draftChanged: 'Somebody changed the draft after you looked at it. Look once more, then publish.',
+  nothingNew: 'This draft is live already: there is nothing new to publish.',
   noRevision: 'There is no such revision.',
   noDocument: 'This is no set-up that can be read here: {says}',
   newerFormat: 'This set-up was written by a newer version of Admissa. Bring this one up to date first.',

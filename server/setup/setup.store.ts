@@ -50,9 +50,12 @@ export type RemoveRefusal =
 
 export type PublishRefusal =
   | { readonly code: 'draft-changed' }
+  | { readonly code: 'nothing-new' }
   | { readonly code: 'setup-faults'; readonly faults: readonly SetupFault[] }
   | { readonly code: 'in-use'; readonly items: readonly { readonly where: string; readonly rows: readonly Use[] }[] };
 
+/** What rows do not allow of a new revision, in a sentence each. */
+export type MayPublish = (manager: EntityManager, before: Setup, after: Setup) => Promise<readonly SetupFault[]>;
 /** What happens to rows when a revision goes live, in its transaction. */
 export type OnPublish = (manager: EntityManager, before: Setup | null, after: Setup, now: Instant) => Promise<void>;
 
@@ -116,6 +119,7 @@ const sawUse = ({ count }: Use) => count > 0;
 
 export class SetupStore {
   private readonly listeners: OnPublish[] = [];
+  private readonly askers: MayPublish[] = [];
 
   constructor(
     private readonly db: DataSource,
@@ -126,6 +130,11 @@ export class SetupStore {
   /** Has something done in the transaction of every publication. */
   onPublish(listener: OnPublish): void {
     this.listeners.push(listener);
+  }
+
+  /** Has something asked before every publication but the first. */
+  beforePublish(may: MayPublish): void {
+    this.askers.push(may);
   }
 
   /** The number of the revision that is live; 0 before the first publication. */
@@ -335,6 +344,9 @@ export class SetupStore {
           code: 'setup-faults',
           faults: holes.map((hole) => ({ where: whereOf(hole), says: `${hole.says}. ${hole.mend}` })),
         });
+      const forbidden: SetupFault[] = [];
+      for (const ask of this.askers) if (before) forbidden.push(...(await ask(manager, before.setup, made.value)));
+      if (forbidden.length) return refuse({ code: 'setup-faults', faults: forbidden });
       const gone = rows.filter((row) => row.draft === null);
       const missed = [];
       for (const { kind, id } of gone) {
@@ -342,7 +354,10 @@ export class SetupStore {
         if (uses.length) missed.push({ where: `${kind} ${id}`, rows: uses });
       }
       if (missed.length) return refuse({ code: 'in-use', items: missed });
+      // Of two who publish one draft the second finds that it is live already.
       const changed = rows.filter((row) => JSON.stringify(row.live) !== JSON.stringify(row.draft));
+      if (before && changed.length === 0 && sameBody(before.setup.doc, made.value.doc))
+        return refuse({ code: 'nothing-new' });
       const number = (before?.revision ?? 0) + 1;
       const { note, author, at } = about;
       await manager.getRepository(SetupRevisionRow).insert({

@@ -8,16 +8,23 @@ import type { Today } from './today';
 
 const api = implement(contract).$context<Call>().use(guard);
 
-export type TodayPorts = { readonly today: Today; readonly clock: SiteClock; readonly live: LiveSetup };
+export type TodayPorts = {
+  readonly today: Today;
+  readonly clock: SiteClock;
+  readonly live: LiveSetup;
+  readonly bookChecks: { readonly faults: number };
+};
 
-export const todayApi = ({ today, clock, live }: TodayPorts) => ({
+export const todayApi = ({ today, clock, live, bookChecks }: TodayPorts) => ({
   index: api.index.handler(async ({ context }) => {
     const { reviews, letters: stuck, people, money: waiting } = await today.needs(clock.now());
     const mine = callerMay(context, review.approve);
     return {
       needYou: (mine ? reviews : 0) + (callerMay(context, letters.retry) ? stuck : 0),
       needOthers: mine ? 0 : reviews,
-      ...(callerMay(context, money.list) ? waiting : { failing: 0, awaited: 0 }),
+      ...(callerMay(context, money.list)
+        ? { ...waiting, bookFaults: bookChecks.faults }
+        : { failing: 0, awaited: 0, bookFaults: 0 }),
       people,
     };
   }),

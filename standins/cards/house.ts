@@ -104,7 +104,10 @@ export class House {
    * Its owner gives a card. An open payment is paid, refused, or goes on to the step in which they say yes; one that was
    * refused may be tried with another card.
    */
-  give(payment: Payment, number: string, expires: string, saysYes: boolean): Payment | 'ask' {
+  give(id: string, number: string, expires: string, saysYes: boolean): Payment | 'ask' | null {
+    // As it is now: somebody may have closed it while the bank took its time.
+    const payment = this.get(id);
+    if (payment?.state !== 'open' && payment?.state !== 'refused') return payment ?? null;
     const behaviour = behaviourOf(number);
     const outcome = !behaviour ? 'unknown' : isOver(expires, this.now()) ? 'too-old' : behaviour.present;
     if (outcome === 'ask' && !saysYes) return 'ask';
@@ -118,6 +121,11 @@ export class House {
   /** Whoever should pay has gone back. */
   drop(payment: Payment): Payment {
     return payment.state === 'open' ? this.change({ ...payment, state: 'dropped' }, null) : payment;
+  }
+
+  /** The site does not ask for it any more: nothing can be taken by it from now on, unless it has been. */
+  close(payment: Payment): Payment {
+    return payment.state === 'refused' ? this.change({ ...payment, state: 'dropped' }, null) : this.drop(payment);
   }
 
   /** Gives money back. @returns null where there is not so much left */

@@ -67,6 +67,7 @@ async function answer(ports: Ports, req: IncomingMessage, res: ServerResponse): 
     const refund = house.refund(payment, key, Number((JSON.parse(body) as { amount: unknown }).amount));
     return refund ? json(res, 200, refund) : json(res, 422, { says: 'There is not so much to give back.' });
   }
+  if (rest === 'close' && req.method === 'POST') return json(res, 200, view(house.close(payment)));
   json(res, 200, view(payment));
 }
 
@@ -100,7 +101,7 @@ async function page({ house }: Ports, payment: Payment, form: URLSearchParams | 
   };
   if (Object.keys(faults).length) return html(res, 422, cardPage(payment, { number, expires, faults }), payment);
   if (behaviourOf(number)?.slow) await wait(SLOW);
-  const given = house.give(payment, number, expires, form.get('yes') === '1');
+  const given = house.give(payment.id, number, expires, form.get('yes') === '1');
   if (given === 'ask') return html(res, 200, confirmPage(payment, number, expires), payment);
   back();
 }

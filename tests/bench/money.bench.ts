@@ -58,7 +58,11 @@ function manyTerms(): Term[] {
     const about = { level: 'keeper' as LevelId, price: n % 3 ? price : yearly, chosen: null };
     const id = `t${String(n).padStart(19, '0')}` as TermId;
     const member = `m${String(n).padStart(19, '0')}` as MemberId;
-    return beginTerm({ ...about, id, member, by: 'card', code: null, credit: 0, paid: 0 }, NOW - (n % 365) * DAY, ZONE);
+    return beginTerm(
+      { ...about, id, member, by: 'card', code: null, credit: 0, tax: 0, paid: 0 },
+      NOW - (n % 365) * DAY,
+      ZONE,
+    );
   });
 }
 

@@ -69,7 +69,7 @@ async function dueTerms(services: Services, count: number): Promise<Due[]> {
     const id = `b${String(n).padStart(19, '0')}` as TermId;
     const about = { id, member: facts.member as MemberId, level: level.id, price, chosen: 2_000 };
     const term = beginTerm(
-      { ...about, by: 'card', code: null, credit: 0, paid: 2_000 },
+      { ...about, by: 'card', code: null, credit: 0, tax: 0, paid: 2_000 },
       began,
       quillmoor.doc.site.zone,
     );

@@ -11,6 +11,7 @@ export type IndexState = {
   readonly people: number;
   readonly failing: number;
   readonly awaited: number;
+  readonly bookFaults: number;
 };
 /** What the check-up and the draft say; null until they are known. */
 export type SetupStanding = typeof setupStanding.value;

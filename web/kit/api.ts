@@ -4,6 +4,7 @@
 import { createORPCClient, ORPCError } from '@orpc/client';
 import type { AnyContractRouter, ContractRouterClient } from '@orpc/contract';
 import { OpenAPILink } from '@orpc/openapi-client/fetch';
+import { keyFor } from './key';
 import { kitSays } from './kit.sentences';
 import { pageReader } from './reader';
 import type { Problem } from '../../contract';
@@ -18,7 +19,8 @@ export function makeClient<T extends AnyContractRouter>(
 ): ContractRouterClient<T, Sent> {
   const link = new OpenAPILink<Sent>(areas, {
     url: `${location.origin}/api`,
-    headers: ({ context }): Record<string, string> => (context.once ? { 'idempotency-key': context.once } : {}),
+    headers: ({ context }, path, input): Record<string, string> =>
+      context.once ? { 'idempotency-key': keyFor(context.once, [path, input]) } : {},
     fetch: async (request, init) => {
       const response = await fetch(request, init as RequestInit);
       answered(response);

@@ -15,7 +15,8 @@ export const money: Area = {
     { name: says.payments, path: '/desk/money', view: () => import('./MoneyView.vue') },
     { name: says.figures, path: '/desk/money/figures', view: () => import('./FiguresView.vue') },
   ],
-  state: ({ failing, awaited }) => {
+  state: ({ failing, awaited, bookFaults }) => {
+    if (bookFaults > 0) return { flag: true, says: says.booksWrong };
     if (failing > 0) return { flag: true, says: says.failing({ count: failing }) };
     return awaited > 0 ? { flag: true, says: says.awaited({ count: awaited }) } : { flag: false, says: says.inOrder };
   },

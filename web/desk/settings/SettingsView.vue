@@ -86,7 +86,16 @@ const price = (of: Site) => sayMoney(4800 as Minor, of.currency, of.locale);
         :fault="faultAt('locale')"
         @update:model-value="set({ locale: $event })"
       />
+      <dl
+        v-if="draft.view?.moneyMoved && site.currency === draft.live?.doc.site.currency"
+        class="field settings__fixed"
+      >
+        <dt class="field__label">{{ says.currency }}</dt>
+        <dd>{{ currencies.find(({ value }) => value === site!.currency)?.title ?? site.currency }}</dd>
+        <dd class="field__help">{{ says.currencyStays }}</dd>
+      </dl>
       <KitChoice
+        v-else
         :model-value="site.currency"
         :label="says.currency"
         :items="currencies"

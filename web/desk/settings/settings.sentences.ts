@@ -17,6 +17,7 @@ export const settingsSays = sentences({
   language: 'Language',
   languageHelp: 'How dates, numbers and lists are written: {date}; {number}.',
   currency: 'Currency',
+  currencyStays: 'Money has been paid in it, so it cannot be changed any more.',
   currencyHelp: 'Prices read like {price}.',
   mail: 'Mail',
   replyTo: 'Sender and reply address',

@@ -63,6 +63,16 @@ async function payNow(): Promise<void> {
   if (next.startsWith('/')) await go(next);
   else location.assign(next);
 }
+const waySays = (way: PayView['ways'][number]): string =>
+  way === 'card' ? says.byCardSays : props.pay.letters.bank ? says.byTransferSaysByMail : says.byTransferSays;
+/** What comes after, in the words of the way that is chosen. */
+const after = computed(() =>
+  answers.by !== 'transfer'
+    ? quote.value.after
+    : quote.value.after.flatMap(({ title, says: told, byTransfer }) =>
+        byTransfer === null ? [] : { title, says: byTransfer ?? told },
+      ),
+);
 const label = computed(() => {
   if (quote.value.nothing) return says.takeIt;
   const said = { amount: quote.value.total };
@@ -155,7 +165,7 @@ const label = computed(() => {
           <input v-model="answers.by" type="radio" name="by" :value="way" />
           <span>
             <b>{{ way === 'card' ? says.byCard : says.byTransfer }}</b>
-            <span class="quiet">{{ way === 'card' ? says.byCardSays : says.byTransferSays }}</span>
+            <span class="quiet">{{ waySays(way) }}</span>
           </span>
         </label>
       </fieldset>
@@ -184,11 +194,13 @@ const label = computed(() => {
         <button type="submit" class="button button--plain pay__reckon" name="act" value="reckon">
           {{ says.lookAtTotal }}
         </button>
-        <span v-if="!quote.nothing" class="quiet">{{ says.receiptByMail }}</span>
+        <span v-if="!quote.nothing" class="quiet">{{
+          pay.letters.receipt ? says.receiptByMail : says.receiptInAccount
+        }}</span>
       </div>
       <h3>{{ says.whatComesAfter }}</h3>
       <ul class="pay__after">
-        <li v-for="one in quote.after" :key="one.title">
+        <li v-for="one in after" :key="one.title">
           <b>{{ one.title }}</b><span class="quiet">{{ one.says }}</span>
         </li>
       </ul>
