@@ -38,8 +38,8 @@ export const DraftView = z.object({
   gone: z.array(z.object({ kind: ListKindName, id: text, version, by: text, at: text })),
   /** The whole live document. */
   live: z.unknown(),
-  /** How many of the staff may review. */
-  reviewers: z.number(),
+  /** Who of the staff may review. */
+  reviewers: z.array(text),
   /** Whether a card house is connected. */
   cards: z.boolean(),
   /** Whether money has moved: its currency stays. */

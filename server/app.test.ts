@@ -2,6 +2,8 @@ import { createHash } from 'node:crypto';
 import { createServer, request } from 'node:http';
 import type { AddressInfo } from 'node:net';
 import { afterAll, beforeAll, describe, expect, it } from 'vitest';
+import { reservedAddresses } from '../core/pages';
+import type { SetupDocument } from '../core/setup';
 import { Caller, makeStack, type Stack } from '../tests/support/stack';
 import { makeApp } from './app';
 import { makeLog } from './platform/log';
@@ -213,5 +215,37 @@ describe('the log', () => {
     await new Promise((closed) => server.close(closed));
     const said = lines.map((line) => JSON.parse(line) as { msg: string; path?: string; status?: number });
     expect(said.filter(({ msg, status }) => msg === 'http' && status === 200)).toHaveLength(2);
+  });
+});
+
+const pageOf = (doc: SetupDocument, id: string) => doc.pages.find((page) => page.id === id)!;
+
+describe('addresses', () => {
+  it('that the product answers itself are reserved, so that no page stands there', () => {
+    const [app] = stack.server.listeners('request') as unknown as {
+      router: { stack: { route?: { path: string | RegExp } }[] };
+    }[];
+    const paths = app!.router.stack.flatMap(({ route }) => (route ? [route.path] : []));
+    const firsts = paths.flatMap((path) =>
+      typeof path === 'string'
+        ? [path.split('/')[1]!.split('.')[0]!]
+        : [...path.source.matchAll(/\^\\\/\(?([\w|-]+)/g)].flatMap(([, names]) => names!.split('|')),
+    );
+    const { places } = stack.services.sources;
+    const all = new Set([...firsts, ...Object.keys(places), 'api', 'assets', 'health']);
+    // A picture in the address bar, and what matches everything.
+    for (const none of ['', 'icon-']) all.delete(none);
+    expect([...all].filter((first) => !reservedAddresses.has(first)).sort()).toEqual([]);
+    expect(all.size).toBeGreaterThan(20);
+  });
+
+  it('of pages that lead to each other end where they began, and nobody is sent round', async () => {
+    await stack
+      .publish((doc) => {
+        const [one, two] = [pageOf(doc, 'my-bees'), pageOf(doc, 'mentor-notes')];
+        one.outside = { view: 'otherPage', page: two.id };
+        two.outside = { view: 'otherPage', page: one.id };
+      })
+      .then((done) => expect(done).toMatchObject({ refusal: { code: 'setup-faults' } }));
   });
 });

@@ -141,7 +141,7 @@ export async function buildServices(config: Config, log: Log): Promise<{ service
     cards: house !== null,
     moneyMoved: () => moneyMoved(db),
     address,
-    reviewers: async () => (await staff.reviewers(db.manager)).length,
+    reviewers: async () => (await staff.reviewers(db.manager)).map(({ id }) => id),
     moved: (setup) => joining.moved(setup),
     sessions,
     viewers,

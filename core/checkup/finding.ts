@@ -29,8 +29,8 @@ export type Finding = Found & { readonly check: string; readonly area: SetupArea
 /** What a check may know beside the set-up itself. */
 export type World = {
   readonly now: Instant;
-  /** How many of the staff may review; null where it is not known. */
-  readonly reviewers: number | null;
+  /** Who of the staff may review, by id; null where it is not known. */
+  readonly reviewers: readonly string[] | null;
   /** Whether the product is connected with a card house; null where it is not known. */
   readonly cards: boolean | null;
   /** What is live now, for what a change would break; null where nothing is. */

@@ -3,7 +3,7 @@ import { checkupSays } from './checkup.sentences';
 import type { Check, Found } from './finding';
 import { formsLedTo } from './pages';
 import { conditionsOf } from '../doors';
-import { nameOfPart, sourcesOf, type AnyForm } from '../fields';
+import { leastOfShape, nameOfPart, sourcesOf, type AnyForm } from '../fields';
 import { rulesOfForm, rulesOfPath } from '../joining';
 import { listed } from '../kernel';
 import { titleIn } from '../revisions';
@@ -128,5 +128,38 @@ export const agreementChanged: Check = (setup, { live: before }) => {
       mend: says.agreementMend,
     };
     return [{ kind: 'field', id, at: 'of.version', grave: 'misleads', blocks: false, ...words }];
+  });
+};
+
+/** A text whose shape is longer than the text may be: no answer is ever right. */
+export const shapeTooLong: Check = (setup) => {
+  const says = checkupSays(setup.doc.site);
+  return setup.doc.fields.flatMap(({ id, label, of, retired }): Found[] => {
+    if (retired || of.kind !== 'shortText' || !of.shape) return [];
+    const least = leastOfShape(of.shape.pieces);
+    if (least <= of.longest) return [];
+    const words = {
+      says: says.shapeTooLong({ field: label }),
+      why: says.shapeTooLongWhy({ least, most: of.longest }),
+      mend: says.shapeTooLongMend,
+    };
+    return [{ kind: 'field', id, at: 'of', grave: 'stops', blocks: true, ...words }];
+  });
+};
+
+/** Two fields that both hold the name, or both the address, of a member. */
+export const roleTwice: Check = (setup) => {
+  const says = checkupSays(setup.doc.site);
+  const fields = setup.doc.fields.filter(({ retired }) => !retired);
+  return fields.flatMap(({ id, label, role }, at): Found[] => {
+    const first = role && fields.findIndex((field) => field.role === role);
+    if (first === undefined || first === at) return [];
+    const named = { field: label, other: fields[first]!.label };
+    const words = {
+      says: role === 'mail' ? says.mailTwice(named) : says.nameTwice(named),
+      why: says.roleTwiceWhy,
+      mend: says.roleTwiceMend,
+    };
+    return [{ kind: 'field', id, at: 'role', grave: 'stops', blocks: true, ...words }];
   });
 };

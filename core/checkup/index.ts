@@ -5,12 +5,31 @@
 import type { Setup } from '../setup';
 import { askedMade, madeOfNone, madeOver, madeShowsMore } from './computed';
 import { neverOrAlways } from './conditions';
+import { askedNowhere, everybodyDeclined } from './asked';
 import { blockUnseen, everybodyPasses, nobodyPasses } from './doors';
 import { findingOf, graves, type Check, type Finding, type World } from './finding';
-import { agreementChanged, asksEnough, nobodySets, sameQuestion, unlinked, unrouted } from './forms';
+import {
+  agreementChanged,
+  asksEnough,
+  nobodySets,
+  roleTwice,
+  sameQuestion,
+  shapeTooLong,
+  unlinked,
+  unrouted,
+} from './forms';
 import { askedLater, setRefused } from './parts';
-import { chipWithoutSource, neededOff } from './letters';
-import { gateTwice, landingShut, nobodyReviews, targetAfterLimit, unfinished, unproven } from './paths';
+import { chipWithoutSource, linkMissing, moneyUntold, neededOff, reasonMissing, subjectEmpty } from './letters';
+import {
+  gateTwice,
+  landingShut,
+  nobodyReviews,
+  notAStep,
+  targetAfterLimit,
+  tooFewReviewers,
+  unfinished,
+  unproven,
+} from './paths';
 import {
   coloursPale,
   headingSkipped,
@@ -23,7 +42,27 @@ import {
   wordUnsaid,
 } from './pages';
 import { noPriceLeft, pricesAlike } from './levels';
-import { codeNever, codeTwice, noCardHouse, nobodyGets, offersNothing, triesBeyondGrace, unpayable } from './money';
+import {
+  codeNever,
+  codeTakesAll,
+  codeTwice,
+  givenFree,
+  noCardHouse,
+  nobodyGets,
+  offersNothing,
+  triesBeyondGrace,
+  unpayable,
+} from './money';
+import {
+  allOutside,
+  deadCondition,
+  emptyRule,
+  homeShut,
+  ledToShutForm,
+  roundAndRound,
+  startShut,
+  visitorsToo,
+} from './shut';
 import { nothingThere, oneAddress, retiredInUse } from './references';
 
 export { firstSteps, isUntouched, type FirstStep } from './firstSteps';
@@ -35,6 +74,10 @@ const checks = {
   retiredInUse,
   oneAddress,
   asksEnough,
+  roleTwice,
+  shapeTooLong,
+  askedNowhere,
+  everybodyDeclined,
   sameQuestion,
   askedLater,
   setRefused,
@@ -50,6 +93,14 @@ const checks = {
   nobodyPasses,
   everybodyPasses,
   blockUnseen,
+  emptyRule,
+  visitorsToo,
+  deadCondition,
+  homeShut,
+  startShut,
+  roundAndRound,
+  allOutside,
+  ledToShutForm,
   ledNowhere,
   pageUnlinked,
   itemForNobody,
@@ -62,6 +113,8 @@ const checks = {
   nobodyGets,
   codeNever,
   codeTwice,
+  codeTakesAll,
+  givenFree,
   triesBeyondGrace,
   wordUnsaid,
   undescribed,
@@ -72,10 +125,16 @@ const checks = {
   unfinished,
   gateTwice,
   nobodyReviews,
+  tooFewReviewers,
+  notAStep,
   targetAfterLimit,
   landingShut,
   chipWithoutSource,
   neededOff,
+  linkMissing,
+  reasonMissing,
+  subjectEmpty,
+  moneyUntold,
 } as const satisfies Readonly<Record<string, Check>>;
 
 /** All that is found, the gravest first in the order of the document. Linear in the size of the set-up. */

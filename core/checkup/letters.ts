@@ -5,10 +5,11 @@
 import { checkupSays } from './checkup.sentences';
 import type { Check, Found } from './finding';
 import { chipNames } from '../messages';
-import { chipsOfMessage } from '../messages/message';
+import { chipsOfMessage, type MessageItem } from '../messages/message';
 import type { OwnGate } from '../joining';
 import { moneyLetters, type MoneyLetter } from '../money';
-import { fieldOfChip, never, type ChipName } from '../kernel';
+import { chipsIn, fieldOfChip, never, say, type ChipName } from '../kernel';
+import { isRepeated } from '../levels';
 import type { Setup } from '../setup';
 
 /** What is known of anybody who has filled in a form. */
@@ -160,5 +161,90 @@ export const chipWithoutSource: Check = (setup) => {
       };
       return { kind: 'message', id: message.id, at: chip, grave: 'misleads', blocks: false, ...words };
     });
+  });
+};
+
+const hasLink = ({ parts, subject }: MessageItem): boolean =>
+  parts.some(({ part }) => part === 'button') || chipsOfMessage({ parts, subject } as MessageItem).includes('link');
+
+/** Letters whose link is the only way on, and that have none. */
+export const linkMissing: Check = (setup) => {
+  const says = checkupSays(setup.doc.site);
+  const { account } = setup.doc;
+  const needed = new Set([account.resetPassword, account.choosePassword, account.staffInvited]);
+  return setup.doc.messages.flatMap((message): Found[] => {
+    if (message.retired || !needed.has(message.id) || hasLink(message)) return [];
+    const words = {
+      says: says.linkMissing({ message: message.title }),
+      why: says.linkMissingWhy,
+      mend: says.linkMissingMend,
+    };
+    return [{ kind: 'message', id: message.id, at: 'parts', grave: 'stops', blocks: false, ...words }];
+  });
+};
+
+/** A letter that declines, on a path on which somebody may be declined, and does not say why. */
+export const reasonMissing: Check = (setup) => {
+  const says = checkupSays(setup.doc.site);
+  const declining = setup.doc.paths.filter(
+    ({ retired, gates, turns = [] }) =>
+      !retired && (gates.some(({ kind }) => kind === 'review') || turns.some((turn) => 'decline' in turn)),
+  );
+  return [...new Set(declining.map(({ declined }) => declined))].flatMap((id): Found[] => {
+    const message = setup.messages.get(id);
+    if (!message || message.off || chipsOfMessage(message).includes('reason')) return [];
+    const words = {
+      says: says.reasonMissing({ message: message.title }),
+      why: says.reasonMissingWhy,
+      mend: says.reasonMissingMend,
+    };
+    return [{ kind: 'message', id, at: 'parts', grave: 'loses', blocks: false, ...words }];
+  });
+};
+
+/** A letter without a subject. */
+export const subjectEmpty: Check = (setup) => {
+  const says = checkupSays(setup.doc.site);
+  return setup.doc.messages.flatMap((message): Found[] => {
+    if (message.retired || chipsIn(message.subject).length > 0 || say(message.subject, () => null).trim() !== '')
+      return [];
+    const words = {
+      says: says.subjectEmpty({ message: message.title }),
+      why: says.subjectEmptyWhy,
+      mend: says.subjectEmptyMend,
+    };
+    return [{ kind: 'message', id: message.id, at: 'subject', grave: 'misleads', blocks: false, ...words }];
+  });
+};
+
+/** What happens with money of which nobody is told: there is no letter for it, or it is off. */
+export const moneyUntold: Check = (setup) => {
+  const says = checkupSays(setup.doc.site);
+  const { money, levels } = setup.doc;
+  const sold = levels.flatMap(({ prices, retired }) => (retired ? [] : prices.filter((price) => !price.retired)));
+  const isSold = sold.some(({ kind }) => kind !== 'free');
+  const renews = sold.some(isRepeated);
+  if (!isSold || (!money.card && !money.transfer)) return [];
+  const matters: Readonly<Record<MoneyLetter, boolean>> = {
+    paid: true,
+    asked: money.transfer !== undefined,
+    failed: money.card,
+    renews,
+    cardExpires: money.card && renews,
+    ended: sold.some(({ kind }) => kind !== 'free'),
+    winBack: money.winBack !== undefined,
+    refunded: true,
+  };
+  return moneyLetters.flatMap((letter): Found[] => {
+    const message = setup.messages.get(money.letters[letter] ?? '');
+    if (!matters[letter] || (message && !message.off)) return [];
+    const named = { what: says[`about_${letter}`] };
+    const words = {
+      says: message ? says.moneyLetterOff(named) : says.moneyUntold(named),
+      why: letter === 'asked' ? says.askedUntoldWhy : says.moneyUntoldWhy,
+      mend: says.moneyUntoldMend,
+    };
+    const grave = letter === 'asked' ? 'stops' : 'loses';
+    return [{ kind: 'money', id: 'money', at: `letters.${letter}`, grave, blocks: false, ...words }];
   });
 };

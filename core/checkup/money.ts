@@ -2,7 +2,7 @@
 import { offeredBy } from '../joining';
 import { sayDate, saySpan } from '../kernel';
 import { addSpan, startOfDay } from '../kernel/calendar';
-import { pricesOf } from '../levels';
+import { amountOf, pricesOf } from '../levels';
 import type { Setup } from '../setup';
 import { checkupSays } from './checkup.sentences';
 import type { Check, Found, World } from './finding';
@@ -139,13 +139,14 @@ export const codeTwice: Check = (setup) => {
   const open = setup.doc.codes.filter(({ retired }) => !retired);
   return open
     .filter(({ word }, at) => open.findIndex((one) => one.word === word) < at)
-    .map(({ id, word }) =>
-      found('code', id, 'word', 'misleads', {
+    .map(({ id, word }) => ({
+      ...found('code', id, 'word', 'misleads', {
         says: says.codeTwice({ code: word }),
         why: says.codeTwiceWhy,
         mend: says.codeTwiceMend,
       }),
-    );
+      blocks: true,
+    }));
 };
 
 /** A try that comes when nobody is waited for any more. */
@@ -164,4 +165,64 @@ export const triesBeyondGrace: Check = (setup, { now }) => {
           }),
         ],
   );
+};
+
+/** A level that costs money, given on a path without a payment for it. */
+export const givenFree: Check = (setup) => {
+  const says = checkupSays(setup.doc.site);
+  return paths(setup).flatMap((path) =>
+    path.grants.flatMap((grant, at): Found[] => {
+      const level = 'level' in grant ? setup.levels.get(grant.level) : undefined;
+      if (
+        !level ||
+        level.retired ||
+        pricesOf(level).length === 0 ||
+        pricesOf(level).some(({ kind }) => kind === 'free')
+      )
+        return [];
+      if (path.gates.some((gate) => gate.kind === 'payment' && gate.offers.some((offer) => offer.level === level.id)))
+        return [];
+      const named = { path: path.title, level: level.title };
+      return [
+        found('path', path.id, `grants.${at}`, 'loses', {
+          says: says.givenFree(named),
+          why: says.givenFreeWhy(named),
+          mend: says.givenFreeMend,
+        }),
+      ];
+    }),
+  );
+};
+
+/** A code that leaves nothing to pay: every payment for good, or more than a price. */
+export const codeTakesAll: Check = (setup) => {
+  const says = checkupSays(setup.doc.site);
+  return setup.doc.codes.flatMap((code): Found[] => {
+    if (code.retired) return [];
+    const named = { code: code.word };
+    if ('percent' in code.off && code.off.percent === 100 && code.on === 'every')
+      return [
+        found('code', code.id, 'off', 'loses', {
+          says: says.codeForGood(named),
+          why: says.codeForGoodWhy,
+          mend: says.codeForGoodMend,
+        }),
+      ];
+    if (!('amount' in code.off)) return [];
+    const { amount } = code.off;
+    const above = (code.levels ?? setup.doc.levels.map(({ id }) => id)).find((id) => {
+      const level = setup.levels.get(id);
+      const paid = level && !level.retired ? pricesOf(level).filter(({ kind }) => kind !== 'free') : [];
+      return paid.length > 0 && paid.every((price) => amount >= amountOf(price));
+    });
+    if (above === undefined) return [];
+    const level = setup.levels.get(above)!.title;
+    return [
+      found('code', code.id, 'off', 'loses', {
+        says: says.codeAbove({ ...named, level }),
+        why: says.codeAboveWhy({ level }),
+        mend: says.codeAboveMend,
+      }),
+    ];
+  });
 };

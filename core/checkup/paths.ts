@@ -49,13 +49,44 @@ export const gateTwice = everyGate(({ id }, at, path, setup) => {
 });
 
 export const nobodyReviews = everyGate((gate, at, path, setup, { reviewers }) => {
-  if (gate.kind !== 'review' || reviewers !== 0) return [];
+  if (gate.kind !== 'review' || reviewers?.length !== 0) return [];
   const says = checkupSays(setup.doc.site);
   const words = {
     says: says.nobodyReviews({ gate: gate.title, path: path.title }),
     why: says.nobodyReviewsWhy,
     mend: says.nobodyReviewsMend,
   };
+  return [{ kind: 'path', id: path.id, at: `gates.${at}`, grave: 'stops', blocks: false, ...words }];
+});
+
+/** More have to say yes than may: nobody is ever admitted. Or somebody is named who does not review at all. */
+export const tooFewReviewers = everyGate((gate, at, path, setup, { reviewers }) => {
+  if (gate.kind !== 'review' || !reviewers || reviewers.length === 0) return [];
+  const says = checkupSays(setup.doc.site);
+  const chosen = gate.reviewers?.filter((id) => reviewers.includes(id)) ?? reviewers;
+  const base = { kind: 'path', id: path.id, at: `gates.${at}`, grave: 'stops', blocks: false } as const;
+  const named = { gate: gate.title, path: path.title, count: gate.yes ?? 1 };
+  if ((gate.yes ?? 1) > chosen.length) {
+    const words = {
+      says: says.tooFewReviewers(named),
+      why: says.tooFewReviewersWhy({ count: chosen.length }),
+      mend: says.tooFewReviewersMend,
+    };
+    return [{ ...base, ...words }];
+  }
+  if (!gate.reviewers || chosen.length === gate.reviewers.length) return [];
+  return [
+    { ...base, grave: 'loses', says: says.noReviewer(named), why: says.noReviewerWhy, mend: says.noReviewerMend },
+  ];
+});
+
+/** A gate that asks for a further form, which is made for something else. */
+export const notAStep = everyGate((gate, at, path, setup) => {
+  const form = gate.kind === 'completeProfile' ? setup.forms.get(gate.form) : undefined;
+  if (!form || form.purpose.is === 'step') return [];
+  const says = checkupSays(setup.doc.site);
+  const named = { gate: gate.title, path: path.title, form: form.title };
+  const words = { says: says.notAStep(named), why: says.notAStepWhy(named), mend: says.notAStepMend };
   return [{ kind: 'path', id: path.id, at: `gates.${at}`, grave: 'stops', blocks: false, ...words }];
 });
 

@@ -1,7 +1,7 @@
 export * from './items';
 export { AfterSending, AnyForm, choosesLater, HookOfForm, LetterOfForm, PurposeOfForm, pathOfForm } from './formItem';
 export { PartOfForm, StartsWith, nameOfPart, partKindOf, type Beforehand, type Given } from './parts';
-export { AnswerRule, fieldsAsked, type AnswerCondition, type FieldTest } from './answerRule';
+export { AnswerRule, fieldsAsked, meetsAnswers, type AnswerCondition, type FieldTest } from './answerRule';
 export { answersOn, saidOn } from './said';
 export { questionsOf } from './questions';
 export { Question, shownBy } from './question';
@@ -12,7 +12,7 @@ export { fieldsSays } from './fields.sentences';
 export { sayDay } from './kinds/dates';
 export { converted } from './convert';
 export { computedBy, mayBeSource, sourcesOf, withComputed } from './computed';
-export { hasShape, type ShapePiece } from './shape';
+export { hasShape, leastOfShape, type ShapePiece } from './shape';
 export * from './show';
 export * from './mail';
 export * from './read';

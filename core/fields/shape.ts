@@ -67,3 +67,10 @@ export function hasShape(text: string, pieces: readonly ShapePiece[]): boolean {
   }
   return places.has(slots.length);
 }
+
+/** The length of the shortest text that has a shape, in letters. */
+export const leastOfShape = (pieces: readonly ShapePiece[]): number =>
+  pieces.reduce((sum, piece) => {
+    if (piece.of !== 'text') return sum + piece.least;
+    return piece.optional ? sum : sum + piece.text.length;
+  }, 0);

@@ -35,8 +35,8 @@ export function outsideParts(outside: OutsideView): { readonly page: PageId | nu
 }
 
 /**
- * First parts of addresses that the product answers itself. A page at one of them would shut people out of signing in,
- * or never be seen.
+ * First parts of addresses that the product answers itself. A page at one of them would shut people out of signing in or
+ * paying, or never be seen. A test holds them to the routes of the server.
  */
 export const reservedAddresses: ReadonlySet<string> = new Set([
   'account',
@@ -44,17 +44,25 @@ export const reservedAddresses: ReadonlySet<string> = new Set([
   'assets',
   'confirm',
   'desk',
+  'embed',
   'favicon',
   'files',
   'forgotten',
+  'form',
   'health',
   'icon',
   'join',
   'joining',
+  'notices',
+  'paid',
+  'pay',
+  'picture',
   'problems',
+  'receipts',
   'reset',
   'robots',
   'search',
+  'sent',
   'sign-in',
   'sign-out',
   'sitemap',

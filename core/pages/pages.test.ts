@@ -117,6 +117,22 @@ describe('other outside views', () => {
     const resolved = resolvePage(setup.pages.get('winter-guide')!, other.prepare(visitorFacts, NOW), () => null, other);
     expect(resolved).toEqual({ is: 'elsewhere', address: '/about' });
   });
+
+  it('leads along pages that lead on, and never back to where somebody came from', () => {
+    const doc = quillmoorDocument();
+    const guide = doc.pages.find(({ id }) => id === 'winter-guide')!;
+    const bees = doc.pages.find(({ id }) => id === 'my-bees')!;
+    guide.outside = { view: 'otherPage', page: 'my-bees' as never };
+    bees.outside = { view: 'otherPage', page: 'about' as never };
+    const led = () => {
+      const setup = setupOf(doc);
+      const other = doorsOf(setup);
+      return resolvePage(setup.pages.get('winter-guide')!, other.prepare(visitorFacts, NOW), () => null, other);
+    };
+    expect(led()).toEqual({ is: 'elsewhere', address: '/about' });
+    bees.outside = { view: 'otherPage', page: 'winter-guide' as never };
+    expect(led()).toEqual({ is: 'missing' });
+  });
 });
 
 describe('the menu', () => {

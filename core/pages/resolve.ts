@@ -19,6 +19,22 @@ export type Resolved =
   | { readonly is: 'missing' };
 
 /**
+ * Where whoever is shut out of a page is led: along pages that lead on, to the first that shows them something.
+ * @returns null where that is nowhere: what is led to is gone, shows nothing, or leads back
+ */
+function ledTo(page: PageItem, person: Prepared, doors: Doors): PageItem | null {
+  const been = new Set<string>();
+  for (let at: PageItem | undefined = page; at && !at.retired && !been.has(at.id);) {
+    if (doors.predicate(at.door)(person)) return at;
+    if (at.outside.view === 'nothing') return null;
+    if (at.outside.view !== 'otherPage') return at;
+    been.add(at.id);
+    at = doors.setup.pages.get(at.outside.page);
+  }
+  return null;
+}
+
+/**
  * Resolves a page. `words` gives the personal words, normally those of the same person; `path` is the path that an
  * applicant is on, for the ways in.
  */
@@ -34,7 +50,7 @@ export function resolvePage(
   const open = doors.predicate(page.door)(person);
   if (!open && page.outside.view === 'nothing') return { is: 'missing' };
   if (!open && page.outside.view === 'otherPage') {
-    const other = setup.pages.get(page.outside.page);
+    const other = ledTo(page, person, doors);
     return other ? { is: 'elsewhere', address: hrefOfPage(other, setup) } : { is: 'missing' };
   }
   const shown = page.blocks.filter((block) => blockShows(block, page, open, person, doors));

@@ -192,7 +192,7 @@ export const itemKinds = { ...singleKinds, ...listKinds } as const;
 export type ItemKind = keyof typeof itemKinds;
 
 /** The version of the format that this product writes. */
-export const FORMAT = 'admissa-setup/7';
+export const FORMAT = 'admissa-setup/8';
 
 const listOf = <T extends object>({ schema }: ListKind<T, ListName>) => z.array(schema);
 

@@ -7,6 +7,7 @@ import third from '../../tests/fixtures/setup.3.json';
 import fourth from '../../tests/fixtures/setup.4.json';
 import fifth from '../../tests/fixtures/setup.5.json';
 import sixth from '../../tests/fixtures/setup.6.json';
+import seventh from '../../tests/fixtures/setup.7.json';
 import { documentOf, itemsOf, makeSetup, referencesOf, salvageSetup, upgradeDocument } from './index';
 import { checkUp } from '../checkup';
 import type { PageItem } from '../pages';
@@ -124,7 +125,7 @@ describe('a set-up that was live outlives a stricter schema', () => {
     const made = makeSetup(old);
     if (!made.ok) throw new Error(JSON.stringify(made.refusal));
     const { doc } = made.value;
-    expect(doc.format).toBe('admissa-setup/7');
+    expect(doc.format).toBe('admissa-setup/8');
     expect(doc.site).toMatchObject({ menu: 'main', joinBy: 'join' });
     expect(doc.fields.find(({ id }) => id === 'postcode')!.of).toEqual({
       kind: 'shortText',
@@ -165,6 +166,10 @@ describe('a set-up that was live outlives a stricter schema', () => {
     expect(taken.value.doc.levels.map(({ prices }) => prices)).toEqual(
       quillmoor.doc.levels.map(({ prices }) => prices),
     );
+    // What stood at an address that the product answers itself has moved.
+    const moved = makeSetup(structuredClone(seventh));
+    if (!moved.ok) throw new Error(JSON.stringify(moved.refusal));
+    expect(moved.value.pages.get('questions')).toMatchObject({ address: 'pay-page', formerly: ['faq'] });
     expect(upgradeDocument(doc)).toBe(doc);
     expect(upgradeDocument('no document')).toBe('no document');
     expect(checkUp(made.value, { now: NOW, reviewers: null, cards: null, live: null })).toEqual([]);

@@ -75,7 +75,31 @@ const upgrades: Record<number, Upgrade> = {
       ? [...items, make('money', moneyOfSeven, like)]
       : [...items];
   },
+  /** Pages moved away from addresses that the product answers itself: they kept people from paying, and were not seen. */
+  7: eachBody(({ kind, body }) => {
+    if (kind !== 'page') return body;
+    const formerly = Array.isArray(body['formerly']) ? body['formerly'] : [];
+    const kept = formerly.filter((address) => !takenInEight.has(String(address)));
+    const taken = takenInEight.has(String(body['address']));
+    return {
+      ...body,
+      ...(taken ? { address: `${String(body['address'])}-page` } : {}),
+      ...(kept.length < formerly.length ? { formerly: kept } : {}),
+    };
+  }),
 };
+
+/** What was not reserved before. */
+const takenInEight: ReadonlySet<string> = new Set([
+  'embed',
+  'form',
+  'notices',
+  'paid',
+  'pay',
+  'picture',
+  'receipts',
+  'sent',
+]);
 
 const moneyOfSeven: Loose = {
   card: false,

@@ -31,8 +31,8 @@ export type SetupPorts = {
   readonly live: LiveSetup;
   readonly acts: Acts;
   readonly clock: SiteClock;
-  /** How many of the staff may review. */
-  readonly reviewers: () => Promise<number>;
+  /** Who of the staff may review, by id. */
+  readonly reviewers: () => Promise<string[]>;
   /** Whether a card house is connected. */
   readonly cards: boolean;
   /** Whether money has moved, so that its currency stays. */

@@ -215,7 +215,7 @@ function manifold(times: number): Setup {
 }
 
 function checkups(): void {
-  const world = { now: NOW, reviewers: 2, cards: true, live: null };
+  const world = { now: NOW, reviewers: ['odile'], cards: true, live: null };
   const took = (setup: Setup): number =>
     median(
       Array.from({ length: 25 }, () => {

@@ -4,7 +4,7 @@
  */
 import { randomBytes, randomUUID } from 'node:crypto';
 import { rm } from 'node:fs/promises';
-import { createServer } from 'node:http';
+import { createServer, type Server } from 'node:http';
 import type { AddressInfo } from 'node:net';
 import { tmpdir } from 'node:os';
 import { join } from 'node:path';
@@ -36,6 +36,7 @@ export type Stack = {
   readonly house: House;
   readonly mood: Mood;
   readonly services: Services;
+  readonly server: Server;
   readonly address: string;
   readonly config: Config;
   readonly letters: Letters;
@@ -166,6 +167,7 @@ export async function makeStack(options: { members?: number; env?: Record<string
   const query = <T>(sql: string, params: unknown[] = []) => services.database.source.query(sql, params) as Promise<T[]>;
   return {
     services,
+    server: running[0]!.server,
     address: config.address,
     config,
     letters,
