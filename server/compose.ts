@@ -155,10 +155,10 @@ export async function buildServices(config: Config, log: Log): Promise<{ service
     followUps,
     invitations: new Invitations(db, random, address),
     directory,
-    applicationOf: async (member, reviewer) => {
+    applicationOf: async (member, reviewer, mayMoney) => {
       const { setup } = live.must;
       const stored = await applicationOfMember(db.manager, member, setup);
-      return stored && applicationView(db.manager, stored.application, reviewer, clock.now(), setup);
+      return stored && applicationView(db.manager, stored.application, reviewer, mayMoney, clock.now(), setup);
     },
     today: new Today(db, directory, letters, moneyDesk),
     letters,

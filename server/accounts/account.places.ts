@@ -47,7 +47,7 @@ async function ownAccount(asked: Asked, viewers: Viewers, money: OwnMoney): Prom
     standing: facts.standing ? sayStanding(facts.standing, setup.doc.site) : '',
     level: levelLine(words('level'), words('termEnd'), setup.doc.site),
     groups: words('groups'),
-    money: await money(facts, now),
+    money: looker.through && !looker.through.money ? null : await money(facts, now),
     ...profile(asked),
     sessions: session === null ? [] : await viewers.sessionsOf('member', facts.member ?? '', session, setup.doc.site),
   };

@@ -98,7 +98,10 @@ async function payAt(application: Application, asked: Asked, paying: Paying): Pr
   const gate = gateOf(pathOf(application, asked.live.setup), application);
   if (gate?.kind !== 'payment') return null;
   const choosing = { member: application.member, application: application.id, offers: gate.offers };
-  return paying.view(choosing, choiceOf(asked), '/joining', asked.looker.now);
+  const view = await paying.view(choosing, choiceOf(asked), '/joining', asked.looker.now);
+  const { through } = asked.looker;
+  // What is awaited of them is for those whose part money is.
+  return view && through && !through.money ? { ...view, waits: null } : view;
 }
 
 const declinedFor = ({ history }: Application): string =>

@@ -20,6 +20,7 @@ export const joiningSays = sentences(
     againNow: 'You can apply again now, with the answers you have given.',
     notAgain: 'This application cannot be sent again. Write to us, and we can open it.',
     writeToUs: 'Write to us',
+    paidSomething: 'Paid for already',
     paidBack: 'What you paid goes back to you.',
     weRanOut: 'We ran out of time to read your application. Write to us and we open it again.',
     youWithdrew: 'You withdrew this application.',

@@ -83,6 +83,8 @@ export async function applicationView(
   application: Application,
   /** The member of staff who looks, where they may review. */
   reviewer: string | null,
+  /** Whether they may see what was paid. */
+  money: boolean,
   now: Instant,
   setup: Setup,
 ): Promise<ApplicationView> {
@@ -106,9 +108,14 @@ export async function applicationView(
     duplicates: application.state === 'open' ? await likelyDuplicates(manager, application, setup) : [],
     question: question ? { text: question.text, answer: question.answer } : null,
     limit: application.limitAt === null ? null : limitView(application, now, setup.doc.site),
-    paid: hasPaid(application) ? (application.history.findLast(({ what }) => what === 'paid')?.note ?? null) : null,
+    paid: hasPaid(application) ? paidLine(application, money, setup) : null,
     grants: path ? grantsOf(application, path, now, setup) : joiningSays(setup.doc.site).nothing,
   };
+}
+
+function paidLine({ history }: Application, money: boolean, setup: Setup): string | null {
+  const said = history.findLast(({ what }) => what === 'paid')?.note ?? null;
+  return money ? said : joiningSays(setup.doc.site).paidSomething;
 }
 
 function endedLine({ state, endedAt, history }: Application, setup: Setup): string {

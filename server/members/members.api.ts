@@ -1,7 +1,7 @@
 /** Purpose: the endpoints of the member list, each a list of steps. */
 import { implement } from '@orpc/server';
 import type { DataSource } from 'typeorm';
-import { members as contract, review, type ApplicationView } from '../../contract';
+import { members as contract, money, review, type ApplicationView } from '../../contract';
 import type { FieldValue } from '../../core/facts';
 import { staffFields } from '../../core/fields';
 import type { MemberId } from '../../core/kernel';
@@ -27,7 +27,11 @@ export type MembersPorts = {
   readonly acts: Acts;
   readonly clock: SiteClock;
   /** A person's newest application as staff see it. */
-  readonly applicationOf: (member: MemberId, reviewer: string | null) => Promise<ApplicationView | null>;
+  readonly applicationOf: (
+    member: MemberId,
+    reviewer: string | null,
+    money: boolean,
+  ) => Promise<ApplicationView | null>;
 };
 
 export const membersApi = ({ db, directory, conversions, live, acts, clock, applicationOf }: MembersPorts) => ({
@@ -45,11 +49,15 @@ export const membersApi = ({ db, directory, conversions, live, acts, clock, appl
   }),
 
   one: api.one.handler(async ({ input, context }) => {
-    const person = await personView(db.manager, input.id, live.must.setup, clock.now());
+    const person = await personView(db.manager, input.id, live.must.setup, clock.now(), callerMay(context, money.list));
     if (!person) throw problem('not-found', { detail: membersSays(live.reader).nobody });
     return {
       ...person,
-      application: await applicationOf(input.id, callerMay(context, review.approve) ? staffOf(context).id : null),
+      application: await applicationOf(
+        input.id,
+        callerMay(context, review.approve) ? staffOf(context).id : null,
+        callerMay(context, money.list),
+      ),
     };
   }),
 

@@ -9,12 +9,24 @@ import { MemberEntity, TimelineEntity } from './member.entities';
 import { factsOf } from './member.store';
 import { membersSays } from './members.sentences';
 
-/** @returns null for someone who does not exist, and for a shadow */
+/** What happened with money, as staff read it whose part money is not: no amounts, no reasons. */
+const withoutAmounts = {
+  'money.paid': 'aPayment',
+  'money.refused': 'aRefusal',
+  'money.refunded': 'moneyBack',
+  'level.renewed': 'aRenewal',
+} as const;
+
+/**
+ * @param money whether whoever asks may see what was paid
+ * @returns null for someone who does not exist, and for a shadow
+ */
 export async function personView(
   manager: EntityManager,
   id: MemberId,
   setup: Setup,
   now: Instant,
+  money: boolean,
 ): Promise<Omit<MemberView, 'application'> | null> {
   const row = await manager.getRepository(MemberEntity).findOneBy({ id, shadowOf: '' });
   const facts = row ? await factsOf(manager, id) : null;
@@ -37,12 +49,15 @@ export async function personView(
     }),
     membership: membershipOf(facts, setup, now),
     facts: factRows(facts, setup),
-    timeline: timeline.map((item) => ({
-      date: sayNearDate(item.at, now, place),
-      mark: item.standing ?? 'event',
-      title: item.title,
-      note: item.note,
-    })),
+    timeline: timeline.map(({ at, standing, what, title, note }) => {
+      const kept = !money && Object.hasOwn(withoutAmounts, what) ? withoutAmounts[what as 'money.paid'] : null;
+      return {
+        date: sayNearDate(at, now, place),
+        mark: standing ?? 'event',
+        title: kept ? membersSays(place)[kept] : title,
+        note: kept ? '' : note,
+      };
+    }),
   };
 }
 

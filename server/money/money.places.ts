@@ -25,6 +25,7 @@ export const moneyPlaces = (ports: MoneyPlacePorts): Places => ({
     const words = moneySays(setup.doc.site);
     if (asked.rest !== undefined) return null;
     if (!facts.member) return signInFirst(asked);
+    if (keptFrom(asked)) return null;
     if (facts.standing === 'applicant') return { elsewhere: '/joining' };
     // To whom nothing is offered the account says why: who pauses comes back first, and has the button there.
     const choosing = await choosingFor(facts, ports);
@@ -35,13 +36,22 @@ export const moneyPlaces = (ports: MoneyPlacePorts): Places => ({
     const { facts } = asked.looker;
     if (!asked.rest) return null;
     if (!facts.member) return signInFirst(asked);
-    const payment = await ports.paying.cameBack(asked.rest as PaymentId, facts.member as MemberId);
-    return payment && payingPlace(payment, asked, ports);
+    if (keptFrom(asked)) return null;
+    const { paying } = ports;
+    const [id, member] = [asked.rest as PaymentId, facts.member as MemberId];
+    // Whoever looks through their eyes sees how it stands, and neither asks the house nor goes there.
+    if (asked.looker.through) {
+      const seen = await paying.asItStands(id, member);
+      return seen && payingPlace(seen, asked, () => Promise.resolve(null));
+    }
+    const payment = await paying.cameBack(id, member);
+    return payment && payingPlace(payment, asked, (one) => paying.pageOf(one));
   },
   receipts: async (asked) => {
     const { facts } = asked.looker;
     if (!asked.rest) return null;
     if (!facts.member) return signInFirst(asked);
+    if (keptFrom(asked)) return null;
     const row = await ports.receipts.byNumber(Number(asked.rest));
     if (!row || row.member !== facts.member) return null;
     const receipt = receiptView(row, await ports.receipts.ofPayment(row), asked.live.setup);
@@ -49,10 +59,14 @@ export const moneyPlaces = (ports: MoneyPlacePorts): Places => ({
   },
 });
 
+/** Whether whoever looks through somebody's eyes may not see their money. */
+const keptFrom = ({ looker: { through } }: Asked): boolean => through !== undefined && !through.money;
+
+/** @param pageOf the page of the card house for a payment; null where there is none to go to */
 async function payingPlace(
   payment: Payment,
   { live: { setup }, looker }: Asked,
-  { paying }: MoneyPlacePorts,
+  pageOf: (id: PaymentId) => Promise<string | null>,
 ): Promise<PlaceView> {
   const { site } = setup.doc;
   const words = moneySays(site);
@@ -84,7 +98,7 @@ async function payingPlace(
         : made(words.paid, (letterIsOn('paid', setup) ? words.paidSaysByMail : words.paidSays)({ amount }), goOn);
     case 'refused': {
       const reason = sayReason(payment.data.tries.at(-1)?.reason ?? '', site);
-      const page = await paying.pageOf(payment.id);
+      const page = await pageOf(payment.id);
       return made(words.refusedTitle, words.refusedSays({ reason }), {
         href: page ?? goOn.href,
         label: words.tryAgain,
@@ -96,7 +110,7 @@ async function payingPlace(
         label: words.tryAgain,
       });
     case 'open': {
-      const page = await paying.pageOf(payment.id);
+      const page = await pageOf(payment.id);
       return page
         ? made(words.goToHouse({ amount }), words.houseSays, { href: page, label: words.toHouse })
         : made(words.waitsTitle, words.houseAway, goOn, true);

@@ -360,6 +360,12 @@ export class Paying {
     }
   }
 
+  /** A payment of somebody as it stands, and nothing more. */
+  async asItStands(id: PaymentId, member: MemberId): Promise<Payment | null> {
+    const payment = await paymentById(this.ports.db.manager, id);
+    return payment?.member === member ? payment : null;
+  }
+
   /** Somebody comes back from the card house: what became of their payment is asked for. */
   async cameBack(id: PaymentId, member: MemberId): Promise<Payment | null> {
     const payment = await paymentById(this.ports.db.manager, id);

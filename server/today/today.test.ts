@@ -77,7 +77,7 @@ describe('Today', () => {
     const { zone, locale } = stack.services.live.must.setup.doc.site;
     const weekday = new Intl.DateTimeFormat(locale, { timeZone: zone, weekday: 'short' });
     const week = Array.from({ length: 7 }, (_, day) =>
-      day === 0 ? 'Today' : weekday.format(stack.services.clock.now() + day * 86_400_000),
+      day === 0 ? 'Today' : weekday.format(addSpan(stack.services.clock.now(), { count: day, unit: 'days' }, zone)),
     );
     const places = comingUp.lines.map((line) => week.indexOf(line.day));
     expect(places).toEqual([...places].sort((a, b) => a - b));

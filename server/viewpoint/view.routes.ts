@@ -1,9 +1,9 @@
 /**
  * Purpose: the site as another person sees it, for the mount in the desk. Staff only; the page is inert (no
- * script runs, nothing can be sent) and its links stay within the same viewpoint.
+ * script runs, nothing can be sent) and its links stay within the same viewpoint. It reads and does nothing.
  */
 import type { Request, Response } from 'express';
-import { setup, staffMay } from '../../contract';
+import { money, setup, staffMay } from '../../contract';
 import type { Viewers } from '../callers';
 import type { SiteClock } from '../platform/clock';
 import { sayDate } from '../../core/kernel';
@@ -42,7 +42,8 @@ export const viewpointRoute =
     const view = live && known ? await ports.sight.of(person, day, now, live.setup) : null;
     if (!live || !view) return refuse('not-found');
     const base = `/viewpoint/${drafted ? 'draft/' : ''}${person}/${day}`;
-    const looker = { facts: view.facts, session: null, now: view.at };
+    const through = { money: staffMay(money.list, staff.parts) };
+    const looker = { facts: view.facts, session: null, now: view.at, through };
     const query = req.originalUrl.includes('?') ? req.originalUrl.slice(req.originalUrl.indexOf('?')) : '';
     const preview = drafted && req.query['preview'] === 'form';
     let place = await placeFor(`/${rest.join('/')}${query}`, looker, live, ports.sources, preview);

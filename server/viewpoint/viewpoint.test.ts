@@ -1,6 +1,8 @@
 import { afterAll, beforeAll, describe, expect, it } from 'vitest';
 import { NOW, place, quillmoor } from '../../tests/support/quillmoor';
-import { Caller, codeIn, makeStack, type Stack } from '../../tests/support/stack';
+import { PAYS, giveCard, pay, payersOf } from '../../tests/support/money';
+import { Caller, codeIn, makeStack, until, type Stack } from '../../tests/support/stack';
+import { statementsOf } from '../../tests/support/statements';
 import type { DoorSightView, SightView } from '../../contract';
 import { dayOf } from '../../core/kernel';
 import { instantOn } from './sight.service';
@@ -212,5 +214,56 @@ describe('a past day', () => {
       /^Mercy Oake was not here yet: first seen on .+\. As a visitor of that day: Opens 5 of 10/,
     );
     expect(before.person).toMatchObject({ name: 'Mercy Oake', note: 'not here yet' });
+  });
+});
+
+describe('money and the viewpoint', () => {
+  const today = () => dayOf(stack.services.clock.now(), place);
+  const seen = async (who: Caller, person: string, path: string) => who.html(`/viewpoint/${person}/${today()}${path}`);
+
+  it('shows what somebody pays to those whose part it is, and to nobody else', async () => {
+    const philippa = await idOf('Philippa Ansty');
+    const bea = await new Caller(stack.address).staffIn('bea@quillmoor.example');
+    const [receipt] = await stack.query<{ number: number }>('SELECT number FROM receipt WHERE member = ? LIMIT 1', [
+      philippa,
+    ]);
+    const [payment] = await stack.query<{ id: string }>(
+      `SELECT id FROM payment WHERE member = ? AND state = 'paid' AND amount > 0 LIMIT 1`,
+      [philippa],
+    );
+    const own = ['/account', '/pay', `/paid/${payment!.id}`, `/receipts/${receipt!.number}`];
+    for (const path of own) {
+      expect(await seen(bea, philippa, path), path).toMatch(/£\d/);
+      expect(await seen(wilf, philippa, path), path).not.toMatch(/£\d|ending \d{4}/);
+    }
+  });
+
+  it('reads and does nothing: not one statement writes, and no payment is looked up', async () => {
+    const payers = payersOf(stack);
+    const who = await payers.atTheGate();
+    stack.mood.lost = true;
+    const { body } = await pay(who, { amount: '20' });
+    await giveCard(body.next, PAYS);
+    stack.mood.lost = false;
+    const [{ id } = { id: '' }] = await stack.query<{ id: string }>('SELECT id FROM member WHERE mail = ?', [who.mail]);
+    const bea = await new Caller(stack.address).staffIn('bea@quillmoor.example');
+    const places = ['/', '/joining', '/account', '/pay', body.here, '/search?q=bees', '/join/patron', '/receipts/1'];
+    // What the worker does beside it is not the view's doing.
+    await stack.services.jobs.stop();
+    for (const person of [id, await idOf('Philippa Ansty'), 'visitor'])
+      for (const path of places) {
+        const said = await statementsOf(stack, () => seen(bea, person, path));
+        const writes = said.filter((sql) => !/^\s*\(?(SELECT|SET|START|COMMIT)/i.test(sql) && !sql.includes('session'));
+        expect(writes, `${person} ${path}`).toEqual([]);
+      }
+    expect(await payers.standingOf(who)).toBe('applicant');
+    stack.services.jobs.start();
+    await stack.to(() => stack.services.clock.now() + 60_000);
+    await until('it to be booked', async () => ((await payers.standingOf(who)) === 'admitted' ? true : null));
+    const timeline = async (reader: Caller) =>
+      JSON.stringify((await reader.get<{ timeline: unknown }>(`/desk/members/${id}`)).body.timeline);
+    expect(await timeline(bea)).toContain('Paid £20.00 for Patron');
+    expect(await timeline(wilf)).not.toContain('£');
+    expect(await timeline(wilf)).toContain('"Paid"');
   });
 });
