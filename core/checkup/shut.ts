@@ -217,22 +217,15 @@ const DOMAIN = /^([a-z0-9]([a-z0-9-]*[a-z0-9])?\.)+[a-z]{2,}$/i;
 function whyDead(condition: Condition, setup: Setup, { now }: World): string | null {
   const says = checkupSays(setup.doc.site);
   const { zone } = setup.doc.site;
-  switch (condition.fact) {
-    case 'date':
-      return daysOf(condition, zone).until <= now ? says.windowOver : null;
-    case 'mailDomain': {
-      const wrong = condition.is.find((domain) => !DOMAIN.test(domain));
-      return wrong === undefined ? null : says.noDomain({ domain: wrong });
-    }
-    case 'level': {
-      const days = condition.heldDays;
-      if (!days || condition.when !== 'now') return null;
-      const longest = Math.max(...condition.is.map((id) => longestOf(id, setup, now)));
-      return longest < days ? says.heldTooLong({ days, most: longest }) : null;
-    }
-    default:
-      return null;
+  if (condition.fact === 'date') return daysOf(condition, zone).until <= now ? says.windowOver : null;
+  if (condition.fact === 'mailDomain') {
+    const wrong = condition.is.find((domain) => !DOMAIN.test(domain));
+    return wrong === undefined ? null : says.noDomain({ domain: wrong });
   }
+  if (condition.fact !== 'level' || !condition.heldDays || condition.when !== 'now') return null;
+  const days = condition.heldDays;
+  const longest = Math.max(...condition.is.map((id) => longestOf(id, setup, now)));
+  return longest < days ? says.heldTooLong({ days, most: longest }) : null;
 }
 
 /** For how many days a level can be held without taking it anew; for ever, where it renews or is for good. */

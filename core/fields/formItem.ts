@@ -72,8 +72,10 @@ export const HookOfForm = z.strictObject({
     .refine((text) => {
       // Not read as an address yet, which is told by itself.
       if (!URL.canParse(text)) return true;
-      const { protocol, hostname, username } = new URL(text);
-      return !username && (protocol === 'https:' || LOOPBACK.has(hostname));
+      const { protocol, hostname, username, password } = new URL(text);
+      // Blanks and line breaks are left out by whoever reads an address, so that it would not be what is seen.
+      if (/[\s\p{Cc}]/u.test(text)) return false;
+      return !username && !password && (protocol === 'https:' || LOOPBACK.has(hostname));
     }, fieldsSays(owners).notAWebAddress),
   /** Which answers it is told; all of them where none are chosen. */
   answers: z.array(FieldId).max(80).optional(),

@@ -11,13 +11,18 @@ import type { Reader } from '../kernel/sentences';
 import { madeNameFault } from './computed';
 import { nameFault } from './faults';
 import type { AnswerFault, RawForm } from './form';
+import type { AnyForm } from './formItem';
 import type { FieldItem } from './items';
 import { readAnswer } from './read';
 
 type Owner = Pick<Facts, 'standing' | 'terms' | 'groups'> & { readonly fields?: Facts['fields'] };
 type Known = {
   readonly fields: ReadonlyMap<string, FieldItem>;
-  readonly doc: { readonly site: Reader; readonly fields: readonly FieldItem[] };
+  readonly doc: {
+    readonly site: Reader;
+    readonly fields: readonly FieldItem[];
+    readonly forms?: readonly Pick<AnyForm, 'parts' | 'purpose' | 'retired'>[];
+  };
 };
 export type OwnField = { readonly field: FieldItem; readonly mayChange: boolean };
 
@@ -32,12 +37,26 @@ function isAbout({ about }: FieldItem, { terms, groups }: Owner): boolean {
   );
 }
 
+/** Whether nobody is taken in without agreeing to something: it is not given up by unticking it later. */
+const mustBeAgreed = (field: string, forms: NonNullable<Known['doc']['forms']>): boolean =>
+  forms.some(
+    ({ parts, purpose, retired }) =>
+      !retired &&
+      purpose.is === 'signup' &&
+      parts.some((part) => part.part === 'field' && part.field === field && part.required),
+  );
+
 /** The fields somebody sees of themselves, in the order of the set-up. */
 export function ownFields({ doc }: Known, facts: Owner): OwnField[] {
+  const { forms = [] } = doc;
   const { standing } = facts;
   return doc.fields.flatMap((field): OwnField[] => {
     if (field.retired || field.role === 'mail' || !isAbout(field, facts)) return [];
-    const mayChange = field.changedBy === 'member' && field.of.kind !== 'computed' && looksAfter.has(standing);
+    const mayChange =
+      field.changedBy === 'member' &&
+      field.of.kind !== 'computed' &&
+      looksAfter.has(standing) &&
+      !(field.of.kind === 'agreement' && mustBeAgreed(field.id, forms));
     // What is for staff alone is kept from its member too, unless they are the one to keep it right.
     return mayChange || field.seenBy !== 'staff' ? [{ field, mayChange }] : [];
   });

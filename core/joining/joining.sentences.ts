@@ -18,6 +18,7 @@ export const joiningSays = sentences(
     reads: '{reader} reads your application',
     readsWithin: 'Usually within {target}, never more than {longest}.',
     saidYes: '{by} said yes',
+    accepted: 'Your application was accepted',
     reviewTime: 'The {title} gate allows {limit}; the mark at {target} is your own target',
     reviewTimeTwice:
       'The {title} gate allows {limit} and asks once more for {extra}; the mark at {target} is your own target',

@@ -37,9 +37,11 @@ export function routeOf(path: WalkedPath, application: Application, setup: Setup
     const promise = kind.promise(gate, place);
     if (behind && over !== null && !kind.stays)
       return [{ number, title: promise.title, says: says.undoneOn({ date: over }), state: 'toCome' }];
-    const title = kind.doneTitle(gate, place);
+    // Nobody has said yes where an answer or the clock let somebody through.
+    const byNobody = gate.kind === 'review' && !application.history.some(({ what, by }) => what === 'approved' && by);
+    const title = byNobody ? says.accepted : kind.doneTitle(gate, place);
     if (behind) return [{ number, title, says: says.doneOn({ date: sayDate(behind.at, place) }), state: 'done' }];
-    if (state === 'admitted') return [{ number, title, says: says.notAsked, state: 'done' }];
+    if (state === 'admitted') return [{ number, title: gate.title, says: says.notAsked, state: 'done' }];
     if (over === null) return [{ number, ...promise, state: gate === here ? 'now' : 'toCome' }];
     return gate.id === application.gate
       ? [{ number, title: promise.title, says: says.endedHere({ date: over }), state: 'toCome' }]

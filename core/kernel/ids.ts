@@ -10,6 +10,8 @@ const setupId = <B extends string>() =>
   z
     .string()
     .regex(/^[a-z][a-z0-9-]{0,47}$/, kernelSays(owners).notAnId)
+    // What every object has by itself (`constructor`) would be found where nothing is kept under it.
+    .refine((id) => !(id in {}), kernelSays(owners).idTaken)
     .brand<B>();
 
 export const FieldId = setupId<'field'>();

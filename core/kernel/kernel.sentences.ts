@@ -33,6 +33,7 @@ export const kernelSays = sentences({
   noSuchKeys: 'There is no {keys} here.',
   noSuchKind: 'There is no such kind.',
   notAnAddress: 'An address has small letters, digits and single hyphens.',
+  idTaken: 'This name is used by the product itself. Choose another.',
   notAnId: 'An id starts with a letter and has only a–z, 0–9 and hyphens.',
   notAChip: 'That is no personal word. Choose one from the list.',
   usedTwice: '“{id}” is used twice; give one of them another.',

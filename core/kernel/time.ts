@@ -18,6 +18,8 @@ export const HOUR = 60 * MINUTE;
 export const DAY = 24 * HOUR;
 
 export const SpanUnit = z.enum(['minutes', 'hours', 'days', 'weeks', 'months', 'years']);
+/** Days that are counted: a hundred years at most, which every calendar can still reckon with. */
+export const MOST_DAYS = 36_600;
 export const Span = z.strictObject({ count: z.int().min(1).max(1000), unit: SpanUnit });
 export type Span = z.infer<typeof Span>;
 

@@ -12,6 +12,7 @@ import { readySays } from './ready.sentences';
 import { starterSetup } from './starter';
 
 export { starterSetup };
+export { readyLetters } from './letters';
 export { readyForm, readyFormNames, type ReadyFormName } from './forms';
 
 const ready = { community, course } as const satisfies Record<string, Parts>;

@@ -1,13 +1,13 @@
 /** Purpose: the plain set-up a new owner starts from: one open page, one form, a path with both gates. */
-
+import { noMoneyYet } from '../money';
+import { FORMAT } from '../setup/document';
+import { accountLettersNamed, allReadyLetters, moneyLettersNamed } from './letters';
 import { confirmEmail, reviewGate } from './parts';
 
 /** A whole set-up document for a site of this name; parsed by the same schema as any other. */
 export function starterSetup(siteName: string, replyTo: string): unknown {
-  const hello = ['Hello ', { chip: 'firstName', or: 'there' }, ','];
-  const text = (...words: unknown[]) => ({ part: 'text', words });
   return {
-    format: 'admissa-setup/4',
+    format: FORMAT,
     site: {
       name: siteName,
       shortName: siteName.slice(0, 40),
@@ -20,13 +20,9 @@ export function starterSetup(siteName: string, replyTo: string): unknown {
       joinBy: 'join',
       look: { accent: '#2F4A6B', tint: '#E8EDF3', paper: '#FEFEFD' },
     },
-    account: {
-      addressKnown: 'address-known',
-      resetPassword: 'reset-password',
-      resetUnknown: 'reset-unknown',
-      passwordChanged: 'password-changed',
-      staffInvited: 'staff-invited',
-    },
+    account: accountLettersNamed,
+    // Nothing is taken before its owner says how; then all of it is written about.
+    money: { ...noMoneyYet, letters: moneyLettersNamed },
     fields: [
       {
         id: 'full-name',
@@ -45,6 +41,8 @@ export function starterSetup(siteName: string, replyTo: string): unknown {
         title: 'Join us',
         purpose: { is: 'signup', path: 'member-path' },
         sendLabel: 'Send my application',
+        // Whoever reviews is told at once, and not by the reminder of some days later.
+        letters: [{ message: 'new-application', to: { part: 'reviewer' } }],
         parts: [
           { part: 'field', field: 'full-name', required: true },
           { part: 'field', field: 'mail', required: true },
@@ -65,6 +63,7 @@ export function starterSetup(siteName: string, replyTo: string): unknown {
         landing: 'welcome',
       },
     ],
+    codes: [],
     levels: [{ id: 'member', title: 'Member', plural: 'Members', prices: [{ id: 'price', kind: 'free' }] }],
     groups: [],
     topics: [],
@@ -97,115 +96,6 @@ export function starterSetup(siteName: string, replyTo: string): unknown {
       },
     ],
     menus: [{ id: 'main', title: 'Main menu', items: [{ to: { page: 'welcome' } }, { to: { form: 'join' } }] }],
-    messages: [
-      {
-        id: 'confirm-email',
-        title: 'Confirm your address',
-        subject: ['Your code for ', { chip: 'siteName', or: '' }],
-        parts: [
-          text(...hello),
-          text(
-            'Thank you for the application of ',
-            { chip: 'fullName', or: 'somebody' },
-            ', sent at ',
-            { chip: 'sentAt', or: 'a moment ago' },
-            '. If you sent it, enter this code to confirm your address. It works until ',
-            { chip: 'codeUntil', or: 'two hours from now' },
-            '.',
-          ),
-          { part: 'code' },
-          { part: 'button', label: 'Or confirm here' },
-        ],
-      },
-      {
-        id: 'review-reminder',
-        title: 'Reminder to reviewers',
-        subject: ['An application waits: ', { chip: 'memberName', or: '' }],
-        parts: [
-          text(
-            { chip: 'memberName', or: 'Somebody' },
-            ' has waited for ',
-            { chip: 'waited', or: 'longer than you aim for' },
-            '.',
-          ),
-          { part: 'button', label: 'Open the desk' },
-        ],
-      },
-      {
-        id: 'admitted',
-        title: 'Admitted',
-        subject: ['Welcome to ', { chip: 'siteName', or: '' }],
-        parts: [text(...hello), text('You are admitted.'), { part: 'button', label: 'Go in' }],
-      },
-      {
-        id: 'declined',
-        title: 'Declined',
-        subject: ['Your application to ', { chip: 'siteName', or: '' }],
-        parts: [text(...hello), text('We cannot take you in. ', { chip: 'reason', or: '' })],
-      },
-      {
-        id: 'out-of-time',
-        title: 'Out of time',
-        subject: ['Your application to ', { chip: 'siteName', or: '' }],
-        parts: [text(...hello), text('We ran out of time to read your application. Write to us and we open it again.')],
-      },
-      {
-        id: 'question',
-        title: 'A question',
-        subject: ['A question about your application'],
-        parts: [text(...hello), text({ chip: 'question', or: '' }), { part: 'button', label: 'Answer' }],
-      },
-      {
-        id: 'address-known',
-        title: 'Address known',
-        subject: ['You have an account already'],
-        parts: [
-          text(...hello),
-          text('Somebody signed up with your address, which has an account. Was it you? Then sign in.'),
-          { part: 'button', label: 'Sign in' },
-        ],
-      },
-      {
-        id: 'reset-password',
-        title: 'New password',
-        subject: ['Choose a new password'],
-        parts: [
-          text(...hello),
-          text('Choose a new password with this link. It works for an hour, once.'),
-          { part: 'button', label: 'Choose a new password' },
-        ],
-      },
-      {
-        id: 'staff-invited',
-        title: 'Invitation to the desk',
-        subject: ['You are invited to the desk'],
-        parts: [
-          text(...hello),
-          text(
-            'You are asked to help look after the site. Choose a password with this link; it works for a week, once, and takes you to the desk.',
-          ),
-          { part: 'button', label: 'Choose a password' },
-        ],
-      },
-      {
-        id: 'reset-unknown',
-        title: 'No account',
-        subject: ['No account with this address'],
-        parts: [
-          text('Somebody asked for a new password with this address, which has no account here.'),
-          { part: 'button', label: 'Go to the site' },
-        ],
-      },
-      {
-        id: 'password-changed',
-        title: 'Password changed',
-        subject: ['Your password was changed'],
-        parts: [
-          text(...hello),
-          text('Your password was changed. If it was not you, choose a new one now.'),
-          { part: 'button', label: 'Choose a new password' },
-        ],
-      },
-    ],
+    messages: [...allReadyLetters],
   };
 }

@@ -11,6 +11,7 @@ describe('the id of a new item', () => {
     ['Fødselsår', 'fodselsar'],
     ['2 hives', 'field-2-hives'],
     ['蜜蜂', 'field'],
+    ['Constructor', 'constructor-2'],
   ])('of “%s” is %s', (name, id) => {
     expect(idFrom(name, [], 'field')).toBe(id);
   });

@@ -16,6 +16,6 @@ export function idFrom(name: string, taken: Iterable<string>, otherwise: string)
   const base = /^[a-z]/.test(plain) ? plain : plain ? `${otherwise}-${plain}` : otherwise;
   const known = new Set(taken);
   let id = base;
-  for (let n = 2; known.has(id); n++) id = `${base}-${n}`;
+  for (let n = 2; known.has(id) || id in {}; n++) id = `${base}-${n}`;
   return id;
 }

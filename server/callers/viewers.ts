@@ -74,6 +74,8 @@ export class Viewers {
   async leave({ req, res }: { readonly req: Request; readonly res: Response }, kind: SessionKind): Promise<void> {
     await this.endOld(req, kind);
     this.forget(res, kind);
+    // Nothing of what was seen stays in the browser, to be found by going back (W3C, Clear Site Data).
+    res.setHeader('Clear-Site-Data', '"cache"');
   }
 
   /** Ends the session a browser came with, since it gets another. */

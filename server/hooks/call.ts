@@ -8,6 +8,7 @@ import { lookup } from 'node:dns';
 import { request as plain } from 'node:http';
 import { request as secure } from 'node:https';
 import { BlockList, isIP, type LookupFunction } from 'node:net';
+import { networkInterfaces } from 'node:os';
 
 /** Why a call was not taken: nobody there, an answer that is no yes, or a place that is not called. */
 export type HookTrouble = { readonly is: 'silent' | 'inside' } | { readonly is: 'answered'; readonly status: number };
@@ -29,16 +30,25 @@ for (const [network, bits] of [
   ['169.254.0.0', 16],
   ['172.16.0.0', 12],
   ['192.0.0.0', 24],
+  ['192.0.2.0', 24],
+  ['192.88.99.0', 24],
   ['192.168.0.0', 16],
   ['198.18.0.0', 15],
+  ['198.51.100.0', 24],
+  ['203.0.113.0', 24],
   ['224.0.0.0', 3],
 ] as const)
   inside.addSubnet(network, bits, 'ipv4');
 for (const [network, bits] of [
   ['::', 96],
   ['64:ff9b::', 96],
+  ['64:ff9b:1::', 48],
+  ['100::', 64],
+  ['2001::', 23],
   ['2001:db8::', 32],
   ['2002::', 16],
+  ['3fff::', 20],
+  ['5f00::', 16],
   ['fc00::', 7],
   ['fe80::', 10],
   ['ff00::', 8],
@@ -46,7 +56,15 @@ for (const [network, bits] of [
   inside.addSubnet(network, bits, 'ipv6');
 
 /** Whether an address (of IPv6 one that stands for one of IPv4 too, which the list knows) is of this machine, of a network behind it, or of no place at all. */
-export const isInside = (address: string): boolean => inside.check(address, isIP(address) === 6 ? 'ipv6' : 'ipv4');
+export function isInside(address: string): boolean {
+  const family = isIP(address) === 6 ? 'ipv6' : 'ipv4';
+  if (inside.check(address, family)) return true;
+  // This machine's own addresses, as they are at this moment: some of them may lie in the open.
+  const own = new BlockList();
+  for (const { address: mine, family: of } of Object.values(networkInterfaces()).flatMap((all) => all ?? []))
+    own.addAddress(mine, of === 'IPv6' ? 'ipv6' : 'ipv4');
+  return own.check(address, family);
+}
 
 const outsideOnly: LookupFunction = (name, options, done) =>
   lookup(name, { ...options, all: true }, (error, found) => {

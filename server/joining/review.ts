@@ -118,10 +118,13 @@ function paidLine({ history }: Application, money: boolean, setup: Setup): strin
   return money ? said : joiningSays(setup.doc.site).paidSomething;
 }
 
+/** What somebody decides: not what they ask, nor what an answer decided by itself. */
+const deciding: ReadonlySet<string> = new Set(['approved', 'oneYes', 'declined', 'reopened', 'approvalUndone']);
+
 function endedLine({ state, endedAt, history }: Application, setup: Setup): string {
   const words = joiningSays(setup.doc.site);
   const date = sayDate(endedAt ?? 0, setup.doc.site);
-  const by = history.findLast((item) => item.by)?.by;
+  const by = history.findLast(({ what, by: who }) => who && deciding.has(what))?.by;
   const reason = history[history.length - 1]?.note ?? '';
   switch (state) {
     case 'admitted':

@@ -77,8 +77,9 @@ export class Site {
     };
   }
 
-  /** Who looks, by the request's cookie. */
+  /** Who looks, by the request's cookie. Within another site's page everybody is a visitor, of whom nothing is known. */
   private async looker(req: Request, res: Response): Promise<Looker> {
+    if (isEmbedded(req.path)) return lookerOf(null, this.ports.clock.now());
     return lookerOf(await this.ports.viewers.member(req, res), this.ports.clock.now());
   }
 
@@ -94,7 +95,7 @@ export class Site {
     if (ready !== null) {
       const { status, body, tag, source } = ready;
       res.setHeader('ETag', weak(tag));
-      return has(req, tag) ? this.send(res, 304, '', source) : this.send(res, status, body, source);
+      return has(req, tag) ? this.send(res, 304, '', source, looker) : this.send(res, status, body, source, looker);
     }
     await this.show(req, res, live, looker);
   };
@@ -136,19 +137,20 @@ export class Site {
     }
     if (mixesSecrets(place.view)) unsqueezed(res);
     const { html, source } = await this.document(place.view, live);
-    this.send(res, place.status, html, source, isEmbedded(place.view.path));
+    this.send(res, place.status, html, source, looker, framed(place));
   }
 
   /** The place at an address once more, with what became of the form that was sent from it. */
   async again(req: Request, res: Response, attempt: Attempt, status: number): Promise<void> {
     const live = this.ports.live.must;
-    const place = await placeFor(req.originalUrl, await this.looker(req, res), live, this.ports.sources);
+    const looker = await this.looker(req, res);
+    const place = await placeFor(req.originalUrl, looker, live, this.ports.sources);
     if (place.is === 'elsewhere') return void res.redirect(303, place.to);
     // What was typed stands in the answer, beside whatever secret the place holds.
     unsqueezed(res);
     res.setHeader('Cache-Control', 'no-store');
     const { html, source } = await this.document({ ...place.view, attempt }, live);
-    this.send(res, place.status === 200 ? status : place.status, html, source, isEmbedded(place.view.path));
+    this.send(res, place.status === 200 ? status : place.status, html, source, looker, framed(place));
   }
 
   /** The whole document of a view. */
@@ -251,16 +253,31 @@ export class Site {
       );
   };
 
-  /** @param source the style in the body, as a policy names it */
-  private send(res: Response, status: number, body: Buffer | string, source: string, embedded = false): void {
+  /**
+   * @param source the style in the body, as a policy names it
+   * @param looker for whom it is: what a member has seen is kept by no browser, so that nobody finds it by going back
+   * @param embedded whether other sites may frame it
+   */
+  private send(
+    res: Response,
+    status: number,
+    body: Buffer | string,
+    source: string,
+    { facts }: Looker,
+    embedded = false,
+  ): void {
     res.statusCode = status;
     res.setHeader(POLICY, embedded ? sitePolicy(source, '*') : sitePolicy(source));
     res.setHeader('Link', this.ports.template.typefaces);
     res.setHeader('Content-Type', 'text/html; charset=utf-8');
-    res.setHeader('Cache-Control', 'private, no-cache');
+    res.setHeader('Cache-Control', facts.member ? 'private, no-store' : 'private, no-cache');
     res.end(body);
   }
 }
+
+/** Only a form that may be framed is: what is not there, or not allowed, stands in nobody's page. */
+const framed = (place: Extract<Awaited<ReturnType<typeof placeFor>>, { is: 'view' }>): boolean =>
+  isEmbedded(place.view.path) && place.status === 200;
 
 const POLICY = 'Content-Security-Policy';
 

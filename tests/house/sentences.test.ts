@@ -13,7 +13,7 @@ const files = ['core', 'server', 'web'].flatMap((folder) =>
 /** What an owner reads and changes is their own (the set-up that a new site begins with); reasons written for us. */
 const apart = [
   // Words of a site that its owner goes on writing.
-  ...['starter', 'parts', 'community', 'course'].map((name) => `core/ready/${name}.ts`),
+  ...['starter', 'letters', 'parts', 'community', 'course'].map((name) => `core/ready/${name}.ts`),
   'server/erasure.ts',
   'core/kernel/sentences.ts',
 ];

@@ -4,13 +4,13 @@
  */
 import { z } from 'zod';
 import { NO_DAY, andInto, within } from '../../facts';
-import { owners, sayShortDate, type Instant } from '../../kernel';
+import { MOST_DAYS, owners, sayShortDate, type Instant } from '../../kernel';
 import { addSpan, dayBegins, dayNumber, startOfDay } from '../../kernel/calendar';
 import { doorsSays } from '../doors.sentences';
 import { admittedDayOf, todayIn } from '../prepare';
 import type { ConditionKind } from './kind';
 
-const admittedForOf = z.strictObject({ fact: z.literal('admittedFor'), days: z.int().min(0) });
+const admittedForOf = z.strictObject({ fact: z.literal('admittedFor'), days: z.int().min(0).max(MOST_DAYS) });
 export const admittedFor: ConditionKind<z.infer<typeof admittedForOf>> & { schema: typeof admittedForOf } = {
   schema: admittedForOf,
   names: () => [],

@@ -4,7 +4,7 @@
  */
 import { z } from 'zod';
 import { NO_DAY, orInto, within, type Facts, type PaidFor } from '../../facts';
-import { LessonId, LevelId, listed, sayShortDate, type Instant } from '../../kernel';
+import { MOST_DAYS, LessonId, LevelId, listed, sayShortDate, type Instant } from '../../kernel';
 import { dayBegins, dayNumber } from '../../kernel/calendar';
 import { doorsSays } from '../doors.sentences';
 import { todayIn } from '../prepare';
@@ -15,7 +15,7 @@ import { missingName, oneOf } from './phrases';
 const paidForOf = z.strictObject({
   fact: z.literal('paidFor'),
   is: z.array(LevelId).min(1),
-  within: z.int().min(1).optional(),
+  within: z.int().min(1).max(MOST_DAYS).optional(),
 });
 type PaidForOf = z.infer<typeof paidForOf>;
 

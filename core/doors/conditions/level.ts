@@ -1,7 +1,7 @@
 /** Purpose: the condition on a level: held now, held for so many days, ever held. */
 import { z } from 'zod';
 import { drop, lastTerm, orInto, rowsIn, type HeldTerm } from '../../facts';
-import { LevelId, listed, sayShortDate, type Instant } from '../../kernel';
+import { MOST_DAYS, LevelId, listed, sayShortDate, type Instant } from '../../kernel';
 import { dayBegins, dayNumber } from '../../kernel/calendar';
 import { doorsSays } from '../doors.sentences';
 import { todayIn } from '../prepare';
@@ -13,7 +13,7 @@ const schema = z.strictObject({
   fact: z.literal('level'),
   is: z.array(LevelId).min(1),
   when: z.enum(['now', 'ever']),
-  heldDays: z.int().min(1).optional(),
+  heldDays: z.int().min(1).max(MOST_DAYS).optional(),
 });
 type Of = z.infer<typeof schema>;
 

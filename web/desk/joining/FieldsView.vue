@@ -53,7 +53,8 @@ function make(label: string): void {
     id,
     label,
     of: { kind: 'shortText', longest: 120 },
-    seenBy: 'members',
+    // The cautious choice first: what is shown to others is chosen by whoever means it.
+    seenBy: 'member',
     changedBy: 'member',
   });
   open(id);

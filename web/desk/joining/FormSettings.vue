@@ -7,6 +7,7 @@ import KitButton from '../../kit/KitButton.vue';
 import KitTabs from '../../kit/KitTabs.vue';
 import { reader } from '../reader';
 import LetterEditor from '../letters/LetterEditor.vue';
+import { useWriting } from '../letters/writing';
 import { desk } from '../calls';
 import { may, useMe } from '../session';
 import { useDraft } from '../setup/draft.store';
@@ -43,8 +44,7 @@ const titles = {
 const { data: me } = useMe();
 const mayRead = computed(() => Boolean(me.value && may(me.value, desk.answers.answers)));
 /** The letter that is being written. */
-const writing = ref<string | null>(null);
-const write = (letter: string) => (writing.value = writing.value === letter ? null : letter);
+const { writing, presses, write, done } = useWriting();
 const where = computed(() => (form.value.purpose.is === 'followUp' ? 'form' : 'join'));
 </script>
 
@@ -106,7 +106,7 @@ const where = computed(() => (form.value.purpose.is === 'followUp' ? 'form' : 'j
       <template #share><FormShare class="tab" :form="form" @change="set" /></template>
       <template #answers><AnswerList class="tab" :form="form.id" :address="form.address" /></template>
     </KitTabs>
-    <LetterEditor v-if="writing" :id="writing" @done="writing = null" />
+    <LetterEditor v-if="writing" :id="writing" :presses="presses" @done="done" />
     <div class="fieldset__foot">
       <span class="fieldset__end">
         <KitButton @click="$emit('done')">{{ says.done }}</KitButton>

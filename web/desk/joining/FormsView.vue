@@ -11,7 +11,7 @@ import {
   type PartOfForm,
 } from '../../../core/fields';
 import type { FieldId } from '../../../core/kernel';
-import { readyForm, readyFormNames, type ReadyFormName } from '../../../core/ready';
+import { readyForm, readyFormNames, type ReadyFormName, readyLetters } from '../../../core/ready';
 import { idFrom } from '../../../core/setup';
 import KitChoice from '../../kit/fields/KitChoice.vue';
 import KitButton from '../../kit/KitButton.vue';
@@ -21,6 +21,7 @@ import KitToggle from '../../kit/KitToggle.vue';
 import MenuButton from '../../kit/MenuButton.vue';
 import Trouble from '../../kit/Trouble.vue';
 import Waiting from '../../kit/Waiting.vue';
+import { readyLetter } from '../letters/begin';
 import { reader } from '../reader';
 import { useDraft, type Body } from '../setup/draft.store';
 import DraftMount from '../setup/DraftMount.vue';
@@ -108,7 +109,11 @@ function make(title: string): void {
   const taken = (of: 'id' | 'address') => forms.value.map((one) => one[of]);
   const id = idFrom(title, taken('id'), 'form') as AnyForm['id'];
   const made = readyForm(beginsAs.value, { id, address: idFrom(title, taken('address'), 'join'), title }, setup);
-  draft.edit('form', id, made as unknown as Body);
+  const { purpose } = made;
+  const isRead = purpose.is === 'signup' && setup.paths.get(purpose.path)?.gates.some(({ kind }) => kind === 'review');
+  // Whoever reviews is told of each application, unless its owner would rather not.
+  const told = { message: readyLetter(readyLetters.form.told), to: { part: 'reviewer' } };
+  draft.edit('form', id, { ...made, ...(isRead ? { letters: [told] } : {}) } as unknown as Body);
   void router.push(`/desk/joining/forms/${id}`);
 }
 const others = computed(() => forms.value.map((one) => ({ title: one.title, to: `/desk/joining/forms/${one.id}` })));

@@ -4,7 +4,9 @@ import { computed, ref, watch } from 'vue';
 import { useRoute, useRouter } from 'vue-router';
 import { pathOfForm, type FieldItem } from '../../../core/fields';
 import type { OwnGate, PathItem } from '../../../core/joining';
-import { saySpan, type GateId } from '../../../core/kernel';
+import { saySpan, type GateId, type MessageId } from '../../../core/kernel';
+import type { MessageItem } from '../../../core/messages';
+import { readyLetters } from '../../../core/ready';
 import { idFrom } from '../../../core/setup';
 import KitChoice from '../../kit/fields/KitChoice.vue';
 import KitField from '../../kit/fields/KitField.vue';
@@ -22,6 +24,8 @@ import { useItem } from '../setup/item';
 import ItemFindings from '../setup/ItemFindings.vue';
 import NewItem from '../setup/NewItem.vue';
 import LetterEditor from '../letters/LetterEditor.vue';
+import { readyLetter } from '../letters/begin';
+import { useWriting } from '../letters/writing';
 import LetterChoice from './LetterChoice.vue';
 import { foretell } from './foretold';
 import GateEditor from './GateEditor.vue';
@@ -36,7 +40,7 @@ const router = useRouter();
 const naming = ref(false);
 const chosen = ref<string | null>(null);
 /** The letter that is being written. */
-const writing = ref<string | null>(null);
+const { writing, presses, write, done } = useWriting();
 
 const paths = computed(() => draft.ofKind('path').map(({ body }) => body as unknown as PathItem));
 const id = computed(() => {
@@ -69,16 +73,12 @@ function move(by: number): void {
   chosen.value = moved;
   setGates(gates);
 }
-const letters = computed(() =>
-  draft.ofKind('message').map(({ id: letter, body: message }) => ({ title: String(message['title']), value: letter })),
-);
 const pages = computed(() =>
   draft.ofKind('page').map(({ id: page, body: one }) => ({ title: String(one['title']), value: page })),
 );
-/** The letter that other paths use there, else the first there is. */
-function letterFor(use: (path: PathItem) => string | undefined): string {
-  return paths.value.map(use).find(Boolean) ?? letters.value[0]?.value ?? 'letter';
-}
+/** The letter that other paths use there, else the one that ships for it. */
+const letterFor = (use: (path: PathItem) => string | undefined, ships: MessageItem): string =>
+  paths.value.map(use).find(Boolean) ?? readyLetter(ships);
 const gateOfKind = (kind: OwnGate['kind'], one: PathItem) => one.gates.find((found) => found.kind === kind);
 function addGate(kind: OwnGate['kind'], title: string): void {
   const made = idFrom(
@@ -86,16 +86,19 @@ function addGate(kind: OwnGate['kind'], title: string): void {
     path.value!.gates.map((one) => one.id),
     'gate',
   ) as GateId;
-  const letter = letterFor((one) => {
-    const found = gateOfKind(kind, one);
-    return found && ('message' in found ? found.message : found.reminder);
-  }) as never;
+  /** A letter of this kind of gate. A reminder is no first letter, and neither is a code. */
+  const letter = (at: 'message' | 'reminder', ships: MessageItem) =>
+    letterFor(
+      (one) => (gateOfKind(kind, one) as Partial<Record<typeof at, string>> | undefined)?.[at],
+      ships,
+    ) as MessageId;
   const step = draft.setup?.doc.forms.find(({ purpose }) => purpose.is === 'step')?.id;
   const sold = draft.setup?.doc.levels.find(
     ({ retired, prices }) => !retired && prices.some(({ kind: of }) => of !== 'free'),
   )?.id;
-  const gates: Record<OwnGate['kind'], OwnGate> = {
-    confirmEmail: {
+  // Made when it is chosen, so that no letter is begun for a gate that nobody adds.
+  const gates: { readonly [K in OwnGate['kind']]: () => Extract<OwnGate, { kind: K }> } = {
+    confirmEmail: () => ({
       kind: 'confirmEmail',
       id: made,
       title,
@@ -104,9 +107,9 @@ function addGate(kind: OwnGate['kind'], title: string): void {
       wrongTries: 5,
       resendEvery: { count: 1, unit: 'minutes' },
       sendsADay: 5,
-      message: letter,
-    },
-    review: {
+      message: letter('message', readyLetters.gate['confirmEmail.message']),
+    }),
+    review: () => ({
       kind: 'review',
       id: made,
       title,
@@ -115,30 +118,30 @@ function addGate(kind: OwnGate['kind'], title: string): void {
       limit: { count: 14, unit: 'days' },
       then: 'close',
       extra: { count: 7, unit: 'days' },
-      reminder: letter,
-    },
-    payment: {
+      reminder: letter('reminder', readyLetters.gate['review.reminder']),
+    }),
+    payment: () => ({
       kind: 'payment',
       id: made,
       title,
       offers: sold ? [{ level: sold }] : [],
       limit: { count: 21, unit: 'days' },
-      message: letter,
-      reminder: letter,
-    },
-    completeProfile: {
+      message: letter('message', readyLetters.gate['payment.message']),
+      reminder: letter('reminder', readyLetters.gate['payment.reminder']),
+    }),
+    completeProfile: () => ({
       kind: 'completeProfile',
       id: made,
       title,
       form: step ?? ('form' as never),
       limit: { count: 14, unit: 'days' },
-      message: letter,
-      reminder: letter,
-    },
+      message: letter('message', readyLetters.gate['completeProfile.message']),
+      reminder: letter('reminder', readyLetters.gate['completeProfile.reminder']),
+    }),
   };
   // An address is confirmed before anybody reads.
   const { gates: now } = path.value!;
-  setGates(kind === 'confirmEmail' ? [gates[kind], ...now] : [...now, gates[kind]]);
+  setGates(kind === 'confirmEmail' ? [gates[kind](), ...now] : [...now, gates[kind]()]);
   chosen.value = made;
 }
 const additions = [
@@ -153,7 +156,8 @@ function make(title: string): void {
     paths.value.map((one) => one.id),
     'path',
   );
-  const letter = (name: 'admitted' | 'declined' | 'outOfTime' | 'asked') => letterFor((one) => one[name]);
+  const letter = (name: 'admitted' | 'declined' | 'outOfTime' | 'asked') =>
+    letterFor((one) => one[name], readyLetters.path[name]);
   draft.edit('path', made, {
     id: made,
     title,
@@ -278,7 +282,7 @@ const landings = [
           :fault-at="(at) => faultAt(`gates.${place}.${at}`)"
           @change="change"
           @take-out="setGates(path.gates.filter(({ id: one }) => one !== gate!.id))"
-          @write="writing = writing === $event ? null : $event"
+          @write="write"
         >
           <template #moves>
             <KitButton small :disabled="place === 0" @click="move(-1)">{{ says.earlier }}</KitButton>
@@ -313,7 +317,7 @@ const landings = [
                 :model-value="path[name]"
                 :label="label"
                 @update:model-value="set({ [name]: $event })"
-                @write="writing = writing === $event ? null : $event"
+                @write="write"
               />
               <KitChoice
                 :model-value="path.landing"
@@ -334,7 +338,7 @@ const landings = [
                 "
               />
             </div>
-            <LetterEditor v-if="writing" :id="writing" @done="writing = null" />
+            <LetterEditor v-if="writing" :id="writing" :presses="presses" @done="done" />
           </section>
           <div class="fieldset__foot">
             <DuplicateItem :id="path.id" kind="path" />

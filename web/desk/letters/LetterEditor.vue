@@ -1,6 +1,6 @@
 <script setup lang="ts">
 /** One letter: subject and parts with the reader's own words, and beside it how it is read. */
-import { computed } from 'vue';
+import { computed, nextTick, ref, watch } from 'vue';
 import { VCheckbox } from 'vuetify/components/VCheckbox';
 import { chipNames, type MessageItem } from '../../../core/messages';
 import { referencesOf } from '../../../core/setup';
@@ -16,11 +16,21 @@ import { lettersSay } from './letters.sentences';
 import WordsField from './WordsField.vue';
 
 const says = lettersSay(reader);
-const props = defineProps<{ id: string }>();
+const props = defineProps<{ id: string; presses: number }>();
 defineEmits<{ done: [] }>();
 const draft = useDraft();
 const { body, set, faultAt, findings } = useItem('message', () => props.id);
 const letter = computed(() => body.value as MessageItem | null);
+const head = ref<HTMLElement>();
+watch(
+  [() => props.id, () => props.presses],
+  async () => {
+    await nextTick();
+    head.value?.scrollIntoView({ block: 'start' });
+    head.value?.focus({ preventScroll: true });
+  },
+  { immediate: true },
+);
 const names = computed(() => (draft.setup ? chipNames(draft.setup) : new Map()));
 type Part = MessageItem['parts'][number];
 const setParts = (parts: readonly Part[]) => set({ parts: [...parts] });
@@ -42,7 +52,7 @@ const additions = computed(() => [
 <template>
   <section v-if="letter" class="letter" :aria-label="says.letter({ title: letter.title })">
     <div class="section-head section-head--thin">
-      <h3>{{ says.letter({ title: letter.title }) }}</h3>
+      <h3 ref="head" tabindex="-1">{{ says.letter({ title: letter.title }) }}</h3>
       <span class="section-head__note quiet">{{ says.usedAlso({ count: uses }) }}</span>
     </div>
     <ItemFindings :findings="findings" />

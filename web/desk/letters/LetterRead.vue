@@ -31,10 +31,13 @@ const asked = computed(() => ({
 }));
 /** Changes whenever the letter, or the words that stand in every letter, have reached the server. */
 const state = computed(() => `${draft.entry('message', props.id)?.version}.${draft.entry('site', 'site')?.version}`);
+/** A letter that was just made is read once it has reached the server. */
+const isKept = computed(() => (draft.entry('message', props.id)?.version ?? 0) > 0);
 const letter = useQuery({
   key: () => ['letter', asked.value, state.value],
   query: () => calls.letters.read(asked.value),
   placeholderData: (before) => before,
+  enabled: () => isKept.value,
 });
 const frame = computed(
   () =>
@@ -62,7 +65,7 @@ async function test(): Promise<void> {
       </p>
       <KitTabs v-model="face" :label="says.asRead" :tabs="faces" :title-of="(name) => says[name]">
         <template #mailbox>
-          <iframe class="letter__frame" :src="frame" :title="says.asRead" sandbox=""></iframe>
+          <iframe v-if="isKept" class="letter__frame" :src="frame" :title="says.asRead" sandbox=""></iframe>
         </template>
         <template #plain>
           <p class="letter__text">{{ letter.data.value.text }}</p>
@@ -70,7 +73,7 @@ async function test(): Promise<void> {
       </KitTabs>
     </template>
     <p v-else class="quiet" role="status">{{ says.reading }}</p>
-    <KitButton small :disabled="busy || draft.saving" @click="test">{{ says.sendTest }}</KitButton>
+    <KitButton small :disabled="busy || draft.saving || !isKept" @click="test">{{ says.sendTest }}</KitButton>
     <p role="status" :class="{ unseen: !sent }">{{ sent }}</p>
     <p v-if="trouble" class="field__fault" role="alert">{{ trouble.says }}</p>
   </div>

@@ -6,6 +6,23 @@ import { reader } from '../reader';
 import { useDraft } from '../setup/draft.store';
 import { lettersSay } from './letters.sentences';
 
+/** @returns the id of a letter that ships: the site's own under that id or title, or made as it ships */
+export function readyLetter(letter: MessageItem): MessageId {
+  const draft = useDraft();
+  const all = draft.ofKind('message');
+  const there = all.find(
+    ({ id, body }) => body['retired'] !== true && (id === letter.id || body['title'] === letter.title),
+  );
+  if (there) return there.id as MessageId;
+  const id = idFrom(
+    letter.id,
+    all.map((one) => one.id),
+    'letter',
+  ) as MessageId;
+  draft.edit('message', id, { ...structuredClone(letter), id });
+  return id;
+}
+
 /** @returns the letter of that title; it is made, with a greeting and these words, where there is none */
 export function letterFor(begun: Record<'title' | 'subject' | 'words', string>): MessageId {
   const { subject, words } = begun;

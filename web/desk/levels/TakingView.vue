@@ -3,12 +3,16 @@
 import { computed } from 'vue';
 import type { MessageId } from '../../../core/kernel';
 import { moneyLetters, type MoneyItem, type MoneyLetter } from '../../../core/money';
+import { readyLetters } from '../../../core/ready';
 import KitChoice from '../../kit/fields/KitChoice.vue';
 import KitField from '../../kit/fields/KitField.vue';
 import KitTicks from '../../kit/fields/KitTicks.vue';
 import KitButton from '../../kit/KitButton.vue';
 import Trouble from '../../kit/Trouble.vue';
 import Waiting from '../../kit/Waiting.vue';
+import LetterEditor from '../letters/LetterEditor.vue';
+import { readyLetter } from '../letters/begin';
+import { useWriting } from '../letters/writing';
 import { reader } from '../reader';
 import { useDraft, type Body } from '../setup/draft.store';
 import ItemFindings from '../setup/ItemFindings.vue';
@@ -26,18 +30,33 @@ const ways = computed({
   get: () => [...(money.value?.card ? ['card'] : []), ...(money.value?.transfer ? ['transfer'] : [])],
   set: (chosen: readonly string[]) =>
     set({
+      // What people read of a payment they read in a letter: each that is missing is begun as it ships.
+      letters: chosen.length ? withOurs() : money.value!.letters,
       card: chosen.includes('card'),
       transfer: chosen.includes('transfer')
         ? (money.value?.transfer ?? { lines: [{ label: says.bankAccount, text: '…' }] })
         : undefined,
     }),
 });
+const { writing, presses, write, done } = useWriting();
+const withOurs = (): MoneyItem['letters'] =>
+  Object.fromEntries(
+    moneyLetters.map((letter) => [letter, money.value?.letters[letter] ?? readyLetter(readyLetters.money[letter])]),
+  );
+function takeOurs(letter: MoneyLetter): void {
+  const ours = readyLetter(readyLetters.money[letter]);
+  setLetter(letter, ours);
+  write(ours);
+}
 const lines = computed(() => money.value?.transfer?.lines ?? []);
 const setLines = (now: readonly { label: string; text: string }[]) => set({ transfer: { lines: [...now] } });
 const days = { count: 3, unit: 'days' } as const;
 const letters = computed(() => [
   { title: says.noLetter, value: '' },
-  ...draft.ofKind('message').map(({ id, body }) => ({ title: String(body['title']), value: id })),
+  ...draft.ofKind('message').map(({ id, body }) => ({
+    title: body['off'] === true ? says.isOff({ letter: String(body['title']) }) : String(body['title']),
+    value: id,
+  })),
 ]);
 const letterLabels: Record<MoneyLetter, string> = {
   paid: says.letterPaid,
@@ -207,14 +226,29 @@ const setTax = (mode: string) =>
       <div class="section-head">
         <h2>{{ says.lettersAbout }}</h2>
       </div>
-      <KitChoice
-        v-for="letter in moneyLetters"
-        :key="letter"
-        :model-value="money.letters[letter] ?? ''"
-        :label="letterLabels[letter]"
-        :items="letters"
-        @update:model-value="setLetter(letter, $event)"
-      />
+      <div v-for="letter in moneyLetters" :key="letter">
+        <KitChoice
+          :model-value="money.letters[letter] ?? ''"
+          :label="letterLabels[letter]"
+          :items="letters"
+          @update:model-value="setLetter(letter, $event)"
+        />
+        <KitButton
+          v-if="money.letters[letter]"
+          kind="link"
+          :aria-label="says.writeNamed({ letter: letterLabels[letter] })"
+          @click="write(money.letters[letter]!)"
+          >{{ says.write }}</KitButton
+        >
+        <KitButton
+          v-else
+          kind="link"
+          :aria-label="says.takeOursNamed({ letter: letterLabels[letter] })"
+          @click="takeOurs(letter)"
+          >{{ says.takeOurs }}</KitButton
+        >
+      </div>
+      <LetterEditor v-if="writing" :id="writing" class="settings__all" :presses="presses" @done="done" />
     </div>
   </section>
 </template>
