@@ -17,6 +17,7 @@ import {
   SignUps,
   applicationOfMember,
   applicationView,
+  fullForms,
   formsPlaces,
   joiningPlaces,
   joiningUses,
@@ -77,6 +78,7 @@ export async function buildServices(config: Config, log: Log): Promise<{ service
   if (config.clockFrom !== null) await clock.begin(config.clockFrom, db);
   const setups = new SetupStore(db, { ...memberUses, ...joiningUses }, log);
   const live = new LiveSetup(db, setups, clock, log);
+  live.follows((setup) => fullForms(db.manager, setup));
   await live.refresh();
   const jobs = new Jobs(db, clock, log);
   const mail = smtpTransport(config.smtp, () => {

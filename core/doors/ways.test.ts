@@ -1,11 +1,12 @@
 /** What is promised to somebody who is shut out opens the door, and nothing smaller would. */
 import fc from 'fast-check';
 import { expect, it } from 'vitest';
-import { NOW, quillmoor } from '../../tests/support/quillmoor';
+import { NOW, lapsed, quillmoor, quillmoorDocument, setupOf } from '../../tests/support/quillmoor';
 import { anyFacts, anyRule } from '../../tests/support/rules';
-import type { Facts } from '../facts';
+import { visitorFacts, type Facts } from '../facts';
 import { DAY, type LevelId } from '../kernel';
 import { firstPayment } from '../levels';
+import type { SetupDocument } from '../setup';
 import { explain, waysIn, type Rule } from './index';
 
 const opens = (rule: Rule, facts: Facts, at = NOW) => explain(rule, facts, at, quillmoor).open;
@@ -17,7 +18,8 @@ const holding = (facts: Facts, level: LevelId): Facts => ({
   admittedAt: facts.admittedAt ?? NOW,
   terms: [...facts.terms, { level, from: NOW, until: null }],
 });
-const members = anyFacts.filter(({ standing }) => standing !== 'applicant');
+/** Those who can take a level by themselves: others are declined, closed or pause, and are offered none. */
+const members = anyFacts.filter(({ standing }) => standing === 'admitted' || standing === 'lapsed');
 const levels = quillmoor.doc.levels.filter(({ retired }) => !retired);
 
 it('opens the door by every way that is promised, and leaves nobody who is shut out without one', () => {
@@ -90,4 +92,32 @@ it('says the first day on which time alone opens it', () => {
     { numRuns: 3_000, seed: 1913 },
   );
   expect(waits).toBeGreaterThan(30);
+});
+
+it('leads to no form that cannot be sent, and to no level that is not sold', () => {
+  const guide: Rule = { fact: 'level', is: ['keeper' as LevelId], when: 'now' };
+  const visitor = { ...visitorFacts };
+  const waysAfter = (change: (doc: SetupDocument) => unknown, facts: Facts, full?: ReadonlySet<string>) => {
+    const doc = quillmoorDocument();
+    change(doc);
+    return waysIn(guide, facts, NOW, setupOf(doc), null, full).map(({ by }) => by);
+  };
+  const form = (doc: SetupDocument) => doc.forms.find(({ purpose }) => purpose.is === 'signup')!;
+  expect(waysAfter(() => null, visitor)).toEqual(['signIn', 'join']);
+  for (const change of [
+    (doc: SetupDocument) => (form(doc).closes = '2026-10-13'),
+    (doc: SetupDocument) => (form(doc).opens = '2026-10-15'),
+    (doc: SetupDocument) => (form(doc).invited = true),
+    (doc: SetupDocument) => (form(doc).retired = true),
+  ])
+    expect(waysAfter(change, visitor)).toEqual(['signIn']);
+  expect(waysAfter(() => null, visitor, new Set([form(quillmoorDocument()).id]))).toEqual(['signIn']);
+  const keeper = (doc: SetupDocument) => doc.levels.find(({ id }) => id === 'keeper')!;
+  expect(waysAfter(() => null, lapsed)).toContain('renew');
+  expect(waysAfter((doc) => (keeper(doc).retired = true), lapsed)).toEqual(['ask']);
+  expect(waysAfter((doc) => keeper(doc).prices.forEach((price) => (price.retired = true)), lapsed)).toEqual(['ask']);
+  // Who was declined or has left takes no level by themselves; who pauses comes back first.
+  for (const standing of ['declined', 'closed'] as const)
+    expect(waysAfter(() => null, { ...lapsed, standing })).toEqual(['ask']);
+  expect(waysAfter(() => null, { ...lapsed, standing: 'paused' })).toEqual(['comeBack']);
 });

@@ -1,8 +1,9 @@
 /**
  * Purpose: the ways in: which change would open a shut door for this person, cheapest first.
  * How: each change a person can make is tried on a copy of their facts, and those that open the door are kept.
- * Nothing is promised that the rule would not grant on the day that is looked at, and nobody is left without a word:
- * a visitor may always be somebody whom it lets in, and whom nothing helps may ask.
+ * Nothing is promised that the rule would not grant on the day that is looked at, nor a form that cannot be sent then or a
+ * level that is not sold: the form and the payment are asked by the functions that decide about them. Nobody is left
+ * without a word: a visitor may always be somebody whom it lets in, and whom nothing helps may ask.
  */
 import { currentTerm, lastTerm, visitorFacts, type Facts } from '../facts';
 import { addSpan } from '../kernel/calendar';
@@ -10,6 +11,8 @@ import { type Instant, type LevelId, type MemberId, type PathId, type AnyFormId 
 import { conditionKindOf } from './conditions';
 import { conditionsOf, type Rule } from './rule';
 import { pathOfForm, type AnyForm } from '../fields/formItem';
+import { windowOf } from '../joining/entrance';
+import { offeredBy } from '../joining/offers';
 import type { Grant, PathItem, WalkedPath } from '../joining/path';
 import { firstPayment } from '../levels';
 import type { Setup } from '../setup';
@@ -23,16 +26,28 @@ export type WayIn =
   | { readonly by: 'wait'; readonly at: Instant }
   /** Nothing that a person can do by themselves opens it. */
   | { readonly by: 'ask' }
+  /** Their own pause ends as soon as they say so. */
+  | { readonly by: 'comeBack' }
   | { readonly by: 'renew'; readonly level: LevelId }
   | { readonly by: 'changeLevel'; readonly level: LevelId };
 
 const someone = 'aaaaaaaaaaaaaaaaaaaa' as MemberId;
 
+const none: ReadonlySet<string> = new Set();
+
 /**
  * The ways in for one person, cheapest first. Empty only where the door is open.
  * @param path the path an applicant is on; null where it is not known, and then nothing is promised of it
+ * @param full the forms whose places are all taken
  */
-export function waysIn(rule: Rule, facts: Facts, now: Instant, setup: Setup, path: PathId | null = null): WayIn[] {
+export function waysIn(
+  rule: Rule,
+  facts: Facts,
+  now: Instant,
+  setup: Setup,
+  path: PathId | null = null,
+  full: ReadonlySet<string> = none,
+): WayIn[] {
   const doors = doorsOf(setup);
   const opens = doors.meets(rule);
   const would = (changed: Facts, at = now) => opens(doors.prepare(changed, at));
@@ -42,7 +57,7 @@ export function waysIn(rule: Rule, facts: Facts, now: Instant, setup: Setup, pat
 
   if (facts.member === null) {
     const joins = setup.doc.forms.flatMap((form) =>
-      form.retired ? [] : afterJoining(form, facts, now, setup).filter((c) => would(c.facts)),
+      form.retired || full.has(form.id) ? [] : afterJoining(form, facts, now, setup).filter((c) => would(c.facts)),
     );
     for (const { form, level, cost } of joins) add(cost, { by: 'join', form: form.id, level });
     // Whoever is a member already may be one whom it lets in, by level, group or whatever else is known of them.
@@ -50,14 +65,17 @@ export function waysIn(rule: Rule, facts: Facts, now: Instant, setup: Setup, pat
   } else if (facts.standing === 'applicant') {
     const own = path === null ? undefined : setup.paths.get(path);
     if (own && afterPath(own, facts, now, setup).some((c) => would(c.facts))) add(0, { by: 'finish' });
-  } else {
+  } else if (facts.standing === 'paused') {
+    if (would({ ...facts, standing: 'admitted' }) || heldAgain(facts, now).some((again) => would(again)))
+      add(0, { by: 'comeBack' });
+  } else if (facts.standing === 'admitted' || facts.standing === 'lapsed') {
     const last = lastTerm(facts);
     const running = currentTerm(facts, now);
-    if (!running && last && would(withLevel(admitted(facts, now), last.level, now)))
+    if (!running && last && isSold(last.level, setup) && would(withLevel(admitted(facts, now), last.level, now)))
       // First whatever it costs: it is the way back that the person knows.
       add(-1, { by: 'renew', level: last.level });
     for (const level of setup.doc.levels) {
-      if (level.retired || level.id === running?.level || (!running && level.id === last?.level)) continue;
+      if (!isSold(level.id, setup) || level.id === running?.level || (!running && level.id === last?.level)) continue;
       // What a path alone leads to is taken by nobody of themselves, unless they have held it before.
       if (level.byPath && !facts.terms.some((term) => term.level === level.id)) continue;
       if (would(withLevel(admitted(facts, now), level.id, now)))
@@ -82,6 +100,13 @@ function opensAt(
   const coming = marks.filter((mark) => Number.isFinite(mark) && mark > now);
   return coming.sort((a, b) => a - b).find((mark) => would(facts, mark)) ?? null;
 }
+
+/** Whether a level can be taken at some price: what is offered where it is paid for. */
+const isSold = (level: LevelId, setup: Setup): boolean => offeredBy([{ level }], setup.levels).length > 0;
+
+/** Whoever pauses, with each level that waits for them held again. */
+const heldAgain = (facts: Facts, now: Instant): Facts[] =>
+  [...new Set(facts.terms.map(({ level }) => level))].map((level) => withLevel(admitted(facts, now), level, now));
 
 const price = (setup: Setup, level: string) => {
   const item = setup.levels.get(level);
@@ -120,7 +145,7 @@ export function granted(facts: Facts, grants: readonly Grant[], now: Instant, se
 function afterJoining(form: AnyForm, facts: Facts, now: Instant, setup: Setup) {
   const path: PathItem | undefined = setup.paths.get(pathOfForm(form) ?? '');
   // Who cannot come by it of themselves is not sent there.
-  if (!path || form.invited) return [];
+  if (!path || form.invited || windowOf(form, now, setup.doc.site) !== null) return [];
   return afterPath(path, facts, now, setup).map((after) => {
     const level = after.facts.terms[0]?.level ?? null;
     return { form, facts: after.facts, level, cost: level ? price(setup, level) : 0 };

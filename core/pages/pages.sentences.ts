@@ -15,6 +15,8 @@ export const pagesSays = sentences(
     joiningAs: 'Joining as {level} opens this page, {price}.',
     joining: 'Joining opens this page.',
     yourApplication: 'Your application',
+    endPause: 'Come back from your pause',
+    whilePaused: 'Your membership is paused. It opens again as soon as you come back.',
     onItsWay: 'Your application is on its way. This page opens once you are admitted.',
     writeToUs: 'Write to us',
     opensOn: 'It opens to you on {date}.',

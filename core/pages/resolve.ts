@@ -74,7 +74,7 @@ export function resolvePage(
         ? null
         : {
             note: say(note, words),
-            ways: sayWays(ruleOf(page.door, setup), hrefOfPage(page, setup), person, setup, path),
+            ways: sayWays(ruleOf(page.door, setup), hrefOfPage(page, setup), person, setup, path, looked.full),
           },
     },
   };

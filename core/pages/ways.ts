@@ -10,9 +10,17 @@ import type { WayView } from './view';
 /**
  * The ways through a shut door, told to the person, of several levels the cheapest. The first is the one to offer largest.
  * @param back the address to come back to after signing in
+ * @param full the forms whose places are all taken
  */
-export function sayWays(rule: Rule, back: string, person: Prepared, setup: Setup, path: PathId | null): WayView[] {
-  const ways = waysIn(rule, person.facts, person.now, setup, path);
+export function sayWays(
+  rule: Rule,
+  back: string,
+  person: Prepared,
+  setup: Setup,
+  path: PathId | null,
+  full?: ReadonlySet<string>,
+): WayView[] {
+  const ways = waysIn(rule, person.facts, person.now, setup, path, full);
   const next = encodeURIComponent(back);
   const cheapest = ways.find((way) => way.by === 'changeLevel');
   return ways
@@ -50,6 +58,8 @@ function sayWay(way: WayIn, facts: Facts, next: string, setup: Setup): WayView {
         href: '/joining',
         says: says.onItsWay,
       };
+    case 'comeBack':
+      return { label: says.endPause, href: '/account', says: says.whilePaused };
     case 'wait':
       return { label: says.writeToUs, href: write, says: says.opensOn({ date: sayDate(way.at, site) }) };
     case 'ask':

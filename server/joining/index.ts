@@ -16,6 +16,7 @@ export { invitationsApi, type InvitationsPorts } from './invitations.api';
 export { SignUps } from './signups';
 export { joiningForms } from './joining.forms';
 export { joiningPlaces } from './joining.places';
+export { fullForms } from './places';
 export { Joining } from './joining.service';
 export { applicationView, levelSought, limitView, summaryOf } from './review';
 export { reviewApi } from './review.api';

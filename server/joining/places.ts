@@ -56,3 +56,11 @@ export async function waitingForPlace(manager: EntityManager, form: string): Pro
   )) as { n: string }[];
   return Number(row?.n ?? 0);
 }
+
+/** The forms whose places are all taken, and that keep no list of those who wait. Asks nothing where there are none such. */
+export async function fullForms(manager: EntityManager, { doc }: Setup): Promise<ReadonlySet<string>> {
+  const full = new Set<string>();
+  for (const { id, places, retired } of doc.forms)
+    if (places && !places.waitingList && !retired && (await placesTaken(manager, id)) >= places.count) full.add(id);
+  return full;
+}

@@ -10,7 +10,15 @@ import type { SiteClock } from '../platform/clock';
 import type { Log } from '../platform/log';
 import type { SetupStore } from './setup.store';
 
-export type Live = { readonly revision: number; readonly setup: Setup; readonly doors: Doors };
+/** `full`: the forms whose places are all taken. What is live is another value whenever any of it changes. */
+export type Live = {
+  readonly revision: number;
+  readonly setup: Setup;
+  readonly doors: Doors;
+  readonly full: ReadonlySet<string>;
+};
+
+const none: ReadonlySet<string> = new Set();
 
 const EVERY = 400;
 
@@ -18,6 +26,7 @@ export class LiveSetup {
   private value: Live | null = null;
   private drafted: { readonly stamp: string; readonly live: Live } | null = null;
   private timer: NodeJS.Timeout | null = null;
+  private lookFull: (setup: Setup) => Promise<ReadonlySet<string>> = () => Promise.resolve(none);
 
   constructor(
     private readonly db: DataSource,
@@ -25,6 +34,11 @@ export class LiveSetup {
     private readonly clock: SiteClock,
     private readonly log: Log,
   ) {}
+
+  /** Says how it is found which forms are full. */
+  follows(lookFull: (setup: Setup) => Promise<ReadonlySet<string>>): void {
+    this.lookFull = lookFull;
+  }
 
   /** The live set-up; null until an owner has made one. */
   get current(): Live | null {
@@ -49,7 +63,7 @@ export class LiveSetup {
     const made = salvageSetup(document);
     if (!made.ok) return this.must;
     const { setup } = made.value;
-    const live = Object.freeze({ revision: this.must.revision, setup, doors: doorsOf(setup) });
+    const live = Object.freeze({ revision: this.must.revision, setup, doors: doorsOf(setup), full: this.must.full });
     this.drafted = { stamp, live };
     return live;
   }
@@ -61,11 +75,19 @@ export class LiveSetup {
     )) as { revision: number | null; ahead: string }[];
     this.clock.follow(Number(row?.ahead ?? 0));
     const revision = Number(row?.revision ?? 0);
-    if (revision === (this.value?.revision ?? 0)) return;
+    if (revision === (this.value?.revision ?? 0)) return this.refreshFull();
     const live = await this.store.live();
     if (!live) return;
-    this.value = Object.freeze({ ...live, doors: doorsOf(live.setup) });
+    this.value = Object.freeze({ ...live, doors: doorsOf(live.setup), full: await this.lookFull(live.setup) });
     this.log.info({ revision: live.revision }, 'set-up: now live');
+  }
+
+  private async refreshFull(): Promise<void> {
+    const live = this.value;
+    if (!live) return;
+    const full = await this.lookFull(live.setup);
+    const same = full.size === live.full.size && [...full].every((form) => live.full.has(form));
+    if (!same && this.value === live) this.value = Object.freeze({ ...live, full });
   }
 
   follow(): void {

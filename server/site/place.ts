@@ -158,6 +158,7 @@ export async function placeFor(
     const resolved = resolvePage(page, person, words, doors, onPath, {
       listed: (block) => listed.get(block) ?? null,
       asked: (block) => Object.hasOwn(placed, block),
+      full: live.full,
     });
     if (resolved.is === 'missing') return missing();
     if (resolved.is === 'elsewhere') return { is: 'elsewhere', to: resolved.address };

@@ -179,7 +179,8 @@ export class Plans {
     const visitor = person.facts.member === null;
     const marked: WordSource = (chip) => (words(chip) === null ? null : `${START}${chip}${END}`);
     const source = visitor ? words : marked;
-    const resolved = resolvePage(page, person, source, this.live.doors);
+    const looked = { listed: () => null, asked: () => false, full: this.live.full };
+    const resolved = resolvePage(page, person, source, this.live.doors, null, looked);
     if (resolved.is !== 'page') return this.keep(key, null);
     const view: SiteView = {
       shell: shellFor(person, source, this.live, notice),

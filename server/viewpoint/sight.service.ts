@@ -120,7 +120,7 @@ export class Sight {
       open,
       head: begins(doorHead(because, name, setup), setup.doc.site),
       because: because as TraceView,
-      ways: open ? [] : sayWays(rule, back, person, setup, path).map(({ says }) => says),
+      ways: open ? [] : sayWays(rule, back, person, setup, path, live.full).map(({ says }) => says),
       then: page && at < now ? await this.asItWas(page.id, facts, at, name) : null,
       sees: page ? pageSentence(page, facts, at, live, path) : null,
     };

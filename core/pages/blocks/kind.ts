@@ -26,6 +26,8 @@ export type ListedView = z.infer<typeof ListedView>;
 
 /** What was looked up for one viewer before a page is shown to them, by the block. */
 export type LookedUp = {
+  /** The forms whose places are all taken: nobody is sent there. */
+  readonly full?: ReadonlySet<string>;
   /** Who stands in that directory; null where nobody has looked it up. */
   listed(block: string): ListedView | null;
   /** Whether the viewer is asked there for what the block places. */
