@@ -21,7 +21,20 @@ export const ImpactView = z.object({
   out: People,
   applicantsIn: count,
   applicantsOut: count,
-  places: z.array(z.object({ title: text, now: count, after: count, in: count, out: count })),
+  places: z.array(
+    z.object({
+      title: text,
+      now: count,
+      after: count,
+      in: count,
+      out: count,
+      /** What becomes of whoever is not signed in; null for the same as now. */
+      visitors: z.enum(['letIn', 'shutOut']).nullable(),
+    }),
+  ),
+  /** What opens to visitors, and what shuts for them. */
+  visitorsIn: z.array(text),
+  visitorsOut: z.array(text),
   /** Pages that open to the same people as now. */
   others: count,
   /** The day it is told for, in words. */
@@ -35,6 +48,9 @@ export const DoorView = z.object({
   parts: z.array(count),
   inside: count,
   outside: count,
+  /** Whether it opens to whoever is not signed in, and whether the live door does; null where there is none. */
+  visitors: z.boolean(),
+  visitorsBefore: z.boolean().nullable(),
   levels: z.array(z.object({ title: text, count })),
   /** Against the door that is live in that place: what it says, and whom publishing would let in and shut out. */
   change: z.object({ says: text, before: count, letIn: count, shutOut: count }).nullable(),

@@ -3,3 +3,4 @@ export * from './asOf';
 export * from './items';
 export * from './bits';
 export { NO_DAY, Population } from './population';
+export * from './ahead';

@@ -9,7 +9,7 @@
  */
 import { dayNumber } from '../kernel/calendar';
 import type { Instant } from '../kernel';
-import { add, drop, wordsFor, type Bits } from './bits';
+import { add, andInto, drop, minus, orInto, type Bits, wordsFor } from './bits';
 import type { Facts, FieldValue, HeldTerm, PaidFor } from './facts';
 
 const ROOM = 1024;
@@ -200,6 +200,33 @@ export class Population {
     this.admitted = longer(this.admitted, new Int32Array(room).fill(NO_DAY));
     this.admittedAt = longer(this.admittedAt, new Float64Array(room).fill(NaN));
     this.domains = longer(this.domains, new Uint32Array(room));
+  }
+
+  /**
+   * Everybody as they will be at an instant to come: whose terms have all ended by then has lapsed, as `factsAhead` has
+   * it. At an instant that is not to come it is this very picture.
+   */
+  ahead(now: Instant, at: Instant): Population {
+    if (at <= now) return this;
+    const before = this.anyLevel(now);
+    const after = this.anyLevel(at);
+    const lapsing = (this.standing('admitted') ?? this.none()).slice();
+    andInto(lapsing, before);
+    const gone = minus(lapsing, after);
+    const admitted = minus(this.standing('admitted') ?? this.none(), gone);
+    const lapsed = (this.standing('lapsed') ?? this.none()).slice();
+    orInto(lapsed, gone);
+    const known = this.standing;
+    const standing = (name: string): Bits | null =>
+      name === 'admitted' ? admitted : name === 'lapsed' ? lapsed : known(name);
+    return Object.assign(Object.create(this) as Population, { standing });
+  }
+
+  /** Who holds any level at an instant. */
+  private anyLevel(at: Instant): Bits {
+    const any = this.none();
+    for (const { now } of this.heldAt(at).values()) orInto(any, now);
+    return any;
   }
 
   none = (): Bits => new Uint32Array(wordsFor(this.room));

@@ -12,8 +12,8 @@ import {
   setupOf,
 } from '../../tests/support/quillmoor';
 import { anyFacts, anyRule } from '../../tests/support/rules';
-import { doorsOf, ruleOf, type Rule } from '../doors';
-import { Population, type Facts } from '../facts';
+import { columnsOf, doorsOf, ruleOf, type Rule } from '../doors';
+import { Population, count, factsAhead, type Facts } from '../facts';
 import { DAY } from '../kernel';
 import type { SetupDocument } from '../setup';
 import { impactOf } from './index';
@@ -23,6 +23,7 @@ const people = (all: Readonly<Record<string, Facts>>): Population => {
   for (const [id, facts] of Object.entries(all)) made.put({ ...facts, member: id as never });
   return made;
 };
+const same = { now: false, after: false };
 const five = people({ keeper, mentor, friend, lapsed, applicant });
 const changed = (change: (doc: SetupDocument) => void) => {
   const doc = quillmoorDocument();
@@ -45,9 +46,9 @@ describe('what publishing means for people', () => {
     });
     const { places, members, applicants } = impactOf(quillmoor, after, five, NOW);
     expect(places).toEqual([
-      { page: 'winter-guide', block: null, now: 2, after: 3, in: ['friend'], out: [] },
-      { page: 'mentor-notes', block: null, now: 1, after: 2, in: ['friend'], out: [] },
-      { page: 'my-bees', block: null, now: 3, after: 1, in: [], out: ['keeper', 'friend'] },
+      { page: 'winter-guide', block: null, now: 2, after: 3, in: ['friend'], out: [], visitors: same },
+      { page: 'mentor-notes', block: null, now: 1, after: 2, in: ['friend'], out: [], visitors: same },
+      { page: 'my-bees', block: null, now: 3, after: 1, in: [], out: ['keeper', 'friend'], visitors: same },
     ]);
     expect(impactOf(quillmoor, after, five, NOW).others).toBe(quillmoor.doc.pages.length - 3);
     expect(members).toEqual({ in: ['friend'], out: ['keeper', 'friend'] });
@@ -78,7 +79,7 @@ describe('what publishing means for people', () => {
       });
     const impact = impactOf(guarded({ all: [] }), guarded({ fact: 'group', is: ['mentors'] as never }), five, NOW);
     expect(impact.places).toEqual([
-      { page: 'winter-guide', block: 'good-to-see-you', now: 2, after: 1, in: [], out: ['keeper'] },
+      { page: 'winter-guide', block: 'good-to-see-you', now: 2, after: 1, in: [], out: ['keeper'], visitors: same },
     ]);
   });
 
@@ -100,5 +101,38 @@ describe('what publishing means for people', () => {
       }),
       { numRuns: 60 },
     );
+  });
+});
+
+describe('visitors', () => {
+  it('are told of where a page opens to the world, or shuts for it, also where no member is concerned', () => {
+    const opened = changed((doc) => (page(doc, 'winter-guide').door = { everyone: true }));
+    expect(impactOf(quillmoor, opened, five, NOW).places).toMatchObject([
+      { page: 'winter-guide', visitors: { now: false, after: true } },
+    ]);
+    const shut = changed((doc) => (page(doc, doc.site.home).door = { rule: { fact: 'signedIn' } }));
+    expect(impactOf(quillmoor, shut, five, NOW)).toMatchObject({
+      places: [{ page: quillmoor.doc.site.home, block: null, in: [], out: [], visitors: { now: true, after: false } }],
+      others: quillmoor.doc.pages.length - 1,
+    });
+  });
+});
+
+describe('a day to come', () => {
+  it('has let lapse whose terms are over by then, for one person as for everybody', () => {
+    fc.assert(
+      fc.property(anyFacts, fc.integer({ min: 1, max: 900 }), anyRule, (facts, days, rule) => {
+        const at = NOW + days * DAY;
+        const all = people({ one: facts }).ahead(NOW, at);
+        const one = factsAhead({ ...facts, member: 'one' as never }, NOW, at);
+        const columns = columnsOf(all, at, quillmoor);
+        expect(count(columns.who(rule))).toBe(
+          doorsOf(quillmoor).meets(rule)(doorsOf(quillmoor).prepare(one, at)) ? 1 : 0,
+        );
+      }),
+      { numRuns: 2_000, seed: 1911 },
+    );
+    expect(factsAhead(keeper, NOW, NOW + 300 * DAY).standing).toBe('lapsed');
+    expect(factsAhead(mentor, NOW, NOW + 300 * DAY)).toBe(mentor);
   });
 });

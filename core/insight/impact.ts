@@ -3,8 +3,8 @@
  * Invariant: by the very rules that pages are resolved by, over the same facts; what is told of a page is told of the
  * page itself and of each block with a door of its own, which opens to nobody who may not enter the page.
  */
-import { columnsOf, ruleOf } from '../doors';
-import { andInto, count, minus, orInto, rowsIn, type Bits, type Population } from '../facts';
+import { columnsOf, doorsOf, ruleOf } from '../doors';
+import { andInto, count, minus, orInto, rowsIn, visitorFacts, type Bits, type Population } from '../facts';
 import { DAY, type Instant } from '../kernel';
 import { ruleOfBlock } from '../pages';
 import type { Setup } from '../setup';
@@ -18,6 +18,8 @@ export type PlaceImpact = {
   readonly after: number;
   readonly in: readonly string[];
   readonly out: readonly string[];
+  /** Whether it opens to visitors now, and whether it would. */
+  readonly visitors: { readonly now: boolean; readonly after: boolean };
 };
 
 export type Impact = {
@@ -48,6 +50,18 @@ function opened(setup: Setup, people: Population, now: Instant): ReadonlyMap<str
   return places;
 }
 
+/** Whether a place opens to whoever is not signed in; one that is not there opens to nobody. */
+function opensToVisitors(setup: Setup, page: string, block: string | null, now: Instant): boolean {
+  const item = setup.pages.get(page);
+  if (!item || item.retired) return false;
+  const part = item.blocks.find(({ id }) => id === block);
+  if (block !== null && !part) return false;
+  const doors = doorsOf(setup);
+  return doors.meets(part ? ruleOfBlock(item, part, setup) : ruleOf(item.door, setup))(
+    doors.prepare(visitorFacts, now),
+  );
+}
+
 /** @param before what is live; @param after what would be */
 export function impactOf(before: Setup, after: Setup, people: Population, now: Instant): Impact {
   const [was, will] = [opened(before, people, now), opened(after, people, now)];
@@ -62,11 +76,18 @@ export function impactOf(before: Setup, after: Setup, people: Population, now: I
     if (block !== null && (!old || !next)) continue;
     const gained = next ? minus(next, old ?? people.none()) : people.none();
     const lost = old ? minus(old, next ?? people.none()) : people.none();
-    if (count(gained) + count(lost) === 0) continue;
+    const ofVisitors = (part: string | null) => ({
+      now: opensToVisitors(before, page, part, now),
+      after: opensToVisitors(after, page, part, now),
+    });
+    const whole = ofVisitors(null);
+    // What becomes of a page becomes of its blocks, and is told once.
+    const visitors = block === null || whole.now === whole.after ? ofVisitors(block) : { now: false, after: false };
+    if (count(gained) + count(lost) === 0 && visitors.now === visitors.after) continue;
     orInto(letIn, gained);
     orInto(shutOut, lost);
     const size = (bits: Bits | null) => (bits ? count(bits) : 0);
-    places.push({ page, block, now: size(old), after: size(next), in: named(gained), out: named(lost) });
+    places.push({ page, block, now: size(old), after: size(next), in: named(gained), out: named(lost), visitors });
   }
   const applying = people.standing('applicant') ?? people.none();
   const split = (bits: Bits) => {

@@ -3,8 +3,8 @@
  * and whom it would let in and shut out against the door it takes the place of.
  * Invariant: by the very columns that impact is told by, so that a door's numbers and those of publishing agree.
  */
-import { columnsOf, type Rule } from '../doors';
-import { andInto, count, minus, rowsIn, type Bits, type Population } from '../facts';
+import { columnsOf, doorsOf, type Rule } from '../doors';
+import { andInto, count, minus, rowsIn, visitorFacts, type Bits, type Population } from '../facts';
 import type { Instant } from '../kernel';
 import { firstPayment } from '../levels';
 import type { Setup } from '../setup';
@@ -23,6 +23,9 @@ export type WhoGetsIn = {
   readonly parts: readonly number[];
   readonly inside: number;
   readonly outside: number;
+  /** Whether it opens to whoever is not signed in, and whether the door before did; null where there was none. */
+  readonly visitors: boolean;
+  readonly visitorsBefore: boolean | null;
   /** Of those inside, each counted once, by the dearest level they hold now; null holds none. Only those with anybody. */
   readonly levels: readonly { readonly level: string | null; readonly count: number }[];
   /** Against the door before; null where there was none. */
@@ -56,10 +59,17 @@ export function whoGetsIn(
     parts: parts.map((part) => count(columns.who(part))),
     inside: count(inside),
     outside: people.size - count(inside),
+    visitors: meetsVisitor({ setup, rule }, now),
+    visitorsBefore: before && meetsVisitor(before, now),
     levels: byLevel(inside, setup, people, now),
     change: was && { before: count(was), letIn: count(lists.letIn()), shutOut: count(lists.shutOut()) },
     listed: list ? [...rowsIn(lists[list]())].map(people.idOf) : [],
   };
+}
+
+function meetsVisitor({ setup, rule }: DoorAsked, now: Instant): boolean {
+  const doors = doorsOf(setup);
+  return doors.meets(rule)(doors.prepare(visitorFacts, now));
 }
 
 function byLevel(inside: Bits, setup: Setup, people: Population, now: Instant): WhoGetsIn['levels'] {

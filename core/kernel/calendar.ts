@@ -146,3 +146,6 @@ const isKnown = (at: Instant): boolean => at > FIRST + DAY && at < LAST - DAY;
 /** The first instant of the day with that number in `zone`. */
 export const dayBegins = (day: number, zone: string): Instant =>
   Temporal.PlainDate.from('1970-01-01').add({ days: day }).toZonedDateTime(zone).epochMilliseconds;
+
+/** The last instant of the day that begins at `start`. */
+export const endOfDay = (start: Instant, zone: string): Instant => addSpan(start, { count: 1, unit: 'days' }, zone) - 1;

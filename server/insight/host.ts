@@ -12,7 +12,8 @@ import { TermsInsight, type MonthsPast } from './terms';
 import { InsightThread } from './thread';
 
 export type AskInsight = {
-  impact(before: Setup, after: Setup, now: Instant): Promise<Impact>;
+  /** @param now the day that is asked about; @param today the present */
+  impact(before: Setup, after: Setup, now: Instant, today: Instant): Promise<Impact>;
   door(question: DoorQuestion): Promise<WhoGetsIn>;
   /** What a draft's prices mean to those who have them. */
   prices(before: Setup, after: Setup): Promise<readonly PriceChange[]>;
@@ -35,7 +36,7 @@ export function insightFor({ db, dist }: Pick<Config, 'db' | 'dist'>, pool: Pool
   const insight = new Insight(rowsBy(pool));
   const terms = new TermsInsight(rowsBy(pool), documentsBy(pool));
   return {
-    impact: (before, after, now) => insight.impact(before, after, now),
+    impact: (before, after, now, today) => insight.impact(before, after, now, today),
     door: (question) => insight.door(question),
     prices: (before, after) => terms.prices(before, after),
     coming: (setup, now, end) => terms.coming(setup, now, end),

@@ -5,8 +5,8 @@ import { insight as contract, type ImpactView } from '../../contract';
 import { describe, ruleOf, type Rule } from '../../core/doors';
 import type { Standing } from '../../core/facts';
 import type { PlaceImpact } from '../../core/insight';
-import { sayDate, sayMoney, sayNearDate, type Instant, type MemberId } from '../../core/kernel';
-import { startOfDay } from '../../core/kernel/calendar';
+import { dayOf, sayDate, sayMoney, sayNearDate, type Instant, type MemberId } from '../../core/kernel';
+import { endOfDay, startOfDay } from '../../core/kernel/calendar';
 import { ruleOfBlock } from '../../core/pages';
 import type { Setup } from '../../core/setup';
 import { guard, type Call } from '../callers';
@@ -37,11 +37,13 @@ export const insightApi = ({ db, insight, live, clock }: InsightPorts) => ({
     const { rule, parts, page, block, list = null } = input;
     const was = liveDoor(setup, page, block);
     const before = was && { setup, rule: was };
-    const found = await insight.door({ door: { setup: draft, rule }, parts, before, list, now });
+    const found = await insight.door({ door: { setup: draft, rule }, parts, before, list, now, today });
     return {
       parts: [...found.parts],
       inside: found.inside,
       outside: found.outside,
+      visitors: found.visitors,
+      visitorsBefore: found.visitorsBefore,
       levels: found.levels.map(({ level, count }) => ({
         title: levelOf(level, count, draft),
         count,
@@ -75,7 +77,7 @@ export const insightApi = ({ db, insight, live, clock }: InsightPorts) => ({
     const today = clock.now();
     const { site } = setup.doc;
     const now = dayAsked(input.on, today, setup);
-    const impact = await insight.impact(setup, draft, now);
+    const impact = await insight.impact(setup, draft, now, today);
     const { members, applicants, places, others } = impact;
     const named = (ids: readonly string[]) => namesOf(db, ids, impact.endingSoon);
     return {
@@ -89,7 +91,10 @@ export const insightApi = ({ db, insight, live, clock }: InsightPorts) => ({
         after: place.after,
         in: place.in.length,
         out: place.out.length,
+        visitors: place.visitors.now === place.visitors.after ? null : place.visitors.after ? 'letIn' : 'shutOut',
       })),
+      visitorsIn: visitorPages(places, 'letIn').map((place) => titleOf(place, draft, setup)),
+      visitorsOut: visitorPages(places, 'shutOut').map((place) => titleOf(place, draft, setup)),
       others,
       day: sayNearDate(now, today, site),
     };
@@ -103,9 +108,15 @@ function levelOf(id: string | null, count: number, { doc, levels }: Setup): stri
   return level ? (count === 1 ? level.title : level.plural) : id;
 }
 
-/** Of a day that is over the facts of today would tell nothing true. */
-const dayAsked = (on: string | undefined, today: Instant, { doc }: Setup): Instant =>
-  Math.max(today, (on && startOfDay(on, doc.site.zone)) || today);
+const visitorPages = (places: readonly PlaceImpact[], which: 'letIn' | 'shutOut'): PlaceImpact[] =>
+  places.filter(({ visitors: { now, after } }) => now !== after && after === (which === 'letIn'));
+
+/** The end of a day to come. Of a day that is over the facts of today would tell nothing true. */
+function dayAsked(on: string | undefined, today: Instant, { doc }: Setup): Instant {
+  const { zone } = doc.site;
+  const begins = on && on !== dayOf(today, doc.site) ? startOfDay(on, zone) : null;
+  return begins === null ? today : Math.max(today, endOfDay(begins, zone));
+}
 
 /** What is asked of whoever comes to a place as it is live; null where there is none. */
 function liveDoor(setup: Setup, pageId: string | undefined, blockId: string | undefined): Rule | null {

@@ -2,7 +2,9 @@
 import { afterAll, beforeAll, describe, expect, it } from 'vitest';
 import type { DoorView, ImpactView } from '../../contract';
 import { doorsOf, ruleOf } from '../../core/doors';
-import { readFacts, type Facts } from '../../core/facts';
+import { factsAhead, readFacts, type Facts } from '../../core/facts';
+import { dayOf } from '../../core/kernel';
+import { endOfDay, startOfDay } from '../../core/kernel/calendar';
 import type { Setup } from '../../core/setup';
 import { Caller, makeStack, type Stack } from '../../tests/support/stack';
 import { Insight } from './insight';
@@ -37,7 +39,8 @@ const mayOpen = (setup: Setup, facts: Facts, now: number) => {
 async function oneByOne(now = stack.services.clock.now()) {
   const { live } = stack.services;
   const draft = (await live.draft()).setup;
-  const all = await everybody();
+  const today = stack.services.clock.now();
+  const all = (await everybody()).map((one) => (now > today ? factsAhead(one, today, now) : one));
   const whose = (was: boolean, will: boolean) =>
     all.filter((one) => mayOpen(live.must.setup, one, now) === was && mayOpen(draft, one, now) === will).length;
   return { in: whose(false, true), out: whose(true, false) };
@@ -63,15 +66,31 @@ describe('impact of the draft', () => {
   });
 
   it('is told of another day, by the terms that run then', async () => {
-    const later = stack.services.clock.now() + 200 * 86_400_000;
-    const on = new Date(later).toISOString().slice(0, 10);
+    const { site } = stack.services.live.must.setup.doc;
+    const on = dayOf(stack.services.clock.now() + 200 * 86_400_000, site);
     const told = await impact(on);
-    const at =
-      Date.parse(`${on}T00:00Z`) -
-      (new Date(later).getUTCMonth() > 2 && new Date(later).getUTCMonth() < 9 ? 3_600_000 : 0);
+    const at = endOfDay(startOfDay(on, site.zone)!, site.zone);
     expect([told.in.count, told.out.count]).toEqual(Object.values(await oneByOne(at)));
     expect(told.out.count).not.toBe((await impact()).out.count);
     expect((await odile.get('/desk/setup/impact?on=2026-02-30')).status).toBe(400);
+  });
+
+  it('tells visitors apart: what opens to the world, and what shuts for it', async () => {
+    const { setups } = stack.services;
+    const was = structuredClone(stack.services.live.must.setup.doc);
+    const doc = structuredClone(was);
+    for (const page of doc.pages) {
+      if (page.id === 'my-bees') page.door = { everyone: true };
+      if (page.id === 'about') page.door = { rule: { fact: 'signedIn' } };
+    }
+    await setups.replaceDraft(doc);
+    const told = await impact();
+    expect([told.visitorsIn, told.visitorsOut]).toEqual([['My bees'], ['About']]);
+    expect(told.places.find(({ title }) => title === 'About')).toMatchObject({ in: 0, out: 0, visitors: 'shutOut' });
+    const asked = { rule: { none: [{ fact: 'standing', is: ['lapsed'] }] }, parts: [] };
+    expect((await odile.post<DoorView>('/desk/setup/door', asked)).body.visitors).toBe(true);
+    await setups.replaceDraft(was);
+    await door({ fact: 'level', is: ['friend'], when: 'now' });
   });
 
   it('follows whoever changes, comes and goes, without being read anew', async () => {
@@ -100,10 +119,10 @@ describe('impact of the draft', () => {
       return stack.services.db.query<unknown[]>(sql, params as unknown[]);
     });
     const { setup } = stack.services.live.must;
-    const { people } = await insight.impact(setup, setup, 0);
+    const { people } = await insight.impact(setup, setup, 0, 0);
     expect(people).toBe((await everybody()).length);
     asked.length = 0;
-    await Promise.all([insight.impact(setup, setup, 0), insight.impact(setup, setup, 0)]);
+    await Promise.all([insight.impact(setup, setup, 0, 0), insight.impact(setup, setup, 0, 0)]);
     expect(asked.filter((sql) => sql.includes('f.member >'))).toEqual([]);
     expect(asked.filter((sql) => sql.includes('changed_at')).length).toBe(2);
   });

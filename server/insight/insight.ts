@@ -19,6 +19,8 @@ export type DoorQuestion = {
   readonly before: DoorAsked | null;
   readonly list: DoorList | null;
   readonly now: Instant;
+  /** The present, where `now` is a day to come. */
+  readonly today: Instant;
 };
 
 /** Rows read in one go. */
@@ -35,14 +37,18 @@ export class Insight {
 
   constructor(private readonly query: Query) {}
 
-  impact(before: Setup, after: Setup, now: Instant): Promise<Impact> {
-    return this.inTurn(async () => impactOf(before, after, await this.refreshed(before.doc.site.zone), now));
+  impact(before: Setup, after: Setup, now: Instant, today: Instant): Promise<Impact> {
+    return this.inTurn(async () => {
+      const people = await this.refreshed(before.doc.site.zone);
+      return impactOf(before, after, people.ahead(today, now), now);
+    });
   }
 
-  door({ door, parts, before, list, now }: DoorQuestion): Promise<WhoGetsIn> {
-    return this.inTurn(async () =>
-      whoGetsIn(door, parts, before, list, await this.refreshed(door.setup.doc.site.zone), now),
-    );
+  door({ door, parts, before, list, now, today }: DoorQuestion): Promise<WhoGetsIn> {
+    return this.inTurn(async () => {
+      const people = await this.refreshed(door.setup.doc.site.zone);
+      return whoGetsIn(door, parts, before, list, people.ahead(today, now), now);
+    });
   }
 
   private inTurn<T>(work: () => Promise<T>): Promise<T> {

@@ -17,7 +17,13 @@ type PlainQuestion = Omit<DoorQuestion, 'door' | 'before'> & {
 };
 
 export type Question =
-  | { readonly about: 'impact'; readonly before: SetupDocument; readonly after: SetupDocument; readonly now: Instant }
+  | {
+      readonly about: 'impact';
+      readonly before: SetupDocument;
+      readonly after: SetupDocument;
+      readonly now: Instant;
+      readonly today: Instant;
+    }
   | ({ readonly about: 'door' } & PlainQuestion)
   | { readonly about: 'prices'; readonly before: SetupDocument; readonly after: SetupDocument }
   | { readonly about: 'coming'; readonly setup: SetupDocument; readonly now: Instant; readonly end: Instant }
@@ -47,8 +53,8 @@ export class InsightThread {
     private readonly database: Readonly<Record<string, unknown>>,
   ) {}
 
-  impact(before: Setup, after: Setup, now: Instant): Promise<Impact> {
-    return this.ask<'impact'>({ about: 'impact', before: before.doc, after: after.doc, now });
+  impact(before: Setup, after: Setup, now: Instant, today: Instant): Promise<Impact> {
+    return this.ask<'impact'>({ about: 'impact', before: before.doc, after: after.doc, now, today });
   }
   door({ door, before, ...rest }: DoorQuestion): Promise<WhoGetsIn> {
     const plain = ({ setup, rule }: DoorQuestion['door']) => ({ setup: setup.doc, rule });

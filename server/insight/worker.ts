@@ -23,7 +23,7 @@ const setupOf = (doc: unknown) => {
 function answerTo(question: Question): Promise<Answered['answer']> {
   switch (question.about) {
     case 'impact':
-      return insight.impact(setupOf(question.before), setupOf(question.after), question.now);
+      return insight.impact(setupOf(question.before), setupOf(question.after), question.now, question.today);
     case 'prices':
       return terms.prices(setupOf(question.before), setupOf(question.after));
     case 'coming':

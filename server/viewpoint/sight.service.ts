@@ -1,8 +1,8 @@
 /** Purpose: the viewpoint: what one person, on one day, can open. */
 import type { DataSource } from 'typeorm';
 import type { DoorSightView, SightView, TraceView } from '../../contract';
-import { explain, ruleOf, type Rule, type Trace } from '../../core/doors';
-import { factsAsOf, sayStanding, visitorFacts, type Facts } from '../../core/facts';
+import { doorsOf, explain, ruleOf, type Rule, type Trace } from '../../core/doors';
+import { factsAhead, factsAsOf, sayStanding, visitorFacts, type Facts } from '../../core/facts';
 import { pathOf, waitsAt } from '../../core/joining';
 import {
   begins,
@@ -15,7 +15,7 @@ import {
   type MemberId,
   type PathId,
 } from '../../core/kernel';
-import { daysBetween, startOfDay } from '../../core/kernel/calendar';
+import { daysBetween, endOfDay, startOfDay } from '../../core/kernel/calendar';
 import { hrefOfPage, pagesSeen, resolvePage, sayWays, sightSentence, wordsFor, type PageItem } from '../../core/pages';
 import type { Setup } from '../../core/setup';
 import { applicationOfMember } from '../joining';
@@ -27,14 +27,13 @@ import { viewpointSays } from './viewpoint.sentences';
 /** Whose eyes, and when. `before`: the person as known now, where the day is one on which they were not here yet. */
 export type Viewpoint = { readonly facts: Facts; readonly at: Instant; readonly before: Facts | null };
 
-/** The same time of day on another calendar day; `now` itself when no day is named. */
+/** The end of another calendar day, so that what ends on it has ended; `now` itself when no other day is named. */
 export function instantOn(day: string | undefined, now: Instant, setup: Setup): Instant {
   const { zone } = setup.doc.site;
   const today = dayOf(now, setup.doc.site);
   if (!day || day === today) return now;
   const start = startOfDay(day, zone);
-  const own = startOfDay(today, zone);
-  return start === null || own === null ? now : start + (now - own);
+  return start === null ? now : endOfDay(start, zone);
 }
 
 export class Sight {
@@ -50,7 +49,7 @@ export class Sight {
     if (person === 'visitor') return { facts: visitorFacts, at, before: null };
     const facts = (await isMember(this.db.manager, person)) ? await factsOf(this.db.manager, person as MemberId) : null;
     if (!facts) return this.ofMadeUp(person, at, now, setup);
-    if (at >= now) return { facts, at, before: null };
+    if (at >= now) return { facts: factsAhead(facts, now, at), at, before: null };
     const then = factsAsOf(facts, await pastOf(this.db.manager, person as MemberId), at);
     return then ? { facts: then, at, before: null } : { facts: visitorFacts, at, before: facts };
   }
@@ -62,9 +61,15 @@ export class Sight {
     return (facts.joinedAt ?? 0) <= at ? { facts, at, before: null } : { facts: visitorFacts, at, before: facts };
   }
 
-  async view(view: Viewpoint, now: Instant, live: Live): Promise<SightView> {
-    const { setup, doors } = live;
+  /** What was live on a day that is over; on any other what is live, or drafted. */
+  async liveOn(at: Instant, now: Instant, live: Live): Promise<Live> {
+    const then = at < now ? await this.setups.liveAt(at) : null;
+    return then ? { ...live, ...then, doors: doorsOf(then.setup) } : live;
+  }
+
+  async view(view: Viewpoint, now: Instant, present: Live): Promise<SightView> {
     const { facts, at, before } = view;
+    const { setup, doors } = await this.liveOn(at, now, present);
     const who = before ?? facts;
     const { site } = setup.doc;
     const words = viewpointSays(site);

@@ -41,20 +41,21 @@ export const viewpointRoute =
     const known = /^(visitor|[a-z0-9]{20})$/.test(person) && /^\d{4}-\d{2}-\d{2}$/.test(day);
     const view = live && known ? await ports.sight.of(person, day, now, live.setup) : null;
     if (!live || !view) return refuse('not-found');
+    const shown = await ports.sight.liveOn(view.at, now, live);
     const base = `/viewpoint/${drafted ? 'draft/' : ''}${person}/${day}`;
     const through = { money: staffMay(money.list, staff.parts) };
     const looker = { facts: view.facts, session: null, now: view.at, through };
     const query = req.originalUrl.includes('?') ? req.originalUrl.slice(req.originalUrl.indexOf('?')) : '';
     const preview = drafted && req.query['preview'] === 'form';
-    let place = await placeFor(`/${rest.join('/')}${query}`, looker, live, ports.sources, preview);
-    if (place.is === 'elsewhere') place = await placeFor(place.to, looker, live, ports.sources);
+    let place = await placeFor(`/${rest.join('/')}${query}`, looker, shown, ports.sources, preview);
+    if (place.is === 'elsewhere') place = await placeFor(place.to, looker, shown, ports.sources);
     if (place.is === 'elsewhere') return refuse('not-found');
-    const words = viewpointSays(live.setup.doc.site);
-    const { html, source } = await ports.site.document(place.view, live);
+    const words = viewpointSays(shown.setup.doc.site);
+    const { html, source } = await ports.site.document(place.view, shown);
     const who = (view.before ?? view.facts).name ?? words.aVisitor;
     // Within the desk the mount says so already.
     const alone = req.headers['sec-fetch-dest'] !== 'iframe';
-    const date = sayDate(view.at, live.setup.doc.site);
+    const date = sayDate(view.at, shown.setup.doc.site);
     const says = view.at >= now ? words.wouldSee({ who, date }) : words.saw({ who, date });
     res.status(200);
     res.setHeader('Content-Type', 'text/html; charset=utf-8');

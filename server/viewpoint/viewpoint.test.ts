@@ -38,7 +38,9 @@ describe('what a person can open', () => {
   it('changes with the day: a term that will have ended', async () => {
     const ida = await idOf('Ida Marrowby');
     const later = await sight(ida, day(800));
-    expect(later.sentence).toBe('Opens 7 of 10 pages.');
+    // Her membership has ended by then, and so has her standing.
+    expect(later.sentence).toMatch(/^Opens 5 of 10 pages\b/);
+    expect(later.person.standing).toBe('lapsed');
     expect(later.distance).toBe('in 800 days');
     expect((await sight(ida, day(-1))).distance).toBe('1 day ago');
     expect((await sight(ida)).distance).toMatch(/^today, \d\d:\d\d$/);
@@ -186,8 +188,9 @@ describe('another day at the same time', () => {
   it('keeps the time of day through a change of the clocks', () => {
     expect(instantOn(undefined, NOW, quillmoor)).toBe(NOW);
     expect(instantOn('2026-10-14', NOW, quillmoor)).toBe(NOW);
-    // After 25 October London is an hour nearer to UTC: 10:00 there is 10:00Z.
-    expect(new Date(instantOn('2026-10-26', NOW, quillmoor)).toISOString()).toBe('2026-10-26T10:00:00.000Z');
+    // The end of the day: of 24 October by summer time, of 26 October by that of winter.
+    expect(new Date(instantOn('2026-10-24', NOW, quillmoor)).toISOString()).toBe('2026-10-24T22:59:59.999Z');
+    expect(new Date(instantOn('2026-10-26', NOW, quillmoor)).toISOString()).toBe('2026-10-26T23:59:59.999Z');
   });
 });
 

@@ -80,6 +80,12 @@ const changed = computed((): DoorList => (props.data?.change?.letIn ? 'letIn' : 
           </p>
         </div>
       </div>
+      <p class="who__visitors">
+        <b>{{ data.visitors ? says.visitorsIn : says.visitorsShut }}</b>
+        <span v-if="data.visitorsBefore !== null && data.visitorsBefore !== data.visitors" class="quiet">{{
+          data.visitorsBefore ? says.visitorsWereIn : says.visitorsWereShut
+        }}</span>
+      </p>
       <p v-if="impact" class="who__impact">
         <b>{{ impact }}</b>
         <KitButton kind="link" @click="list = changed">{{
@@ -154,6 +160,11 @@ const changed = computed((): DoorList => (props.data?.change?.letIn ? 'letIn' : 
   display: flex;
   justify-content: space-between;
   gap: 12px;
+}
+.who__visitors {
+  display: flex;
+  gap: 8px;
+  margin: 2px 0 6px;
 }
 .who__impact {
   display: flex;

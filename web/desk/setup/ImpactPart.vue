@@ -27,7 +27,9 @@ const { data, error, refetch } = useQuery({
 const head = computed(() => {
   if (!data.value) return '';
   const [letsIn, shutsOut] = [data.value.in.count, data.value.out.count];
-  if (letsIn === 0 && shutsOut === 0) return says.sameForAll;
+  const { visitorsIn, visitorsOut } = data.value;
+  if (letsIn === 0 && shutsOut === 0)
+    return visitorsIn.length + visitorsOut.length ? says.visitorsAlone : says.sameForAll;
   if (shutsOut === 0) return says.letsInOnly({ count: letsIn });
   return letsIn === 0 ? says.shutsOutOnly({ count: shutsOut }) : says.letsAndShuts({ letsIn, shutsOut });
 });
@@ -45,6 +47,10 @@ const namesOf = (rows: ImpactView['in']['rows']) =>
     .slice(0, all.value ? undefined : FEW)
     .map(({ name }) => name)
     .join(', ');
+const anybody = computed(() => {
+  const { in: letIn, out, visitorsIn, visitorsOut } = data.value!;
+  return letIn.count + out.count + visitorsIn.length + visitorsOut.length > 0;
+});
 const endsSoon = computed(() => data.value?.out.rows.filter((row) => row.endsSoon).length ?? 0);
 </script>
 
@@ -53,9 +59,11 @@ const endsSoon = computed(() => data.value?.out.rows.filter((row) => row.endsSoo
     <Trouble v-if="error && !data" :error="error" @again="refetch()" />
     <Waiting v-else-if="!data" :rows="3" />
     <template v-else>
-      <div class="impact__note" :class="{ 'impact__note--none': data.in.count + data.out.count === 0 }">
+      <div class="impact__note" :class="{ 'impact__note--none': !anybody }">
         <h3>{{ head }}</h3>
         <p>
+          <template v-if="data.visitorsIn.length">{{ says.opensToVisitors({ pages: data.visitorsIn }) }}</template>
+          <template v-if="data.visitorsOut.length"> {{ says.shutsToVisitors({ pages: data.visitorsOut }) }}</template>
           {{ says.eachOnce({ day: data.day }) }}
           <template v-if="data.applicantsIn">{{ says.applicantsLetIn({ count: data.applicantsIn }) }}</template>
           <template v-if="data.applicantsOut"> {{ says.applicantsShutOut({ count: data.applicantsOut }) }}</template>
@@ -71,6 +79,7 @@ const endsSoon = computed(() => data.value?.out.rows.filter((row) => row.endsSoo
             <th scope="col">{{ says.afterwards }}</th>
             <th scope="col">{{ says.letIn }}</th>
             <th scope="col">{{ says.shutOut }}</th>
+            <th scope="col">{{ says.visitors }}</th>
           </tr>
         </thead>
         <tbody>
@@ -80,6 +89,7 @@ const endsSoon = computed(() => data.value?.out.rows.filter((row) => row.endsSoo
             <td>{{ place.after }}</td>
             <td>{{ place.in }}</td>
             <td>{{ place.out }}</td>
+            <td>{{ place.visitors ? says[place.visitors] : says.asBefore }}</td>
           </tr>
         </tbody>
       </table>
