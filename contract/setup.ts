@@ -66,6 +66,9 @@ export const setupProblems = {
   'draft-changed': { status: 409, title: 'The draft was changed meanwhile' },
 } as const satisfies ProblemList;
 
+/** `kept`: what is not in it and is in use, which stays in the draft as retired. */
+const Replaced = z.object({ stamp: text, kept: z.array(text) });
+
 export const setup = {
   draft: endpoint(editors, 'GET', '/desk/setup/draft', 'The draft, item by item, and what is live').output(DraftView),
   save: endpoint(editors, 'POST', '/desk/setup/items/{kind}/{id}', 'Saves one item of the draft')
@@ -85,7 +88,10 @@ export const setup = {
     .output(z.object({ done: z.literal(true) })),
   replace: endpoint(editors, 'POST', '/desk/setup/draft', 'Replaces the whole draft by a document')
     .input(z.object({ document: body, stamp: text }))
-    .output(z.object({ stamp: text })),
+    .output(Replaced),
+  restore: endpoint(editors, 'POST', '/desk/setup/restore', 'Brings an earlier revision back into the draft')
+    .input(z.object({ number: z.int().min(1), stamp: text }))
+    .output(Replaced),
   people: endpoint(
     editors,
     'GET',

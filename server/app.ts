@@ -64,6 +64,7 @@ export async function makeApp(ports: AppPorts, log: Log): Promise<Express> {
     bodies(
       sendProblem,
       (path) => plainForm.test(path),
+      (path) => path === '/api/desk/setup/draft',
       (path) => (brought.test(path) ? MOST_BROUGHT : pictured.test(path) ? MOST_UPLOADED : 0),
     ),
     squeeze(),

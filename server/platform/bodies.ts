@@ -8,6 +8,8 @@ import type { ProblemCode } from '../../contract';
 import { platformSays as says } from './platform.sentences';
 
 export const MOST_BYTES = 256 * 1024;
+/** A whole set-up, which is brought in as one. */
+const MOST_SETUP = 20 * 1024 * 1024;
 /** Pictures with the answers beside them. */
 export const MOST_UPLOADED = 9 * 1024 * 1024;
 /** A file of the site. */
@@ -25,14 +27,18 @@ type Refuse = (res: Response, code: ProblemCode, detail: string) => void;
 /**
  * @param refuse answers with a problem
  * @param forms whether a plain form may be sent to this path
+ * @param whole whether a whole set-up may be sent to this path
  * @param uploads how many bytes with files among them may be sent to this path; 0 for none
  */
 export function bodies(
   refuse: Refuse,
   forms: (path: string) => boolean,
+  whole: (path: string) => boolean,
   uploads: (path: string) => number,
 ): RequestHandler[] {
   let under = 0;
+  const json = (limit: number) => express.json({ limit, inflate: false, type: 'application/json' });
+  const [usual, large] = [json(MOST_BYTES), json(MOST_SETUP)];
   const gate: RequestHandler = (req, res, next) => {
     const length = Number(req.headers['content-length'] ?? 0);
     const chunked = req.headers['transfer-encoding'] !== undefined;
@@ -43,7 +49,7 @@ export function bodies(
     };
     const room = uploads(req.path);
     const uploaded = room > 0 && Boolean(req.is('multipart/form-data'));
-    const most = uploaded ? room : MOST_BYTES;
+    const most = uploaded ? room : whole(req.path) ? MOST_SETUP : MOST_BYTES;
     const tooLarge = says.uploadTooLarge({ size: Math.floor(room / 1024 / 1024) - 1 });
     if (length > most) return no('too-large', uploaded ? tooLarge : says.tooLarge);
     const packed = req.headers['content-encoding'];
@@ -64,7 +70,7 @@ export function bodies(
   };
   return [
     gate,
-    express.json({ limit: MOST_BYTES, inflate: false, type: 'application/json' }),
+    (req, res, next) => (whole(req.path) ? large : usual)(req, res, next),
     // What is read of a body walks down it; no screen sends anything nearly so deep.
     (req, res, next) => (isTooDeep(req.body) ? refuse(res, 'bad-input', says.tooDeep) : next()),
     express.urlencoded({ limit: MOST_BYTES, inflate: false, extended: false, parameterLimit: 400 }),

@@ -192,3 +192,41 @@ it('the draft is looked at through somebody’s eyes, and the site stays as it i
   expect((await tamsin.raw(`/viewpoint/visitor/${today}/about`)).status).toBe(200);
   expect((await tamsin.get('/desk/viewpoint?person=visitor&draft=yes')).status).toBe(403);
 });
+
+describe('an earlier revision', () => {
+  it('comes back by its number; what is newer and in use comes in as retired, and is told', async () => {
+    const { setups } = stack.services;
+    const before = await setups.revision();
+    const live = structuredClone(stack.services.live.must.setup.doc);
+    await setups.replaceDraft(live);
+    await stack.publish((doc) => {
+      doc.groups.push({ id: 'bakers', title: 'Bakers' } as never, { id: 'brewers', title: 'Brewers' } as never);
+    });
+    const [member] = await stack.query<{ id: string }>('SELECT id FROM member LIMIT 1');
+    await stack.query(`INSERT INTO member_group (member, group_id, since) VALUES (?, 'bakers', UTC_TIMESTAMP(3))`, [
+      member!.id,
+    ]);
+    const { stamp } = await draft();
+    const back = await wilf.post<{ kept: string[] }>('/desk/setup/restore', { number: before, stamp });
+    expect([back.status, back.body.kept]).toEqual([200, ['Bakers']]);
+    const groups = (await draft()).items.filter(({ kind }) => kind === 'group');
+    expect(groups.find(({ id }) => id === 'bakers')!.body).toMatchObject({ retired: true });
+    expect(groups.some(({ id }) => id === 'brewers')).toBe(false);
+    const published = await wilf.post('/desk/setup/publish', { stamp: (await draft()).stamp, note: 'Back' });
+    expect(published.status).toBe(200);
+    expect((await wilf.post('/desk/setup/restore', { number: 9_999, stamp: (await draft()).stamp })).status).toBe(404);
+  });
+
+  it('larger than anything else that is sent is brought in as a file', async () => {
+    const large = quillmoorDocument();
+    const page = large.pages.find(({ id }) => id === 'about')!;
+    for (let n = 0; n < 300; n++)
+      large.pages.push({ ...structuredClone(page), id: `about-${n}` as never, address: `about-${n}` });
+    expect(JSON.stringify(large).length).toBeGreaterThan(400_000);
+    const { stamp } = await draft();
+    expect((await wilf.post('/desk/setup/draft', { document: large, stamp })).status).toBe(200);
+    // Everywhere else nothing so large is read.
+    const sent = { kind: 'page', id: 'about', version: 1, body: { words: 'x'.repeat(300_000) } };
+    expect((await wilf.post('/desk/setup/item', sent)).status).toBe(413);
+  });
+});

@@ -75,6 +75,8 @@ export const setupApi = ({ setups, live, acts, clock, reviewers, cards, moneyMov
     return problem('stale', { detail });
   }
 
+  const replaced = ({ stamp, kept }: { stamp: string; kept: readonly string[] }) => ({ stamp, kept: [...kept] });
+
   /** An act on the draft: in its transaction, with who did it. */
   async function work<T, R>(
     context: Call,
@@ -155,9 +157,20 @@ export const setupApi = ({ setups, live, acts, clock, reviewers, cards, moneyMov
       if (!made.ok) throw faultsProblem(made.refusal, says().noDocument({ says: said(made.refusal) }));
       const done = await work(context, 'setup.replaced', input, null, async (manager, hand) => {
         if ((await setups.draft(manager)).stamp !== input.stamp) return refuse({ code: 'draft-changed' } as const);
-        return ok(await setups.replaceDraft(made.value.doc, manager, hand));
+        return ok(await setups.replaceKeeping(made.value.doc, manager, hand));
       });
-      if (done.ok) return { stamp: done.value.value };
+      if (done.ok) return replaced(done.value.value);
+      throw problem('draft-changed', { detail: says().draftChanged });
+    }),
+
+    restore: api.restore.handler(async ({ input, context }) => {
+      const made = makeSetup(await setups.document(input.number));
+      if (!made.ok) throw problem('not-found', { detail: says().noRevision });
+      const done = await work(context, 'setup.restored', input, { number: input.number }, async (manager, hand) => {
+        if ((await setups.draft(manager)).stamp !== input.stamp) return refuse({ code: 'draft-changed' } as const);
+        return ok(await setups.replaceKeeping(made.value.doc, manager, hand));
+      });
+      if (done.ok) return replaced(done.value.value);
       throw problem('draft-changed', { detail: says().draftChanged });
     }),
 
@@ -180,7 +193,9 @@ export const setupApi = ({ setups, live, acts, clock, reviewers, cards, moneyMov
           );
         if (refusal.code === 'in-use')
           throw problem('in-use', {
-            detail: says().usedBy({ uses: refusal.items.flatMap(({ rows }) => rows.map(({ what }) => what)) }),
+            detail: refusal.items
+              .map(({ where, rows }) => says().itemUsedBy({ item: where, uses: rows.map(({ what }) => what) }))
+              .join(' '),
           });
         if (refusal.code === 'nothing-new') throw problem('draft-changed', { detail: says().nothingNew });
         throw problem('draft-changed', { detail: says().draftChanged });

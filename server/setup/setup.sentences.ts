@@ -7,6 +7,7 @@ export const setupSays = sentences({
   staleUnknown: 'Somebody changed this meanwhile.',
   cannotSave: 'This cannot be saved as it is: {says}',
   usedBy: 'It is used by {uses}. Retire it instead: those who have it keep it, and nobody new meets it.',
+  itemUsedBy: '“{item}” is used by {uses}. Bring it back and retire it instead.',
   usedIn: 'It is used in the set-up. Take it out there first, or retire it.',
   draftChanged: 'Somebody changed the draft after you looked at it. Look once more, then publish.',
   nothingNew: 'This draft is live already: there is nothing new to publish.',

@@ -322,6 +322,30 @@ export class SetupStore {
   }
 
   /**
+   * Replaces the whole draft by a document that may be older than what people have come to since: what it lacks and rows
+   * point at stays in the draft as retired, so that it can be published. @returns those by their titles
+   */
+  async replaceKeeping(
+    doc: SetupDocument,
+    joined: EntityManager,
+    hand: Hand | null,
+  ): Promise<{ readonly stamp: string; readonly kept: readonly string[] }> {
+    await this.bringUp(joined);
+    const there = new Set(itemsOf(doc).map(({ kind, id }) => `${kind}/${id}`));
+    const whole = structuredClone(doc) as unknown as Record<string, { id: string; title?: string; label?: string }[]>;
+    const kept: string[] = [];
+    for (const { kind, id, live, draft } of await joined.getRepository(SetupItemRow).find()) {
+      const body = (draft ?? live) as { id: string; title?: string; label?: string } | null;
+      if (!body || there.has(`${kind}/${id}`) || !(kind in this.rowUses)) continue;
+      if (!(await this.usesOf(joined, kind as ItemKind, id, doc.site)).some(sawUse)) continue;
+      whole[listKinds[kind as ListItemKind].list]!.push({ ...body, retired: true } as never);
+      kept.push(body.title ?? body.label ?? id);
+    }
+    const stamp = await this.replaceDraft(whole as unknown as SetupDocument, joined, hand);
+    return { stamp, kept };
+  }
+
+  /**
    * Makes the draft live as the next revision, with all that this means for people, in one transaction. Refuses a draft
    * with holes, naming them all, one that is no longer what was read, and one that takes away what rows point at.
    */
@@ -349,9 +373,9 @@ export class SetupStore {
       if (forbidden.length) return refuse({ code: 'setup-faults', faults: forbidden });
       const gone = rows.filter((row) => row.draft === null);
       const missed = [];
-      for (const { kind, id } of gone) {
+      for (const { kind, id, live } of gone) {
         const uses = (await this.usesOf(manager, kind as ItemKind, id, made.value.doc.site)).filter(sawUse);
-        if (uses.length) missed.push({ where: `${kind} ${id}`, rows: uses });
+        if (uses.length) missed.push({ where: titleOf(live) ?? `${kind} ${id}`, rows: uses });
       }
       if (missed.length) return refuse({ code: 'in-use', items: missed });
       // Of two who publish one draft the second finds that it is live already.
@@ -403,6 +427,12 @@ export class SetupStore {
       order: { number: 'DESC' },
     });
   }
+}
+
+/** What an item is called, of whatever kind it is. */
+function titleOf(body: unknown): string | undefined {
+  const { title, label } = (body ?? {}) as { title?: string; label?: string };
+  return title ?? label;
 }
 
 const stale = (row: Row | null) => ({

@@ -8,6 +8,7 @@ import KitButton from '../../kit/KitButton.vue';
 import KitFile from '../../kit/KitFile.vue';
 import Trouble from '../../kit/Trouble.vue';
 import Waiting from '../../kit/Waiting.vue';
+import type { Sent } from '../../kit/api';
 import { calls } from '../calls';
 import { useNotice } from '../notice';
 import { reader } from '../reader';
@@ -65,19 +66,28 @@ const title = computed(() =>
     : says.compared({ from: nameOf(from.value), to: nameOf(to.value) }),
 );
 
-async function replace(document: unknown, told: string): Promise<void> {
+type Replaced = { readonly kept: readonly string[] };
+/** @param bring sends what takes the draft's place, made from the draft of that stamp */
+async function replace(
+  bring: (stamp: string, sent: { context: Sent }) => Promise<Replaced>,
+  told: string,
+): Promise<void> {
   unsettled.value = !(await draft.settled());
   if (unsettled.value) return;
   await draft.load();
   const stamp = draft.view?.stamp ?? '';
-  const done = await send((sent) =>
-    calls.setup.replace({ document: document as Record<string, unknown>, stamp }, sent),
-  );
+  const done = await send((sent) => bring(stamp, sent));
   if (!done) return;
   await draft.load();
-  notice.tell(told);
+  notice.tell(done.kept.length ? says.keptRetired({ told, items: [...done.kept] }) : told);
   emit('close');
 }
+const bringIn = (document: Record<string, unknown>) =>
+  replace((stamp, sent) => calls.setup.replace({ document, stamp }, sent), says.broughtIn);
+/** By its number: the server has it. */
+const restore = (number: number) =>
+  replace((stamp, sent) => calls.setup.restore({ number, stamp }, sent), says.restored({ number }));
+
 async function choose(file: File): Promise<void> {
   const read = await readSetupFile(file);
   fileTrouble.value = read.ok ? null : read.refusal;
@@ -170,20 +180,12 @@ const restores = computed(() => {
           {{ brought ? says.bringInNote : old && restores ? says.restoreNote({ number: old }) : '' }}
         </p>
         <p class="publish__acts">
-          <KitButton
-            v-if="brought"
-            kind="primary"
-            :disabled="busy"
-            @click="replace(brought.document, says.broughtIn)"
-            >{{ says.bringItIn }}</KitButton
-          >
-          <KitButton
-            v-else-if="old && restores"
-            kind="primary"
-            :disabled="busy"
-            @click="replace(documents.get(old), says.restored({ number: old }))"
-            >{{ says.restore({ number: old }) }}</KitButton
-          >
+          <KitButton v-if="brought" kind="primary" :disabled="busy" @click="bringIn(brought.document)">{{
+            says.bringItIn
+          }}</KitButton>
+          <KitButton v-else-if="old && restores" kind="primary" :disabled="busy" @click="restore(old)">{{
+            says.restore({ number: old })
+          }}</KitButton>
           <KitButton :disabled="!after" @click="after && downloadSetup(after.doc, to || null)">{{
             says.exportFile
           }}</KitButton>

@@ -63,6 +63,7 @@ export const setupSays = sentences({
   author: '{at}, {author}',
   firstPublication: 'no note',
   compared: 'From {from} to {to}',
+  keptRetired: '{told} Not in it, and still in use: {items}. It stays in the draft as retired.',
   theDraft: 'the draft',
   revisionOf: 'revision {number}',
   differences: { none: 'no difference', one: '{count} difference', other: '{count} differences' },
