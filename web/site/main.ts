@@ -7,14 +7,17 @@ import { tellHeight } from './embedded';
 import { readTyped } from './form/typed';
 import { fetchPlace } from './places';
 
+const withoutHash = ({ fullPath }: { readonly fullPath: string }): string => fullPath.split('#')[0]!;
+
 async function main(): Promise<void> {
   const view = JSON.parse(document.getElementById('view')!.textContent!) as SiteView;
   readTyped();
   const { app, router, site } = makeSite(view, createWebHistory());
   router.beforeResolve(async (to, from) => {
     if (from === START_LOCATION) return true;
-    if (to.path === from.path && (to.hash || from.hash)) return true;
-    const fetched = await fetchPlace(to.fullPath.split('#')[0]!);
+    // Within one place, from one page of a form to another; another query is another place.
+    if (to.hash !== from.hash && withoutHash(to) === withoutHash(from)) return true;
+    const fetched = await fetchPlace(withoutHash(to));
     if ('elsewhere' in fetched) return fetched.elsewhere;
     if ('trouble' in fetched) {
       site.trouble = fetched.trouble;
