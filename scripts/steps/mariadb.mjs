@@ -4,12 +4,14 @@
  */
 import { spawn } from 'node:child_process';
 import { randomBytes } from 'node:crypto';
-import { existsSync, mkdirSync, readFileSync, rmSync, statSync, writeFileSync } from 'node:fs';
+import { existsSync, mkdirSync, mkdtempSync, readFileSync, rmSync, statSync, writeFileSync } from 'node:fs';
+import { tmpdir } from 'node:os';
 import { dirname, join, resolve } from 'node:path';
 import { portIsFree } from './ports.mjs';
 import { giveTo, readPrivate, refuseLink, writePrivate } from './private.mjs';
 import { run, whereIs } from './run.mjs';
 import { Obstacle, say } from './say.mjs';
+import { waitUntil } from './waiting.mjs';
 
 const root = process.getuid?.() === 0;
 
@@ -56,28 +58,29 @@ export async function startMariadb({ folder, port, memory = '256M', quick = fals
   );
   let errors = '';
   child.stderr.on('data', (chunk) => (errors = (errors + chunk).slice(-6000)));
-  let running = true;
-  const ended = new Promise((done) => child.once('exit', done)).then(() => (running = false));
   const part = {
     pid: child.pid,
+    running: true,
     port,
     password,
-    ended,
+    ended: new Promise((done) => child.once('exit', done)),
     stop: async () => {
       // A word that comes before the server listens to signals is lost, so it is told until it has ended.
-      const tell = () => running && child.kill('SIGTERM');
+      const tell = () => part.running && child.kill('SIGTERM');
       const again = setInterval(tell, 1_000);
       tell();
-      await ended;
+      await part.ended;
       clearInterval(again);
     },
   };
+  void part.ended.then(() => (part.running = false));
   started(part);
-  for (let tries = 0; await portIsFree(port); tries++) {
-    if (!running) throw new Obstacle(`MariaDB did not start. Its last words:\n${errors}`);
-    if (tries > 600) throw new Obstacle(`MariaDB did not answer within a minute.\n${errors}`);
-    await new Promise((wait) => setTimeout(wait, 100));
-  }
+  await waitUntil({
+    what: 'MariaDB',
+    part,
+    ready: async () => !(await portIsFree(port)),
+    words: () => `Its last words:\n${errors}`,
+  });
   return part;
 }
 
@@ -87,13 +90,25 @@ async function make(data, user) {
   rmSync(data, { recursive: true, force: true });
   mkdirSync(data, { recursive: true });
   if (user) giveTo(data, user);
-  await run(whereIs('mariadb-install-db', 'mysql_install_db'), [
-    '--no-defaults',
-    `--datadir=${data}`,
-    '--auth-root-authentication-method=socket',
-    '--skip-test-db',
-    ...(user ? [`--user=${user.name}`] : []),
-  ]);
+  // Two that are made at once must not share a folder for what they write for a moment.
+  const passing = mkdtempSync(join(tmpdir(), 'admissa-db-'));
+  if (user) giveTo(passing, user);
+  try {
+    await run(
+      whereIs('mariadb-install-db', 'mysql_install_db'),
+      [
+        '--no-defaults',
+        `--datadir=${data}`,
+        `--tmpdir=${passing}`,
+        '--auth-root-authentication-method=socket',
+        '--skip-test-db',
+        ...(user ? [`--user=${user.name}`] : []),
+      ],
+      { env: { ...process.env, TMPDIR: passing } },
+    );
+  } finally {
+    rmSync(passing, { recursive: true, force: true });
+  }
   writeFileSync(join(data, 'made'), '');
 }
 

@@ -13,6 +13,7 @@ import { portIsFree } from './ports.mjs';
 import { readPrivate, refuseLink, writePrivate } from './private.mjs';
 import { endRunning, run, whenToldToStop } from './run.mjs';
 import { Obstacle, giveUp, say } from './say.mjs';
+import { waitUntil } from './waiting.mjs';
 
 /** What the card stand-in and the product know each other by: made once, and read by their owner alone. */
 function secretsOf(folder) {
@@ -96,17 +97,17 @@ export async function serve(root, options, extra) {
     const file = (name) => join(root, 'dist/server', `${name}.js`);
     say('Starting the mail stand-in');
     started(child(file('mail'), env, root));
-    await answers(options.mailPage, parts);
+    await answers('the mail stand-in', options.mailPage, parts.at(-1));
     say('Starting the card stand-in');
     started(child(file('cards'), env, root));
-    await answers(options.cards, parts);
+    await answers('the card stand-in', options.cards, parts.at(-1));
     if (extra.demo) {
       say('Loading Quillmoor');
       await run(process.execPath, [file('seed'), '--members', String(options.members)], { cwd: root, env });
     }
     say('Starting the product');
     started(child(file('main'), env, root));
-    await answers(options.port, parts);
+    await answers('the product', options.port, parts.at(-1));
     for (const part of parts)
       void part.ended.then(() => {
         if (stopping) return;
@@ -137,17 +138,17 @@ function child(file, env, cwd) {
   return part;
 }
 
-async function answers(port, parts) {
-  for (let tries = 0; tries < 300; tries++) {
-    if (parts.some((part) => part.running === false))
-      throw new Obstacle('A part ended before it was ready; its own words are above.');
-    try {
-      const response = await fetch(`http://127.0.0.1:${port}/health/ready`);
-      if (response.status < 500) return;
-    } catch {
-      // Not listening yet.
-    }
-    await new Promise((wait) => setTimeout(wait, 100));
-  }
-  throw new Obstacle(`Nothing answered on port ${port} within half a minute.`);
-}
+/** Waits until the part at `port` says that it is ready. */
+const answers = (what, port, part) =>
+  waitUntil({
+    what,
+    part,
+    ready: async () => {
+      try {
+        return (await fetch(`http://127.0.0.1:${port}/health/ready`)).status < 500;
+      } catch {
+        // Not listening yet.
+        return false;
+      }
+    },
+  });
