@@ -230,3 +230,30 @@ describe('an earlier revision', () => {
     expect((await wilf.post('/desk/setup/item', sent)).status).toBe(413);
   });
 });
+
+describe('matters of money', () => {
+  it('are changed by staff who handle money; an editor saves the rest', async () => {
+    const { body: level } = await item('level', 'keeper');
+    const prices = (level['prices'] as { amount?: number }[]).map((price) => ({ ...price, amount: 100 }));
+    const before = await draft();
+    const says = 'changed by staff who handle money';
+    const refused = async (sent: Promise<{ status: number; body: unknown }>) =>
+      expect(await sent).toMatchObject({ status: 403, body: { detail: expect.stringContaining(says) as string } });
+    await refused(save('level', 'keeper', { prices }));
+    await refused(save('money', 'money', { transfer: { lines: [{ label: 'Account', text: 'Mine' }] } }));
+    await refused(save('site', 'site', { currency: 'CHF' }));
+    await refused(
+      save('form', 'join-quillmoor', { hooks: [{ address: 'https://elsewhere.example/', generation: 1 }] }),
+    );
+    const gift = { id: 'gift', title: 'Gift', word: 'GIFT', off: { percent: 100 }, on: 'every' };
+    await refused(wilf.post('/desk/setup/items/code/gift', { version: 0, body: gift }));
+    const code = before.items.find(({ kind }) => kind === 'code')!;
+    await refused(wilf.post(`/desk/setup/items/code/${code.id}/remove`, { version: code.version }));
+    const other = quillmoorDocument();
+    other.money.grace = { count: 99, unit: 'days' };
+    await refused(wilf.post('/desk/setup/draft', { document: other, stamp: before.stamp }));
+    expect((await draft()).stamp).toBe(before.stamp);
+    expect((await save('level', 'keeper', { about: 'For those who keep bees.' })).status).toBe(200);
+    expect((await save('level', 'keeper', { prices }, odile)).status).toBe(200);
+  });
+});

@@ -1,10 +1,11 @@
 /** Purpose: the endpoints of the set-up, each a list of steps. */
 import { implement } from '@orpc/server';
 import type { EntityManager } from 'typeorm';
-import { setup as contract } from '../../contract';
+import { money, setup as contract } from '../../contract';
 import { ok, refuse, sayAgo, sayDate, sayNearDate, type Result } from '../../core/kernel';
 import {
   FORMAT_VERSION,
+  anyChangesMoney,
   makeSetup,
   salvageSetup,
   upgradeDocument,
@@ -12,7 +13,7 @@ import {
   type SetupFault,
   isSingle,
 } from '../../core/setup';
-import { envelopeOf, guard, staffOf, type Call } from '../callers';
+import { callerMay, envelopeOf, guard, staffOf, type Call } from '../callers';
 import type { Acts } from '../platform/acts';
 import type { SiteClock } from '../platform/clock';
 import { problem } from '../platform/problem';
@@ -86,9 +87,15 @@ export const setupApi = ({ setups, live, acts, clock, reviewers, cards, moneyMov
     carry: (manager: EntityManager, hand: Hand) => Promise<Result<T, R>>,
   ) {
     const by = staffOf(context).name;
+    const handlesMoney = callerMay(context, money.refund);
     return acts.carryOut<T, R>(envelopeOf(context, act, sent), async ({ manager, now, about }) => {
       about({ detail });
-      return carry(manager, { by, at: now });
+      const before = handlesMoney ? [] : (await setups.draft(manager)).rows;
+      const done = await carry(manager, { by, at: now });
+      // Thrown, so that nothing of it stays.
+      if (!handlesMoney && anyChangesMoney(before, (await setups.draft(manager)).rows))
+        throw problem('not-yours', { detail: says().moneyOnly });
+      return done;
     });
   }
 

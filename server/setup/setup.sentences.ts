@@ -15,6 +15,8 @@ export const setupSays = sentences({
   noDocument: 'This is no set-up that can be read here: {says}',
   newerFormat: 'This set-up was written by a newer version of Admissa. Bring this one up to date first.',
   notOurs: 'This file is no set-up of Admissa; such a file begins with its format.',
+  moneyOnly:
+    'Prices, codes, taxes, the currency, where money is paid to, and web hooks are changed by staff who handle money. The rest of this you may save.',
   blocked: 'Publishing has to wait: {says}',
   more: { one: '{first} And {count} more.', other: '{first} And {count} more.' },
 });

@@ -10,7 +10,6 @@ import type { BooksView } from '../../contract';
 import { PAYS } from '../support/money';
 import { Caller, freePort, makeStack, passTime, testDatabase, until, type Stack } from '../support/stack';
 
-const DAY = 86_400_000;
 let stack: Stack;
 const started: ChildProcess[] = [];
 beforeAll(async () => {

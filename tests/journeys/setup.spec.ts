@@ -76,7 +76,8 @@ test('a field, a path and a form from nothing; published; somebody joins through
   await page.getByRole('button', { name: 'Form settings' }).click();
   await page.getByRole('tab', { name: 'Use' }).click();
   await pick(page, 'Leads to', 'Speakers');
-  await kept(page, /^Draft, 3 changes$/);
+  // The field, the path, the form, and the letter that tells reviewers of what comes in.
+  await kept(page, /^Draft, 4 changes$/);
   await expect(page.frameLocator('.mount-beside__paper').first().getByText('One is enough.')).toBeVisible();
   await accessible(page, 'signup forms');
   await publish(page, 'Talks by guests');

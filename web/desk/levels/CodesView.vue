@@ -17,6 +17,7 @@ import { reader } from '../reader';
 import { useDraft, type Body } from '../setup/draft.store';
 import { useItem } from '../setup/item';
 import ItemFindings from '../setup/ItemFindings.vue';
+import MoneyHands from '../setup/MoneyHands.vue';
 import NewItem from '../setup/NewItem.vue';
 import { deskLevelsSays } from './levels.sentences';
 import MoneyField from './MoneyField.vue';
@@ -72,7 +73,9 @@ const day = (text: string): string | undefined => (text === '' ? undefined : tex
   <div class="editor editor--one">
     <section class="editor__work" :aria-label="says.codes">
       <div class="editor__head">
-        <KitButton @click="naming = true">{{ says.addCode }}</KitButton>
+        <MoneyHands plain>
+          <KitButton @click="naming = true">{{ says.addCode }}</KitButton>
+        </MoneyHands>
       </div>
       <Trouble v-if="draft.loadTrouble" :error="draft.loadTrouble" @again="draft.load()" />
       <Waiting v-else-if="!draft.view" :rows="4" />
@@ -91,7 +94,7 @@ const day = (text: string): string | undefined => (text === '' ? undefined : tex
           <span>{{ saysOf(item.id) }}</span>
           <span class="quiet">{{ item.retired ? says.codeRetired : forWhom(item) }}</span>
         </template>
-        <template v-if="code && site">
+        <MoneyHands v-if="code && site">
           <ItemFindings :findings="findings" />
           <p v-if="faulty" class="field__fault" role="alert">{{ says.notSaved }}</p>
           <div class="code-fields">
@@ -185,7 +188,7 @@ const day = (text: string): string | undefined => (text === '' ? undefined : tex
             }}</KitButton>
             <KitButton small kind="danger" @click="draft.remove('code', code.id)">{{ says.codeRemove }}</KitButton>
           </p>
-        </template>
+        </MoneyHands>
       </KitRow>
     </section>
     <NewItem v-model="naming" :title="says.addCode" :label="says.codeName" :action="says.makeCode" @make="make" />

@@ -23,6 +23,7 @@ import { useDraft, type Body } from '../setup/draft.store';
 import DraftMount from '../setup/DraftMount.vue';
 import { useItem } from '../setup/item';
 import ItemFindings from '../setup/ItemFindings.vue';
+import MoneyHands from '../setup/MoneyHands.vue';
 import NewItem from '../setup/NewItem.vue';
 import { useLookedAs } from '../viewpoint/sight.query';
 import { useViewpoint } from '../viewpoint/viewpoint.store';
@@ -244,35 +245,37 @@ const acts = computed(() =>
                   :items="[{ title: says.onlyByPath, value: 'byPath' }]"
                   @update:model-value="set({ byPath: $event.length ? true : undefined })"
                 />
-                <KitField
-                  v-if="draft.setup?.doc.money.tax"
-                  id="level-tax"
-                  :model-value="level.tax === undefined ? '' : rateText(level.tax)"
-                  :label="says.ownTax"
-                  :fault="faultAt('tax')"
-                  optional
-                  @update:model-value="set({ tax: $event.trim() === '' ? undefined : rateOf($event) })"
-                />
-                <header class="level-prices">
-                  <h3>{{ says.prices }} {{ level.prices.length }}</h3>
-                  <KitButton v-if="level.prices.length < 12" kind="link" @click="addPrice">{{
-                    says.addPrice
-                  }}</KitButton>
-                </header>
-                <PriceEditor
-                  v-for="(price, at) in level.prices"
-                  :id="`price-${price.id}`"
-                  :key="price.id"
-                  :price="price"
-                  :currency="place.currency"
-                  :open="price.id === openPrice"
-                  :today="dayOf(draft.view?.now ?? 0, place)"
-                  :only="level.prices.length === 1"
-                  :fault-at="(where) => faultAt(`prices.${at}.${where}`)"
-                  @change="putPrice"
-                  @open="openPrice = openPrice === price.id ? null : price.id"
-                  @take-out="takeOutPrice(price.id)"
-                />
+                <MoneyHands>
+                  <KitField
+                    v-if="draft.setup?.doc.money.tax"
+                    id="level-tax"
+                    :model-value="level.tax === undefined ? '' : rateText(level.tax)"
+                    :label="says.ownTax"
+                    :fault="faultAt('tax')"
+                    optional
+                    @update:model-value="set({ tax: $event.trim() === '' ? undefined : rateOf($event) })"
+                  />
+                  <header class="level-prices">
+                    <h3>{{ says.prices }} {{ level.prices.length }}</h3>
+                    <KitButton v-if="level.prices.length < 12" kind="link" @click="addPrice">{{
+                      says.addPrice
+                    }}</KitButton>
+                  </header>
+                  <PriceEditor
+                    v-for="(price, at) in level.prices"
+                    :id="`price-${price.id}`"
+                    :key="price.id"
+                    :price="price"
+                    :currency="place.currency"
+                    :open="price.id === openPrice"
+                    :today="dayOf(draft.view?.now ?? 0, place)"
+                    :only="level.prices.length === 1"
+                    :fault-at="(where) => faultAt(`prices.${at}.${where}`)"
+                    @change="putPrice"
+                    @open="openPrice = openPrice === price.id ? null : price.id"
+                    @take-out="takeOutPrice(price.id)"
+                  />
+                </MoneyHands>
                 <MenuButton class="level-acts" :label="says.thisLevel" :items="acts">{{ says.thisLevel }}</MenuButton>
               </template>
             </KitRow>

@@ -16,6 +16,7 @@ import { useWriting } from '../letters/writing';
 import { reader } from '../reader';
 import { useDraft, type Body } from '../setup/draft.store';
 import ItemFindings from '../setup/ItemFindings.vue';
+import MoneyHands from '../setup/MoneyHands.vue';
 import { deskLevelsSays } from './levels.sentences';
 import { rateOf, rateText } from './prices';
 import SpanPick from './SpanPick.vue';
@@ -91,138 +92,143 @@ const setTax = (mode: string) =>
     <div v-else class="settings__cols">
       <ItemFindings :findings="draft.findingsAt('money', 'money')" />
       <p v-if="faults.length" class="field__fault" role="alert">{{ says.notSaved }}</p>
-      <div class="section-head">
-        <h2>{{ says.howItComes }}</h2>
-      </div>
-      <KitTicks
-        v-model="ways"
-        class="settings__all"
-        :label="says.taken"
-        :items="[
-          { title: says.byCard, value: 'card' },
-          { title: says.byTransfer, value: 'transfer' },
-        ]"
-      />
-      <div v-if="money.transfer" class="settings__all bank-lines">
-        <div v-for="(line, at) in lines" :key="at" class="bank-line">
-          <KitField
-            :id="`bank-label-${at}`"
-            :model-value="line.label"
-            :label="says.bankLabel"
-            :fault="faultAt(`transfer.lines.${at}.label`)"
-            @update:model-value="setLines(lines.map((one, n) => (n === at ? { ...one, label: $event } : one)))"
-          />
-          <KitField
-            :id="`bank-text-${at}`"
-            :model-value="line.text"
-            :label="says.bankText"
-            :fault="faultAt(`transfer.lines.${at}.text`)"
-            @update:model-value="setLines(lines.map((one, n) => (n === at ? { ...one, text: $event } : one)))"
-          />
-          <KitButton
-            v-if="lines.length > 1"
-            kind="link"
-            :aria-label="says.bankRemoveNamed({ line: line.label })"
-            @click="setLines(lines.filter((_, n) => n !== at))"
-            >{{ says.bankRemove }}</KitButton
-          >
+      <MoneyHands>
+        <div class="section-head">
+          <h2>{{ says.howItComes }}</h2>
         </div>
-        <p>
-          <KitButton
-            v-if="lines.length < 6"
-            kind="link"
-            @click="setLines([...lines, { label: says.bankLabel, text: '…' }])"
-            >{{ says.bankAdd }}</KitButton
-          >
-        </p>
-      </div>
-      <div class="section-head">
-        <h2>{{ says.whenItFails }}</h2>
-      </div>
-      <div class="settings__all bank-lines">
-        <p class="quiet">{{ says.retriesHelp }}</p>
-        <div v-for="(span, at) in money.retries" :key="at" class="bank-line">
-          <SpanPick
-            :id="`retry-${at}`"
-            :model-value="span"
-            :label="says.tryAfter({ number: at + 2 })"
-            :fault="faultAt(`retries.${at}.count`)"
-            @update:model-value="set({ retries: money.retries.map((one, n) => (n === at ? $event : one)) })"
-          />
-          <KitButton
-            kind="link"
-            :aria-label="says.retryRemoveNamed({ number: at + 2 })"
-            @click="set({ retries: money.retries.filter((_, n) => n !== at) })"
-            >{{ says.bankRemove }}</KitButton
-          >
+        <KitTicks
+          v-model="ways"
+          class="settings__all"
+          :label="says.taken"
+          :items="[
+            { title: says.byCard, value: 'card' },
+            { title: says.byTransfer, value: 'transfer' },
+          ]"
+        />
+        <div v-if="money.transfer" class="settings__all bank-lines">
+          <div v-for="(line, at) in lines" :key="at" class="bank-line">
+            <KitField
+              :id="`bank-label-${at}`"
+              :model-value="line.label"
+              :label="says.bankLabel"
+              :fault="faultAt(`transfer.lines.${at}.label`)"
+              @update:model-value="setLines(lines.map((one, n) => (n === at ? { ...one, label: $event } : one)))"
+            />
+            <KitField
+              :id="`bank-text-${at}`"
+              :model-value="line.text"
+              :label="says.bankText"
+              :fault="faultAt(`transfer.lines.${at}.text`)"
+              @update:model-value="setLines(lines.map((one, n) => (n === at ? { ...one, text: $event } : one)))"
+            />
+            <KitButton
+              v-if="lines.length > 1"
+              kind="link"
+              :aria-label="says.bankRemoveNamed({ line: line.label })"
+              @click="setLines(lines.filter((_, n) => n !== at))"
+              >{{ says.bankRemove }}</KitButton
+            >
+          </div>
+          <p>
+            <KitButton
+              v-if="lines.length < 6"
+              kind="link"
+              @click="setLines([...lines, { label: says.bankLabel, text: '…' }])"
+              >{{ says.bankAdd }}</KitButton
+            >
+          </p>
         </div>
-        <p>
-          <KitButton v-if="money.retries.length < 8" kind="link" @click="set({ retries: [...money.retries, days] })">{{
-            says.retryAdd
-          }}</KitButton>
-        </p>
-      </div>
-      <SpanPick
-        id="grace"
-        :model-value="money.grace"
-        :label="says.grace"
-        :fault="faultAt('grace.count')"
-        @update:model-value="set({ grace: $event })"
-      />
-      <SpanPick
-        id="notice"
-        :model-value="money.notice"
-        :label="says.noticeBefore"
-        :fault="faultAt('notice.count')"
-        @update:model-value="set({ notice: $event })"
-      />
-      <KitTicks
-        :model-value="money.winBack ? ['on'] : []"
-        label=""
-        :items="[{ title: says.askBack, value: 'on' }]"
-        @update:model-value="set({ winBack: $event.length ? { count: 1, unit: 'months' } : undefined })"
-      />
-      <SpanPick
-        v-if="money.winBack"
-        id="win-back"
-        :model-value="money.winBack"
-        :label="says.askBackAfter"
-        :fault="faultAt('winBack.count')"
-        @update:model-value="set({ winBack: $event })"
-      />
-      <div class="section-head">
-        <h2>{{ says.tax }}</h2>
-      </div>
-      <KitChoice
-        :model-value="money.tax?.mode ?? 'none'"
-        :label="says.taxMode"
-        :items="taxModes"
-        @update:model-value="setTax"
-      />
-      <template v-if="money.tax">
-        <KitField
-          id="tax-name"
-          :model-value="money.tax.name"
-          :label="says.taxCalled"
-          :fault="faultAt('tax.name')"
-          @update:model-value="set({ tax: { ...money.tax!, name: $event } })"
+        <div class="section-head">
+          <h2>{{ says.whenItFails }}</h2>
+        </div>
+        <div class="settings__all bank-lines">
+          <p class="quiet">{{ says.retriesHelp }}</p>
+          <div v-for="(span, at) in money.retries" :key="at" class="bank-line">
+            <SpanPick
+              :id="`retry-${at}`"
+              :model-value="span"
+              :label="says.tryAfter({ number: at + 2 })"
+              :fault="faultAt(`retries.${at}.count`)"
+              @update:model-value="set({ retries: money.retries.map((one, n) => (n === at ? $event : one)) })"
+            />
+            <KitButton
+              kind="link"
+              :aria-label="says.retryRemoveNamed({ number: at + 2 })"
+              @click="set({ retries: money.retries.filter((_, n) => n !== at) })"
+              >{{ says.bankRemove }}</KitButton
+            >
+          </div>
+          <p>
+            <KitButton
+              v-if="money.retries.length < 8"
+              kind="link"
+              @click="set({ retries: [...money.retries, days] })"
+              >{{ says.retryAdd }}</KitButton
+            >
+          </p>
+        </div>
+        <SpanPick
+          id="grace"
+          :model-value="money.grace"
+          :label="says.grace"
+          :fault="faultAt('grace.count')"
+          @update:model-value="set({ grace: $event })"
         />
-        <KitField
-          id="tax-rate"
-          :model-value="rateText(money.tax.rate)"
-          :label="says.taxRate"
-          :fault="faultAt('tax.rate')"
-          @update:model-value="set({ tax: { ...money.tax!, rate: rateOf($event) } })"
+        <SpanPick
+          id="notice"
+          :model-value="money.notice"
+          :label="says.noticeBefore"
+          :fault="faultAt('notice.count')"
+          @update:model-value="set({ notice: $event })"
         />
-        <KitField
-          id="tax-number"
-          :model-value="money.tax.number ?? ''"
-          :label="says.taxNumber"
-          :fault="faultAt('tax.number')"
-          optional
-          @update:model-value="set({ tax: { ...money.tax!, number: $event === '' ? undefined : $event } })"
+        <KitTicks
+          :model-value="money.winBack ? ['on'] : []"
+          label=""
+          :items="[{ title: says.askBack, value: 'on' }]"
+          @update:model-value="set({ winBack: $event.length ? { count: 1, unit: 'months' } : undefined })"
         />
-      </template>
+        <SpanPick
+          v-if="money.winBack"
+          id="win-back"
+          :model-value="money.winBack"
+          :label="says.askBackAfter"
+          :fault="faultAt('winBack.count')"
+          @update:model-value="set({ winBack: $event })"
+        />
+        <div class="section-head">
+          <h2>{{ says.tax }}</h2>
+        </div>
+        <KitChoice
+          :model-value="money.tax?.mode ?? 'none'"
+          :label="says.taxMode"
+          :items="taxModes"
+          @update:model-value="setTax"
+        />
+        <template v-if="money.tax">
+          <KitField
+            id="tax-name"
+            :model-value="money.tax.name"
+            :label="says.taxCalled"
+            :fault="faultAt('tax.name')"
+            @update:model-value="set({ tax: { ...money.tax!, name: $event } })"
+          />
+          <KitField
+            id="tax-rate"
+            :model-value="rateText(money.tax.rate)"
+            :label="says.taxRate"
+            :fault="faultAt('tax.rate')"
+            @update:model-value="set({ tax: { ...money.tax!, rate: rateOf($event) } })"
+          />
+          <KitField
+            id="tax-number"
+            :model-value="money.tax.number ?? ''"
+            :label="says.taxNumber"
+            :fault="faultAt('tax.number')"
+            optional
+            @update:model-value="set({ tax: { ...money.tax!, number: $event === '' ? undefined : $event } })"
+          />
+        </template>
+      </MoneyHands>
       <div class="section-head">
         <h2>{{ says.lettersAbout }}</h2>
       </div>

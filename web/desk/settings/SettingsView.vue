@@ -9,6 +9,7 @@ import Trouble from '../../kit/Trouble.vue';
 import Waiting from '../../kit/Waiting.vue';
 import { reader } from '../reader';
 import { useDraft, type Body } from '../setup/draft.store';
+import MoneyHands from '../setup/MoneyHands.vue';
 import ItemFindings from '../setup/ItemFindings.vue';
 import StartPages from './StartPages.vue';
 import { settingsSays } from './settings.sentences';
@@ -94,15 +95,16 @@ const price = (of: Site) => sayMoney(4800 as Minor, of.currency, of.locale);
         <dd>{{ currencies.find(({ value }) => value === site!.currency)?.title ?? site.currency }}</dd>
         <dd class="field__help">{{ says.currencyStays }}</dd>
       </dl>
-      <KitChoice
-        v-else
-        :model-value="site.currency"
-        :label="says.currency"
-        :items="currencies"
-        :help="says.currencyHelp({ price: price(shown) })"
-        :fault="faultAt('currency')"
-        @update:model-value="set({ currency: $event })"
-      />
+      <MoneyHands v-else>
+        <KitChoice
+          :model-value="site.currency"
+          :label="says.currency"
+          :items="currencies"
+          :help="says.currencyHelp({ price: price(shown) })"
+          :fault="faultAt('currency')"
+          @update:model-value="set({ currency: $event })"
+        />
+      </MoneyHands>
       <div class="section-head">
         <h2>{{ says.mail }}</h2>
       </div>

@@ -11,7 +11,8 @@ export const staffSays = sentences({
   ownerMay: 'Owner: everything, and who is on the staff',
   managerMay: 'Manager: everything but the staff: set-up, members, applications, invitations',
   reviewerMay: 'Reviewer: reads applications, asks, says yes or no; is reminded by mail',
-  editorMay: 'Editor: works on the set-up and publishes it; sees members',
+  editorMay:
+    'Editor: works on the set-up and publishes it; sees members; changes prices, bank details and web hooks only together with Bookkeeper',
   bookkeeperMay: 'Bookkeeper: sees members, and the money as it comes',
   invite: 'Invite somebody',
   name: 'Name',

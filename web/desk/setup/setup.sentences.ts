@@ -6,6 +6,7 @@ export const setupSays = sentences({
   inOrder: 'in order',
   duplicate: 'Duplicate',
   copyOf: '{title}, copy',
+  moneyHands: 'Staff who handle money change this: ask a bookkeeper, a manager or an owner.',
   draft: 'draft',
   noChanges: 'Draft, no changes',
   changes: { one: 'Draft, {count} change', other: 'Draft, {count} changes' },

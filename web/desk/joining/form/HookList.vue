@@ -14,6 +14,7 @@ import { reader } from '../../reader';
 import { useSending } from '../../sending';
 import { may, useMe } from '../../session';
 import { useDraft } from '../../setup/draft.store';
+import MoneyHands from '../../setup/MoneyHands.vue';
 import { hooksSay } from './hooks.sentences';
 
 const says = hooksSay(reader);
@@ -49,42 +50,44 @@ async function again(id: string): Promise<void> {
 </script>
 
 <template>
-  <div class="section-head">
-    <h3>{{ says.hooks }}</h3>
-    <KitButton class="section-head__note" small :disabled="hooks.length >= 5" @click="add">{{
-      says.addHook
-    }}</KitButton>
-  </div>
-  <p v-if="hooks.length === 0" class="empty">{{ says.noHooks }}</p>
-  <div v-for="(hook, at) in hooks" :id="`hooks.${at}`" :key="at" class="form-letter">
-    <KitField
-      :id="`hook-address-${at}`"
-      :model-value="hook.address"
-      :label="says.address"
-      :fault="faultAt(`hooks.${at}.address`)"
-      @update:model-value="change(at, { address: $event.trim() })"
-    />
-    <KitTicks
-      :model-value="hook.answers ?? []"
-      :label="says.withAnswers"
-      :help="says.allAnswers"
-      :items="[...answers]"
-      @update:model-value="change(at, { answers: $event.length ? ($event as FieldId[]) : undefined })"
-    />
-    <div v-if="mayRead" class="field">
-      <p class="field__label">{{ says.key }}</p>
-      <p v-if="keyOf(hook)" class="hook-key">
-        <code>{{ keyOf(hook) }}</code>
-        <KitButton kind="link" @click="copy(keyOf(hook)!)">{{ says.copyKey }}</KitButton>
-        <KitButton kind="link" @click="change(at, { generation: hook.generation + 1 })">{{
-          says.anotherKey
-        }}</KitButton>
-      </p>
-      <p v-else class="quiet">{{ says.keyLater }}</p>
-      <p class="field__help">{{ says.anotherKeyHelp }}</p>
+  <MoneyHands>
+    <div class="section-head">
+      <h3>{{ says.hooks }}</h3>
+      <KitButton class="section-head__note" small :disabled="hooks.length >= 5" @click="add">{{
+        says.addHook
+      }}</KitButton>
     </div>
-    <KitButton kind="link" @click="put(hooks.filter((_, n) => n !== at))">{{ says.takeOut }}</KitButton>
-  </div>
+    <p v-if="hooks.length === 0" class="empty">{{ says.noHooks }}</p>
+    <div v-for="(hook, at) in hooks" :id="`hooks.${at}`" :key="at" class="form-letter">
+      <KitField
+        :id="`hook-address-${at}`"
+        :model-value="hook.address"
+        :label="says.address"
+        :fault="faultAt(`hooks.${at}.address`)"
+        @update:model-value="change(at, { address: $event.trim() })"
+      />
+      <KitTicks
+        :model-value="hook.answers ?? []"
+        :label="says.withAnswers"
+        :help="says.allAnswers"
+        :items="[...answers]"
+        @update:model-value="change(at, { answers: $event.length ? ($event as FieldId[]) : undefined })"
+      />
+      <div v-if="mayRead" class="field">
+        <p class="field__label">{{ says.key }}</p>
+        <p v-if="keyOf(hook)" class="hook-key">
+          <code>{{ keyOf(hook) }}</code>
+          <KitButton kind="link" @click="copy(keyOf(hook)!)">{{ says.copyKey }}</KitButton>
+          <KitButton kind="link" @click="change(at, { generation: hook.generation + 1 })">{{
+            says.anotherKey
+          }}</KitButton>
+        </p>
+        <p v-else class="quiet">{{ says.keyLater }}</p>
+        <p class="field__help">{{ says.anotherKeyHelp }}</p>
+      </div>
+      <KitButton kind="link" @click="put(hooks.filter((_, n) => n !== at))">{{ says.takeOut }}</KitButton>
+    </div>
+  </MoneyHands>
   <p class="quiet">{{ says.about }}</p>
   <template v-if="mayRead && hooks.length">
     <div class="section-head">
