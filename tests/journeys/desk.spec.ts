@@ -24,9 +24,9 @@ test('Today: what needs somebody, decided with a reason or a yes', async ({ page
   await sheet.getByLabel(/Why not/).fill('Your apiary lies in Harrowdale.');
   await sheet.getByRole('button', { name: 'Decline Anselm' }).click();
   await expect(page.getByText('Anselm Pikard is declined and gets your reason by mail.')).toBeVisible();
-  // The sheet stays and tells the outcome; the keyboard is where it can go on.
+  // The sheet stays and tells the outcome; the keyboard is at the next row.
   await expect(sheet.getByText('Tamsin Rooke said no')).toBeVisible();
-  await expect(sheet.getByRole('heading', { name: 'Anselm Pikard' })).toBeFocused();
+  await expect(page.getByRole('button', { name: 'Review Jessamy Thorle' })).toBeFocused();
   // And taken up again, as the letter promises.
   await sheet.getByRole('button', { name: 'Open the application again' }).click();
   await expect(page.getByText('The application of Anselm Pikard is open again.')).toBeVisible();
@@ -65,6 +65,30 @@ test('Today: what needs somebody, decided with a reason or a yes', async ({ page
   await accessible(page, 'the list of keys');
   await page.getByRole('button', { name: 'Close', exact: true }).last().click();
   expect(complaints).toEqual([]);
+});
+
+test('ten applications by keyboard alone, the oldest first: nobody is passed over', async ({ page, product }) => {
+  await staffIn(page, product, 'tamsin');
+  const row = page.locator('.work-list').first().locator('.work-row');
+  await expect(row.first()).toBeVisible();
+  const waiting = await row.locator('.work-row__name').allTextContents();
+  const admitted: string[] = [];
+  await page.locator('h1').click();
+  for (const name of waiting.slice(0, 10)) {
+    // Every second time without J: the keyboard is at the next row by itself.
+    if (admitted.length % 2 === 0) await page.keyboard.press('j');
+    await expect(page.getByRole('button', { name: `Review ${name}`, exact: true })).toBeFocused();
+    await page.keyboard.press('Enter');
+    await expect(page.getByRole('complementary', { name }).getByRole('button', { name: /^Admit / })).toBeVisible();
+    await page.keyboard.press('y');
+    await expect(page.getByText(new RegExp(`^${name} is (through|admitted)`))).toBeVisible();
+    await expect(page.getByRole('button', { name: `Review ${name}`, exact: true })).toBeHidden();
+    await page.keyboard.press('Escape');
+    await expect(page.getByRole('complementary', { name })).toBeHidden();
+    admitted.push(name);
+  }
+  expect(admitted).toEqual(waiting.slice(0, 10));
+  expect(admitted.length).toBeGreaterThan(4);
 });
 
 test('an editor sees applications and cannot decide them', async ({ page, product }) => {

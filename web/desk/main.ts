@@ -9,6 +9,7 @@ import '../kit/fields/fields.css';
 import '../kit/picture.css';
 import './desk.css';
 import DeskApp from './DeskApp.vue';
+import { keepFocus } from '../kit/focus';
 import { readerKey } from '../kit/reader';
 import { houseVuetify } from '../kit/vuetify';
 import { reader } from './reader';
@@ -31,3 +32,4 @@ createApp(DeskApp)
   .use(vuetify)
   .provide(readerKey, reader)
   .mount('#desk');
+keepFocus();

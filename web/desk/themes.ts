@@ -2,6 +2,8 @@
 import type { ThemeDefinition } from 'vuetify';
 
 const variables = {
+  // What cannot be changed by whoever looks is read by them all the same.
+  'disabled-opacity': 0.72,
   'border-color': '#15302D',
   'border-opacity': 0.18,
   'high-emphasis-opacity': 1,

@@ -1,6 +1,7 @@
 /** The site in a browser: takes over what the server rendered, then asks for each further place as data. */
 import { createWebHistory, START_LOCATION } from 'vue-router';
 import type { SiteView } from '../../contract';
+import { keepFocus } from '../kit/focus';
 import './site.css';
 import { makeSite } from './app';
 import { tellHeight } from './embedded';
@@ -35,6 +36,7 @@ async function main(): Promise<void> {
   });
   await router.isReady();
   app.mount('#site');
+  keepFocus();
   document.documentElement.classList.add('alive');
   if (view.path.startsWith('/embed/') && window.parent !== window) tellHeight();
 }

@@ -8,8 +8,11 @@ export function useEscape(close: () => void, above: () => boolean = () => false)
   const key = (event: KeyboardEvent) => {
     if (event.key !== 'Escape' || event.defaultPrevented || above() || overlays()) return;
     const { target } = event;
-    // In a text the first Escape leaves the text.
-    if (target instanceof HTMLElement && target.matches('textarea, input')) return target.blur();
+    // In a text the first Escape leaves the text, for the head of what it stands in.
+    if (target instanceof HTMLElement && target.matches('textarea, input')) {
+      const head = target.closest('aside')?.querySelector<HTMLElement>('h2[tabindex]');
+      return head ? head.focus() : target.blur();
+    }
     event.preventDefault();
     close();
   };

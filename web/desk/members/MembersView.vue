@@ -13,7 +13,7 @@ import { useNarrow } from '../../kit/narrow';
 import SideSheet from '../../kit/SideSheet.vue';
 import { VLayout } from 'vuetify/components/VLayout';
 import { VMain } from 'vuetify/components/VMain';
-import { useLetter } from '../letter';
+import { useRows } from '../rows';
 import AnswerFilters from './AnswerFilters.vue';
 import MemberFilters from './MemberFilters.vue';
 import MemberTable from './MemberTable.vue';
@@ -127,13 +127,11 @@ async function print(): Promise<void> {
 }
 
 const narrow = useNarrow();
-const at = ref(-1);
-function step(by: number): void {
-  at.value = Math.max(0, Math.min(rows.value.length - 1, at.value + by));
-  document.querySelectorAll<HTMLElement>('.members [data-row] button')[at.value]?.focus();
-}
-useLetter('j', () => step(1));
-useLetter('k', () => step(-1));
+const { acted } = useRows(
+  '.members',
+  () => rows.value.map(({ id }) => id),
+  () => person.value,
+);
 const filtered = computed(() =>
   Boolean(asked.value.q || asked.value.standing || asked.value.level || asked.value.group || asked.value.where),
 );
@@ -192,7 +190,7 @@ const keepable = computed(() => {
         </KitButton>
       </footer>
     </VMain>
-    <PersonSheet v-if="person" :id="person" :me="me" @close="open(null)" />
+    <PersonSheet v-if="person" :id="person" :me="me" @close="open(null)" @acted="acted" />
     <SideSheet v-else-if="!narrow" :label="says.nobodyChosen">
       <p class="quiet">{{ says.chooseSomebody }}</p>
     </SideSheet>

@@ -26,7 +26,7 @@ import { membersSays } from './members.sentences';
 const says = membersSays(reader);
 
 const props = defineProps<{ id: string; me: Me }>();
-const emit = defineEmits<{ close: [] }>();
+const emit = defineEmits<{ close: []; acted: [] }>();
 const known = computed(() => MemberId.safeParse(props.id));
 const person = useQuery({
   key: () => ['member', props.id],
@@ -57,6 +57,10 @@ const tabs = computed<Tab[]>(() =>
 const firstName = computed(() => clipped(firstNameOf(data.value?.name ?? '')));
 
 /** The keyboard goes into the sheet with the person, and back to the row when it closes. */
+function acted(): void {
+  toHead();
+  emit('acted');
+}
 const toHead = (): void => void nextTick(() => head.value?.focus({ preventScroll: true }));
 watch(
   () => data.value?.id,
@@ -115,13 +119,13 @@ useEscape(
         :key="data.application.id"
         :application="data.application"
         :first-name="firstName"
-        @acted="toHead"
+        @acted="acted"
       />
       <EndedApplication
         v-else-if="data.application"
         :key="data.application.id"
         :application="data.application"
-        @acted="toHead"
+        @acted="acted"
       />
       <div class="sheet__acts">
         <KitButton small @click="viewpoint.lookAs(data.id)">{{ says.seeAs({ name: firstName }) }}</KitButton>

@@ -1,6 +1,6 @@
 <script setup lang="ts">
 /** Today: what needs somebody, oldest first, beside how joining goes. */
-import { computed, ref, watch } from 'vue';
+import { computed } from 'vue';
 import { useRoute, useRouter } from 'vue-router';
 import { VLayout } from 'vuetify/components/VLayout';
 import { VMain } from 'vuetify/components/VMain';
@@ -10,9 +10,9 @@ import SideSheet from '../../kit/SideSheet.vue';
 import Trouble from '../../kit/Trouble.vue';
 import Waiting from '../../kit/Waiting.vue';
 import { calls, desk } from '../calls';
-import { useLetter } from '../letter';
 import PersonSheet from '../members/PersonSheet.vue';
 import { useNotice } from '../notice';
+import { useRows } from '../rows';
 import { useSending } from '../sending';
 import { may, useFresh, type Me } from '../session';
 import FirstSteps from './FirstSteps.vue';
@@ -50,19 +50,15 @@ const rows = computed(() => [...(data.value?.reviews.rows ?? []), ...(data.value
 /** Money shows the two apart. */
 const isFailing = ({ what }: { what: string }): boolean => what !== 'awaited';
 const moneyShown = computed(() => (data.value?.money?.rows.some(isFailing) ? 'failing' : 'awaited'));
-const at = ref(-1);
-watch(rows, () => (at.value = Math.min(at.value, rows.value.length - 1)));
-
 function open(member: string | null): void {
   const { person: _, ...rest } = route.query;
   void router.push({ path: '/desk', query: member ? { ...rest, person: member } : rest });
 }
-function step(by: number): void {
-  at.value = Math.max(0, Math.min(rows.value.length - 1, at.value + by));
-  document.querySelectorAll<HTMLElement>('.today [data-row] button')[at.value]?.focus();
-}
-useLetter('j', () => step(1));
-useLetter('k', () => step(-1));
+const { acted } = useRows(
+  '.today',
+  () => rows.value.map(({ member }) => member),
+  () => person.value,
+);
 </script>
 
 <template>
@@ -186,7 +182,7 @@ useLetter('k', () => step(-1));
         <HowItGoes :today="data" :failed="today.error.value !== null" />
       </aside>
     </VMain>
-    <PersonSheet v-if="person" :id="person" :me="me" @close="open(null)" />
+    <PersonSheet v-if="person" :id="person" :me="me" @close="open(null)" @acted="acted" />
     <SideSheet v-else-if="!narrow" :label="says.howItGoes">
       <HowItGoes :today="data" :failed="today.error.value !== null" />
     </SideSheet>
