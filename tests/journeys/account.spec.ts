@@ -1,4 +1,4 @@
-import { accessible, expect, inputsReady, linkIn, signIn, test, watch } from './product';
+import { accessible, expect, inPlace, inputsReady, linkIn, signIn, test, watch } from './product';
 
 const IDA = 'ida.marrowby@mail.example';
 
@@ -56,6 +56,7 @@ test('a forgotten password is replaced by a link', async ({ page, product }) => 
   await page.getByLabel('Email').fill(IDA);
   await page.getByRole('button', { name: 'Send me the link' }).click();
   await expect(page.getByText('it works for an hour')).toBeVisible();
+  await inPlace(page);
   await page.goto(linkIn(await product.letter(IDA, /Choose a new password/)));
   await inputsReady(page);
   await accessible(page, 'Choose a new password');
@@ -70,6 +71,10 @@ test('a forgotten password is replaced by a link', async ({ page, product }) => 
   await expect(page.getByText('This link has been used or is too old.')).toBeVisible();
   await page.getByRole('button', { name: 'Sign out' }).click();
   await expect(page.getByRole('link', { name: 'Already a member? Sign in' })).toBeVisible();
+  // Whoever sits down next and goes back finds nobody's pages.
+  await page.goBack();
+  await expect(page.getByRole('link', { name: 'Already a member? Sign in' })).toBeVisible();
+  await expect(page.getByText('Ida Marrowby')).toHaveCount(0);
   await signIn(page, product, IDA, 'ivy bramble sunrise');
 });
 
@@ -84,6 +89,7 @@ test('a member changes the password and ends sessions', async ({ page, product, 
   await accessible(page, 'My account');
   await page.getByRole('button', { name: 'Sign out there' }).click();
   await expect(page.getByText('That device is signed out.')).toBeVisible();
+  await inPlace(page);
   await elsewhere.reload();
   await expect(elsewhere.getByText('Already a member? Sign in')).toBeVisible();
 
@@ -94,9 +100,11 @@ test('a member changes the password and ends sessions', async ({ page, product, 
     'That is not your present password. Look whether capitals are locked.',
   );
   await expect(page.getByLabel('New password')).toHaveValue('ivy bramble sunrise');
+  await inPlace(page);
   await page.getByLabel('Present password').fill('quillmoor-demo');
   await page.getByRole('button', { name: 'Change it' }).click();
   await expect(page.getByText('Your password is changed. All other devices are signed out.')).toBeVisible();
+  await inPlace(page);
   await product.letter(IDA, /Your password was changed/);
   expect(complaints).toEqual([]);
 });

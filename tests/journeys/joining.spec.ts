@@ -3,6 +3,7 @@ import {
   codeIn,
   expect,
   fillRight,
+  inPlace,
   inputsReady,
   linkIn,
   moveClock,
@@ -266,6 +267,7 @@ test('codes: a new one voids the old, five wrong tries void it, age ends it', as
     page.getByText('That code no longer works after too many wrong tries. Ask for a new one.').first(),
   ).toBeVisible();
   await expect(confirm).toHaveCount(0);
+  await inPlace(page);
 
   const desk = await (await browser.newContext()).newPage();
   await staffIn(desk, product, 'odile');
@@ -274,9 +276,11 @@ test('codes: a new one voids the old, five wrong tries void it, age ends it', as
   await inputsReady(page);
   await page.getByRole('button', { name: 'Send a new code' }).click();
   await expect(page.getByText('A new code is on its way. The one before no longer works.')).toBeVisible();
+  await inPlace(page);
   await code.fill(first);
   await confirm.click();
   await expect(page.getByText('That code was replaced by a newer one.')).toBeVisible();
+  await inPlace(page);
 
   await moveClock(desk, 'On by a day');
   await page.reload();

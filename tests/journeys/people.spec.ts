@@ -1,5 +1,5 @@
 /** Looking after people: found by what they answered, put right, answered several at once; looked at as nobody real. */
-import { accessible, choose, expect, inputsReady, signIn, staffIn, test, watch } from './product';
+import { accessible, choose, expect, inPlace, inputsReady, signIn, staffIn, test, watch } from './product';
 
 test('members are found by what they answered, and an answer is put right', async ({ page, product }) => {
   const complaints = watch(page);
@@ -31,13 +31,16 @@ test('members are found by what they answered, and an answer is put right', asyn
   await page.getByPlaceholder('Search').fill('ida marrow');
   await page.getByRole('button', { name: 'Ida Marrowby' }).click();
   await page.getByRole('button', { name: 'Change answers' }).click();
+  await inPlace(page);
   await page.getByLabel('Colonies kept').fill('many');
   await accessible(page, 'Answers put right');
   await page.getByRole('button', { name: 'Keep the answers' }).click();
   await expect(page.getByLabel('Colonies kept')).toHaveAccessibleDescription(/number/i);
+  await inPlace(page);
   await page.getByLabel('Colonies kept').fill('12');
   await page.getByRole('button', { name: 'Keep the answers' }).click();
   await expect(page.getByText('The answers of Ida Marrowby are kept.')).toBeVisible();
+  await inPlace(page);
   await expect(page.getByText('Odile Harrowgate changed Colonies kept')).toBeVisible();
   expect(complaints).toEqual([]);
 });
@@ -52,11 +55,13 @@ test('several applications are answered at once, after their count and names', a
   await expect(page.getByText('Write why. Each of them reads it.')).toBeVisible();
   await accessible(page, 'Several at once');
   await page.getByRole('button', { name: 'Not now' }).click();
+  await inPlace(page);
   await page.getByRole('button', { name: 'Say yes…' }).click();
   await expect(page.getByText('A yes to 2 people: Anselm Pikard and Jessamy Thorle.')).toBeVisible();
   await page.getByRole('button', { name: 'Yes, to these 2' }).click();
   await expect(page.getByText('2 of 2 have their yes.')).toBeVisible();
   await expect(page.getByRole('checkbox', { name: 'Tick Anselm Pikard' })).toHaveCount(0);
+  await inPlace(page);
   expect(complaints).toEqual([]);
 });
 
@@ -207,6 +212,7 @@ test('a field is made of others, a text is agreed to anew, a view is kept, a fol
   await page.getByLabel('Name of the view').fill('Newest Keepers');
   await page.keyboard.press('Enter');
   await expect(page.getByText('“Newest Keepers” is kept for everybody at the desk.')).toBeVisible();
+  await inPlace(page);
   await page.goto(`${product.site}/desk/members`);
   await page.getByRole('button', { name: 'Views' }).click();
   await page.getByRole('menuitem', { name: 'Newest Keepers' }).click();

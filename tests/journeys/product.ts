@@ -207,6 +207,12 @@ export async function slowAsAPerson(page: Page): Promise<void> {
   await expect.poll(() => page.evaluate(() => performance.now())).toBeGreaterThan(1_500);
 }
 
+/** The keyboard is somewhere: what was done has not let the focus fall to the page. */
+export const inPlace = (page: Page): Promise<void> =>
+  expect
+    .poll(() => page.evaluate(() => document.activeElement !== null && document.activeElement !== document.body))
+    .toBe(true);
+
 /** Says how much the draft holds: everything typed has reached the server. */
 export const kept = (page: Page, says: RegExp): Promise<void> => expect(page.getByText(says)).toBeVisible();
 

@@ -9,6 +9,7 @@ type Held = { readonly element: HTMLElement; readonly within: readonly Element[]
 const MOST = 12;
 /** How long whoever took it away may place it, in ms. */
 const PAUSE = 120;
+const REACHED = 'a, button, input, select, textarea, label, summary, [tabindex]';
 const PARTS = 'main, aside, form, section, dialog, [role="dialog"], .v-overlay__content';
 
 const seen = (element: Element): boolean => element.isConnected && element.getClientRects().length > 0;
@@ -58,17 +59,15 @@ export function keepFocus(): void {
     switchedOff = false;
   });
   // A person who presses beside everything has left it.
-  document.addEventListener('focusout', ({ relatedTarget }) => {
-    if (relatedTarget !== null) return;
-    requestAnimationFrame(() => {
-      if (document.hasFocus() && nowhere() && trail[0] && usable(trail[0].element)) trail = [];
-    });
+  document.addEventListener('pointerdown', ({ target }) => {
+    if (target instanceof Element && !target.closest(REACHED)) trail = [];
   });
 
   function look(): void {
     const last = trail[0];
     if (!last || !nowhere()) return;
-    if (seen(last.element) && off(last.element)) return void (switchedOff = true);
+    // Still switched off: it is looked at again when that changes.
+    if (seen(last.element) && off(last.element)) return;
     if (usable(last.element)) {
       if (switchedOff) give(last.element);
       return;
@@ -77,7 +76,9 @@ export function keepFocus(): void {
     if (next) give(next);
   }
   new MutationObserver(() => {
-    if (!nowhere() || !trail.length) return;
+    if (!trail[0]) return;
+    if (off(trail[0].element)) switchedOff = true;
+    if (!nowhere()) return;
     clearTimeout(waits);
     waits = setTimeout(look, PAUSE);
   }).observe(document.body, {
