@@ -3,10 +3,10 @@
  */
 import type { Pool } from 'mysql2/promise';
 import { storedFacts } from '../core/facts';
-import { mailKey } from '../core/fields';
+import { mailKey, valueColumns } from '../core/fields';
 import type { Setup } from '../core/setup';
 import { columnsOf, timerKey } from '../server/joining';
-import { valueColumns, wordsOf } from '../server/members';
+import { wordsOf } from '../server/members';
 import type { Generated } from './generate';
 
 const BATCH = 1_000;
@@ -99,7 +99,7 @@ function lay(rows: Record<Table, unknown[][]>, person: Generated, setup: Setup, 
     '',
   ]);
   for (const [field, value] of Object.entries(facts.fields)) {
-    const { text, number } = valueColumns(field, value, setup);
+    const { text, number } = valueColumns(value);
     rows.member_value.push([id, field, text, number, JSON.stringify(value)]);
   }
   for (const term of facts.terms)

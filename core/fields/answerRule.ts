@@ -28,6 +28,9 @@ function daysOf(value: FieldValue): readonly [first: string, last: string] | nul
   return days ? [days[1]!, days[2] ?? days[1]!] : null;
 }
 
+/** In small letters. A sigma at the end of a word is written otherwise and is the same letter. */
+export const inSmall = (text: string): string => text.toLowerCase().replaceAll('ς', 'σ');
+
 /** What was not answered meets no test. */
 export function meetsField(test: FieldTest, value: FieldValue | undefined): boolean {
   if (value === undefined || value === '' || (Array.isArray(value) && value.length === 0)) return false;
@@ -41,7 +44,7 @@ export function meetsField(test: FieldTest, value: FieldValue | undefined): bool
     case 'atMost':
       return typeof value === 'number' && value <= test.value;
     case 'startsWith':
-      return typeof value === 'string' && value.toLowerCase().startsWith(test.value.toLowerCase());
+      return typeof value === 'string' && inSmall(value).startsWith(inSmall(test.value));
     case 'includes':
       return Array.isArray(value) && value.includes(test.value);
     case 'from':

@@ -1,13 +1,14 @@
 export * from './items';
 export { AfterSending, AnyForm, choosesLater, HookOfForm, LetterOfForm, PurposeOfForm, pathOfForm } from './formItem';
 export { PartOfForm, StartsWith, nameOfPart, partKindOf, type Beforehand, type Given } from './parts';
-export { AnswerRule, fieldsAsked, meetsAnswers, type AnswerCondition, type FieldTest } from './answerRule';
+export { AnswerRule, fieldsAsked, inSmall, meetsAnswers, type AnswerCondition, type FieldTest } from './answerRule';
 export { answersOn, saidOn } from './said';
 export { questionsOf } from './questions';
 export { Question, shownBy } from './question';
 export { nameFault, passwordFault } from './faults';
 export { FieldInput } from './input';
-export { fieldKindOf, PICTURE_BYTES, type ValueColumns } from './kinds';
+export { valueColumns, type ValueColumns } from './columns';
+export { fieldKindOf, PICTURE_BYTES } from './kinds';
 export { fieldsSays } from './fields.sentences';
 export { sayDay } from './kinds/dates';
 export { converted } from './convert';

@@ -2,7 +2,7 @@ import fc from 'fast-check';
 import { describe, expect, it } from 'vitest';
 import { place } from '../../tests/support/quillmoor';
 import { FieldKind, fieldKinds } from './kinds';
-import { fieldKindOf, readAnswer, showValue } from './index';
+import { valueColumns, fieldKindOf, readAnswer, showValue } from './index';
 
 type Row = readonly [typed: unknown, stored: unknown, shown: string];
 /** Of each kind: what is typed, what is stored, how it reads; then what is refused. */
@@ -128,7 +128,7 @@ describe.each(Object.entries(table))('a field of the kind %s', (_kind, { of, tak
       fc.property(fc.oneof(fc.string(), fc.double(), fc.boolean(), fc.array(fc.string())), (typed) => {
         const read = readAnswer({ of }, typed as never, false, place);
         if (!read.ok || read.value === null) return;
-        fieldKindOf(of).columns(read.value);
+        valueColumns(read.value);
         showValue(of, read.value, place);
       }),
     );

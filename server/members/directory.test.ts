@@ -1,8 +1,8 @@
 import { afterAll, beforeAll, describe, expect, it } from 'vitest';
 import { Caller, makeStack, type Stack } from '../../tests/support/stack';
 import type { MemberRow, MemberView, SavedView } from '../../contract';
-import { standings, type Facts } from '../../core/facts';
-import type { AnswerRule } from '../../core/fields';
+import { standings, type Facts, type FieldValue } from '../../core/facts';
+import { valueColumns, type AnswerRule, type FieldTest } from '../../core/fields';
 import { meetsAnswers } from '../../core/fields/answerRule';
 import { searchWords } from './member.words';
 
@@ -277,6 +277,45 @@ describe('filtered by answers', () => {
     expect(await found(postcode('is', `${long.slice(0, -1)}x`))).toEqual([]);
     expect(await found(postcode('startsWith', long.slice(0, 200)))).toEqual([id]);
     expect(await found(postcode('startsWith', `${long.slice(0, 200)}x`))).toEqual([]);
+  });
+
+  it('finds whom a door lets in, also where a field has become another and answers stayed as they were given', async () => {
+    const given: FieldValue[] = ['5', 5, true, '2020-03-02', ['5'], ['5', 'other'], 'QM4\u00a07TB', 'ΟΔΟΣ', 'οδος 4'];
+    const people = await stack.query<{ id: string }>('SELECT id FROM member ORDER BY number LIMIT ?', [given.length]);
+    const fields = ['years-keeping', 'apiary-postcode', 'interests', 'heard-of-us'];
+    for (const field of fields) {
+      await stack.query('DELETE FROM member_value WHERE field = ?', [field]);
+      await stack.query(`UPDATE member_facts SET facts = JSON_REMOVE(facts, ?)`, [`$.fields.${field}`]);
+      for (const [at, value] of given.entries()) {
+        const { text, number: count } = valueColumns(value);
+        const json = JSON.stringify(value);
+        const { id } = people[at]!;
+        await stack.query('INSERT INTO member_value (member, field, text, number, value) VALUES (?, ?, ?, ?, ?)', [
+          ...[id, field, text, count, json],
+        ]);
+        await stack.query(`UPDATE member_facts SET facts = JSON_SET(facts, ?, JSON_EXTRACT(?, '$')) WHERE member = ?`, [
+          ...[`$.fields.${field}`, json, id],
+        ]);
+      }
+    }
+    const tests: FieldTest[] = [
+      { op: 'answered' },
+      ...['5', 5, true, false, 'QM4 7TB', 'QM4\u00a07TB', 'ΟΔΟΣ'].map((value): FieldTest => ({ op: 'is', value })),
+      ...[4, 5, 6].flatMap((value): FieldTest[] => [
+        { op: 'atLeast', value },
+        { op: 'atMost', value },
+      ]),
+      ...['5', 'qm4 7', 'qm4\u00a07', 'οδος', 'ΟΔΟΣ', 'οδοσ'].map((value): FieldTest => ({ op: 'startsWith', value })),
+      ...['5', 'other'].map((value): FieldTest => ({ op: 'includes', value })),
+      { op: 'from', day: '2020-03-02' },
+      { op: 'until', day: '2020-03-02' },
+    ];
+    for (const field of fields)
+      for (const test of tests) {
+        const rule = { fact: 'field', field, test } as AnswerRule;
+        const page = await list({ where: JSON.stringify(rule), limit: 200 });
+        expect([rule, page.rows.map(({ id }) => id)]).toEqual([rule, await whole(rule)]);
+      }
   });
 
   it.each([

@@ -1,6 +1,6 @@
 /** Purpose: how a person is found and how values lie in typed columns. Pure, shared by the store and bulk loading. */
-import type { Facts, FieldValue } from '../../core/facts';
-import { fieldKindOf, type FieldItem, type ValueColumns } from '../../core/fields';
+import type { Facts } from '../../core/facts';
+import { fieldKindOf, type FieldItem } from '../../core/fields';
 import { foldWord } from '../../core/kernel/fold';
 
 type Fields = { readonly fields: ReadonlyMap<string, FieldItem> };
@@ -29,10 +29,4 @@ export function searchWords(text: string): string[] {
     .split(/[\s,;]+/)
     .map((word) => [...word].slice(0, 60).join(''))
     .filter((word) => word !== '');
-}
-
-/** How an answer lies in typed columns; one whose field is gone lies as text. */
-export function valueColumns(id: string, value: FieldValue, { fields }: Fields): ValueColumns {
-  const field = fields.get(id);
-  return field ? fieldKindOf(field.of).columns(value) : { text: String(value).slice(0, 190), number: null };
 }

@@ -4,14 +4,14 @@
  * Invariant: within a transaction. What is written as ready facts equals what the rows say (tested against them).
  */
 import type { EntityManager } from 'typeorm';
-import { computedBy, mailKey, nameFault, withComputed } from '../../core/fields';
+import { computedBy, mailKey, nameFault, valueColumns, withComputed } from '../../core/fields';
 import { storedFacts, visitorFacts, type Facts, type FieldValue, type HeldTerm, type Standing } from '../../core/facts';
 import type { GroupId, Instant, LevelId, MemberId, TopicId } from '../../core/kernel';
 import type { Setup } from '../../core/setup';
 import { claimPictures } from '../pictures';
 import { changeRow, insertRow, putRow } from '../platform/rows';
 import { MemberEntity, MemberGroupRow, MemberPaidRow, MemberTermRow, MemberWordRow } from './member.entities';
-import { valueColumns, wordsOf } from './member.words';
+import { wordsOf } from './member.words';
 
 export type NewMember = {
   readonly id: MemberId;
@@ -94,7 +94,7 @@ export class PersonInHand {
       shadowOf: member.owner?.member ?? '',
     });
     const values = Object.entries(fields).map(([field, value]) => {
-      const { text, number } = valueColumns(field, value, setup);
+      const { text, number } = valueColumns(value);
       return [id, field, text, number, JSON.stringify(value)];
     });
     if (values.length)
@@ -202,7 +202,7 @@ export class PersonInHand {
         await this.manager.query('DELETE FROM member_value WHERE member = ? AND field = ?', [this.id, field]);
       } else {
         now[field] = value;
-        const { text, number } = valueColumns(field, value, setup);
+        const { text, number } = valueColumns(value);
         await this.manager.query(
           `INSERT INTO member_value (member, field, text, number, value) VALUES (?, ?, ?, ?, ?)
            ON DUPLICATE KEY UPDATE text = VALUES(text), number = VALUES(number), value = VALUES(value)`,

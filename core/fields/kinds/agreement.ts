@@ -29,7 +29,6 @@ export const agreement: FieldKindOf<z.infer<typeof agreementOf>> & { schema: typ
   show: (_, value, reader) => fieldsSays(reader).agreedTo({ version: Number(value) }),
   brief: (_, value, reader) => fieldsSays(reader).agreedTo({ version: Number(value) }),
   input: ({ text, agree }) => ({ kind: 'agreement', text: [...text], agree }),
-  columns: (value) => ({ text: null, number: Number(value) }),
   found: () => [],
   holds: holdsNothing,
 };

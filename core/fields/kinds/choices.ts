@@ -4,7 +4,7 @@ import { ok, refuse } from '../../kernel/result';
 import { Address, Title } from '../../kernel/texts';
 import { listed, owners } from '../../kernel/sentences';
 import { fieldsSays } from '../fields.sentences';
-import { holdsNothing, textColumns, type FieldKindOf } from './kind';
+import { holdsNothing, type FieldKindOf } from './kind';
 
 const choices = z
   .array(
@@ -59,7 +59,6 @@ export const oneChoice: FieldKindOf<z.infer<typeof oneChoiceOf>> & { schema: typ
   show: (of, value) => labelOf(of.choices, value),
   brief: (of, value) => labelOf(of.choices, value),
   input: (of) => ({ kind: 'oneChoice', choices: of.choices.map(({ id, label }) => ({ id, label })) }),
-  columns: textColumns,
   // By its label people would look, and the id is nobody's word.
   found: () => [],
   holds: holdsNothing,
@@ -83,7 +82,6 @@ export const severalChoices: FieldKindOf<z.infer<typeof severalChoicesOf>> & { s
     ),
   brief: (of, value, reader) => severalChoices.show(of, value, reader),
   input: (of) => ({ kind: 'severalChoices', choices: of.choices.map(({ id, label }) => ({ id, label })) }),
-  columns: (value) => ({ text: (Array.isArray(value) ? value.join(',') : String(value)).slice(0, 190), number: null }),
   found: () => [],
   holds: holdsNothing,
 };
@@ -99,7 +97,6 @@ export const imageChoice: FieldKindOf<z.infer<typeof imageChoiceOf>> & { schema:
     kind: 'imageChoice',
     choices: of.choices.map(({ id, label, picture }) => ({ id, label, picture: picture ?? null })),
   }),
-  columns: textColumns,
   found: () => [],
   holds: holdsNothing,
 };

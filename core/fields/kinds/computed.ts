@@ -5,7 +5,7 @@ import { owners } from '../../kernel/sentences';
 import { fieldOfChip } from '../../kernel/chips';
 import { Words, chipsIn } from '../../kernel/words';
 import { fieldsSays } from '../fields.sentences';
-import { shortTexts, textColumns, type FieldKindOf } from './kind';
+import { shortTexts, type FieldKindOf } from './kind';
 
 /** One answer alone is copied; several, with text between them, are joined. */
 const computedOf = z.strictObject({
@@ -25,7 +25,6 @@ export const computed: FieldKindOf<z.infer<typeof computedOf>> & { schema: typeo
   brief: (_, value) => String(value),
   // Never shown: no form asks for it.
   input: () => ({ kind: 'text', long: false, longest: 0, autocomplete: 'off' }),
-  columns: textColumns,
   found: shortTexts,
   holds: (_, role, reader) => (role === 'mail' ? fieldsSays(reader).mailNeedsMailField : null),
 };

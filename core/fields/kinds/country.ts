@@ -3,7 +3,7 @@ import { z } from 'zod';
 import { ok, refuse } from '../../kernel/result';
 import type { Reader } from '../../kernel/sentences';
 import { fieldsSays } from '../fields.sentences';
-import { holdsNothing, textColumns, type FieldKindOf } from './kind';
+import { holdsNothing, type FieldKindOf } from './kind';
 
 const codes =
   `ad ae af ag ai al am ao aq ar as at au aw ax az ba bb bd be bf bg bh bi bj bl bm bn bo bq br bs bt bv bw by bz ca cc
@@ -40,7 +40,6 @@ export const country: FieldKindOf<z.infer<typeof countryOf>> & { schema: typeof 
   show: (_, value, reader) => nameOf(String(value), reader),
   brief: (_, value, reader) => nameOf(String(value), reader),
   input: (_of, _role, reader) => ({ kind: 'oneChoice', choices: countriesFor(reader) }),
-  columns: textColumns,
   found: () => [],
   holds: holdsNothing,
 };

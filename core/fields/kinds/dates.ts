@@ -7,7 +7,7 @@ import { ok, refuse, type Result } from '../../kernel/result';
 import { owners, type Reader } from '../../kernel/sentences';
 import { sayDate } from '../../kernel/time';
 import { fieldsSays } from '../fields.sentences';
-import { holdsNothing, textColumns, type FieldKindOf } from './kind';
+import { holdsNothing, type FieldKindOf } from './kind';
 
 /** A day there is: 30 February is none. */
 function isDay(text: string): boolean {
@@ -42,7 +42,6 @@ export const date: FieldKindOf<z.infer<typeof dateOf>> & { schema: typeof dateOf
   show: (_, value, reader) => sayDay(String(value), reader),
   brief: (_, value, reader) => sayDay(String(value), reader),
   input: ({ earliest, latest }) => ({ kind: 'date', earliest: earliest ?? null, latest: latest ?? null }),
-  columns: textColumns,
   found: () => [],
   holds: holdsNothing,
 };
@@ -68,7 +67,6 @@ export const dateRange: FieldKindOf<z.infer<typeof dateRangeOf>> & { schema: typ
   },
   brief: (of, value, reader) => dateRange.show(of, value, reader),
   input: ({ earliest, latest }, _role) => ({ kind: 'dateRange', earliest: earliest ?? null, latest: latest ?? null }),
-  columns: textColumns,
   found: () => [],
   holds: holdsNothing,
 };

@@ -11,7 +11,7 @@ import { colour, longText, mail, phone, shortText, webAddress } from './texts';
 import { number, yesNo } from './values';
 
 export { PICTURE_BYTES } from './picture';
-export type { RawAnswer, ValueColumns } from './kind';
+export type { RawAnswer } from './kind';
 
 export const fieldKinds = {
   shortText,

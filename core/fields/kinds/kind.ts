@@ -11,9 +11,6 @@ export type RawAnswer = string | number | boolean | string[] | null | undefined;
 
 export type FieldRole = 'name' | 'mail';
 
-/** How a value lies in typed columns, so that filters can use an index. */
-export type ValueColumns = { readonly text: string | null; readonly number: number | null };
-
 export type FieldKindOf<K extends { kind: string }> = {
   readonly schema: z.ZodType<K>;
   /** What such a field is, short: `One of 4`. */
@@ -31,14 +28,11 @@ export type FieldKindOf<K extends { kind: string }> = {
   /** The value in the middle of a summary, short; null where it is too long for one. */
   brief(of: K, value: FieldValue, reader: Reader): string | null;
   input(of: K, role: FieldRole | null, reader: Reader): FieldInput;
-  columns(value: FieldValue): ValueColumns;
   /** Texts of the value by whose words a person can be found. */
   found(value: FieldValue): readonly string[];
   /** Whether the field can hold that built-in fact; a sentence where it cannot. */
   holds(of: K, role: FieldRole, reader: Reader): string | null;
 };
-
-export const textColumns = (value: FieldValue): ValueColumns => ({ text: String(value).slice(0, 190), number: null });
 
 /** Short texts can be searched for; what is longer is read and not looked up. */
 const FOUND_LONGEST = 20;

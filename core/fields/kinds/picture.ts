@@ -2,7 +2,7 @@
 import { z } from 'zod';
 import { ok, refuse } from '../../kernel/result';
 import { fieldsSays } from '../fields.sentences';
-import { holdsNothing, textColumns, type FieldKindOf } from './kind';
+import { holdsNothing, type FieldKindOf } from './kind';
 
 /** The largest file that is taken, in bytes. */
 export const PICTURE_BYTES = 8 * 1024 * 1024;
@@ -17,7 +17,6 @@ export const picture: FieldKindOf<z.infer<typeof pictureOf>> & { schema: typeof 
   show: (_, _value, reader) => fieldsSays(reader).aPicture,
   brief: () => null,
   input: () => ({ kind: 'picture', most: PICTURE_BYTES }),
-  columns: textColumns,
   found: () => [],
   holds: holdsNothing,
 };

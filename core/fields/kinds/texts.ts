@@ -8,7 +8,7 @@ import { oneLine, visible } from '../clean';
 import { NAME_MOST } from '../faults';
 import { readMail } from '../mail';
 import { ShapePiece, hasShape } from '../shape';
-import { holdsNothing, shortTexts, textColumns, type FieldKindOf } from './kind';
+import { holdsNothing, shortTexts, type FieldKindOf } from './kind';
 
 const WEB_LONGEST = 400;
 
@@ -45,7 +45,6 @@ export const shortText: FieldKindOf<z.infer<typeof shortTextOf>> & { schema: typ
     longest,
     autocomplete: role === 'name' ? 'name' : 'off',
   }),
-  columns: textColumns,
   found: shortTexts,
   holds: ({ longest, shape }, role, reader) => {
     const says = fieldsSays(reader);
@@ -72,7 +71,6 @@ export const longText: FieldKindOf<z.infer<typeof longTextOf>> & { schema: typeo
   show: (_, value) => String(value),
   brief: () => null,
   input: ({ longest }) => ({ kind: 'text', long: true, longest, autocomplete: 'off' }),
-  columns: textColumns,
   found: shortTexts,
   holds: holdsNothing,
 };
@@ -86,7 +84,6 @@ export const mail: FieldKindOf<z.infer<typeof mailOf>> & { schema: typeof mailOf
   show: (_, value) => String(value),
   brief: (_, value) => String(value),
   input: () => ({ kind: 'mail' }),
-  columns: textColumns,
   found: shortTexts,
   holds: (_, role, reader) => (role === 'mail' ? null : fieldsSays(reader).nameNeedsShortText),
 };
@@ -105,7 +102,6 @@ export const phone: FieldKindOf<z.infer<typeof phoneOf>> & { schema: typeof phon
   show: (_, value) => String(value),
   brief: (_, value) => String(value),
   input: () => ({ kind: 'text', long: false, longest: 30, autocomplete: 'tel' }),
-  columns: textColumns,
   found: shortTexts,
   holds: holdsNothing,
 };
@@ -134,7 +130,6 @@ export const webAddress: FieldKindOf<z.infer<typeof webAddressOf>> & { schema: t
       .replace(/\/$/, ''),
   brief: (of, value, reader) => webAddress.show(of, value, reader),
   input: () => ({ kind: 'text', long: false, longest: WEB_LONGEST, autocomplete: 'url' }),
-  columns: textColumns,
   found: shortTexts,
   holds: holdsNothing,
 };
@@ -152,7 +147,6 @@ export const colour: FieldKindOf<z.infer<typeof colourOf>> & { schema: typeof co
   show: (_, value) => String(value),
   brief: () => null,
   input: () => ({ kind: 'colour' }),
-  columns: textColumns,
   found: () => [],
   holds: holdsNothing,
 };

@@ -46,7 +46,6 @@ export const number: FieldKindOf<z.infer<typeof numberOf>> & { schema: typeof nu
   brief: (of, value, reader) =>
     value === 0 && of.unit ? fieldsSays(reader).noneYet({ unit: of.unit.many }) : number.show(of, value, reader),
   input: ({ least, most }) => ({ kind: 'number', least: least ?? null, most: most ?? null }),
-  columns: (value) => ({ text: null, number: Number(value) }),
   found: () => [],
   holds: holdsNothing,
 };
@@ -60,7 +59,6 @@ export const yesNo: FieldKindOf<z.infer<typeof yesNoOf>> & { schema: typeof yesN
   show: (_, value, reader) => (value === true ? fieldsSays(reader).yes : fieldsSays(reader).no),
   brief: (of, value, reader) => yesNo.show(of, value, reader),
   input: () => ({ kind: 'yesNo' }),
-  columns: (value) => ({ text: null, number: value === true ? 1 : 0 }),
   found: () => [],
   holds: holdsNothing,
 };
