@@ -54,7 +54,7 @@ export const joiningSays = sentences(
     profileCompleted: 'Sent the further form',
     applicantReminded: 'Reminded of the further form',
     confirmEmail: 'Confirm your email',
-    confirmWithin: 'We send a code of 6 characters. Enter it within {limit}.',
+    confirmWithin: 'We send a code of 6 characters, which works for {span}.',
     emailConfirmed: 'Email confirmed',
     codesSent: {
       none: 'Confirm email: no codes sent, none used',

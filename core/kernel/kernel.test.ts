@@ -103,8 +103,8 @@ describe('words for time', () => {
     expect(sayNearDate(Date.parse('2027-11-02T12:00:00Z'), now, place)).toBe('2 Nov 2027');
   });
   it.each([
-    ['03:59', 'evening'],
-    ['04:00', 'morning'],
+    ['00:15', 'morning'],
+    ['11:59', 'morning'],
     ['12:00', 'afternoon'],
     ['18:00', 'evening'],
   ])('greets at %s', (time, part) =>
@@ -183,6 +183,11 @@ describe('words for counts, money and lists', () => {
     expect(chipsIn(words)).toEqual(['firstName']);
     expect([say('plain', () => 'x'), chipsIn('plain')]).toEqual(['plain', []]);
     expect(firstNameOf('  Ida Marrowby')).toBe('Ida');
+    expect(firstNameOf('Dr. Ingrid Strauß')).toBe('Ingrid');
+    expect(firstNameOf('Prof. Dr. Strauß')).toBe('Strauß');
+    expect(firstNameOf('Drusilla Oake')).toBe('Drusilla');
+    expect(firstNameOf('Dr.')).toBe('Dr.');
+    expect(firstNameOf('')).toBe('');
   });
 });
 

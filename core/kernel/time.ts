@@ -99,5 +99,5 @@ export const sayShortWeekday = (at: Instant, place: Place): string => format(pla
 export function sayGreeting(at: Instant, place: Place): string {
   const hour = Number(format({ zone: place.zone, locale: 'en-GB' }, { hour: '2-digit', hourCycle: 'h23' }).format(at));
   const says = kernelSays(place);
-  return hour >= 4 && hour < 12 ? says.goodMorning : hour >= 12 && hour < 18 ? says.goodAfternoon : says.goodEvening;
+  return hour < 12 ? says.goodMorning : hour < 18 ? says.goodAfternoon : says.goodEvening;
 }

@@ -23,9 +23,16 @@ export function chipsIn(words: Words): ChipName[] {
   return typeof words === 'string' ? [] : words.flatMap((piece) => (typeof piece === 'string' ? [] : [piece.chip]));
 }
 
-/** The name to greet by: everything before the last word of the full name's first part. */
+/** Titles that stand before a name in the languages sites are written in, without their full stop. */
+const TITLES: ReadonlySet<string> = new Set(
+  'dr prof professor mr mrs ms miss mx sir rev revd reverend herr frau dipl-ing mme mlle sra srta dott'.split(' '),
+);
+
+/** The name to greet by: the first word of a full name that is no title; a name of titles alone keeps its last word. */
 export function firstNameOf(fullName: string): string {
-  return fullName.trim().split(/\s+/)[0] ?? '';
+  const words = fullName.trim().split(/\s+/);
+  const isTitle = (word: string) => TITLES.has(word.toLowerCase().replace(/\.$/, ''));
+  return words.find((word, at) => at === words.length - 1 || !isTitle(word)) ?? '';
 }
 
 /** A word that fits on a button: the longest names are cut, with a mark that they are. */

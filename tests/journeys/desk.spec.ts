@@ -347,6 +347,28 @@ test('two reviewers: what one does shows at the other, and nothing typed is lost
   await expect(page.getByRole('button', { name: 'Review Jessamy Thorle' })).toHaveCount(0);
 });
 
+test('a question typed slowly over two lines stays whole, over a reload too, and reaches the applicant whole', async ({
+  page,
+  product,
+}) => {
+  await staffIn(page, product, 'tamsin');
+  await page.getByRole('button', { name: 'Review Jessamy Thorle' }).click();
+  const sheet = page.getByRole('complementary', { name: 'Jessamy Thorle' });
+  await sheet.getByRole('button', { name: 'Ask…' }).click();
+  const asked = sheet.getByLabel('Your question to Jessamy');
+  const words = 'Where do you keep your bees, and who is your neighbour?\nFor how long have they stood there?';
+  await asked.pressSequentially(words, { delay: 20 });
+  await expect(asked).toHaveValue(words);
+  await page.reload();
+  await expect(asked).toHaveValue(words);
+  await asked.press('End');
+  await asked.pressSequentially(' Tell us all.', { delay: 20 });
+  await sheet.getByRole('button', { name: 'Send the question' }).click();
+  await expect(sheet.getByText('Jessamy has not answered yet.')).toBeVisible();
+  const { text } = await product.letter('jessamy.thorle@mail.example', /question/i);
+  for (const line of words.split('\n')) expect(text).toContain(line);
+});
+
 test('an answer lost on the way: sent again, the act is carried out once', async ({ page, product }) => {
   await staffIn(page, product, 'tamsin');
   await page.getByRole('button', { name: 'Review Fabian Sedgefield' }).click();

@@ -182,6 +182,12 @@ test('a form stands in a page of another site, fits its height, leaves no cookie
 }) => {
   await staffIn(page, product, 'odile');
   await formAt(page, product, 'join-quillmoor');
+  // On two pages, so that the second is walked from elsewhere too.
+  await page.getByRole('button', { name: 'Add', exact: true }).click();
+  await page.getByRole('menuitem', { name: 'A new page', exact: true }).click();
+  await page.getByLabel('What the page is called').fill('Your bees');
+  await page.getByRole('button', { name: 'Place Hive type' }).click();
+  await page.getByRole('radio', { name: 'must be given' }).check();
   await settings(page, 'Share');
   await page.getByLabel('May stand in pages of other sites').check();
   const lines = await page.getByLabel('Lines for another site').innerText();
@@ -216,10 +222,16 @@ test('a form stands in a page of another site, fits its height, leaves no cookie
   await form.getByLabel('Years keeping bees').fill('4');
   await form.getByLabel('I agree to the rules of the association').check();
   await slowAsAPerson(hall);
+  await form.getByRole('button', { name: 'Next' }).click();
+  await expect(form.getByLabel('Full name')).toBeHidden();
+  await form.getByRole('button', { name: 'Send my application' }).click();
+  await expect(form.getByRole('alert')).toContainText('Hive type');
+  await form.getByRole('combobox', { name: 'Hive type' }).selectOption({ index: 1 });
   await form.getByRole('button', { name: 'Send my application' }).click();
   await expect(form.getByText('Open the link in it to confirm your address')).toBeVisible();
   // Shorter now, and so is its frame.
   await expect.poll(fits).toBe(false);
+  await expect(form.getByLabel('Full name')).toHaveCount(0);
   expect(await context.cookies()).toEqual([]);
   expect(complaints).toEqual([]);
   others.close();

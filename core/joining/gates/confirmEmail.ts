@@ -67,7 +67,7 @@ export const confirmEmail: GateKind<Gate, Detail, Sight> & {
   messages: (gate) => [{ at: 'message', message: gate.message }],
   promise: (gate, reader) => ({
     title: joiningSays(reader).confirmEmail,
-    says: joiningSays(reader).confirmWithin({ limit: saySpan(gate.limit, reader) }),
+    says: joiningSays(reader).confirmWithin({ span: saySpan(gate.lifetime, reader) }),
   }),
   doneTitle: (_, reader) => joiningSays(reader).emailConfirmed,
   progress: ({ sends }, reader) => joiningSays(reader).codesSent({ count: sends.length }),

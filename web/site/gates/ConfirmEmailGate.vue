@@ -21,7 +21,11 @@ const resending = useForm('resend', {});
 const resent = site.view?.attempt?.form === 'resend' && site.view.attempt.through;
 const said = ref<string | null>(resent ? says.newCodeComes : null);
 const wait = ref(props.act.wait);
-const wrong = computed(() => trouble.value ?? resending.trouble.value);
+/** What the act says is told once: a code that is void stands there already. */
+const wrong = computed(() => {
+  const found = trouble.value ?? resending.trouble.value;
+  return found === props.act.fault ? null : found;
+});
 const go = useGo();
 
 let ticking: ReturnType<typeof setInterval> | undefined;
