@@ -111,6 +111,17 @@ export const members = {
   setAnswers: endpoint(managers, 'POST', '/desk/members/{id}/answers', 'Puts answers of one person right')
     .input(z.object({ id: MemberId, answers: z.record(z.string().max(48), RawAnswerInput) }))
     .output(z.object({ changed: z.array(text) })),
+  groups: endpoint(
+    managers,
+    'GET',
+    '/desk/members/{id}/groups',
+    'The groups there are, and which of them one person is in',
+  )
+    .input(z.object({ id: MemberId }))
+    .output(z.object({ groups: z.array(z.object({ id: GroupId, title: text, held: z.boolean() })) })),
+  setGroups: endpoint(managers, 'POST', '/desk/members/{id}/groups', 'Puts one person into groups, and takes them out')
+    .input(z.object({ id: MemberId, into: z.array(GroupId).max(200), outOf: z.array(GroupId).max(200) }))
+    .output(z.object({ into: z.array(text), outOf: z.array(text) })),
   conversion: endpoint(
     editors,
     'GET',

@@ -409,3 +409,35 @@ describe('views that are kept', () => {
     expect((await odile.post('/desk/saved-views', { name: 'View 3', asked: { sort: 'seen' } })).status).toBe(200);
   });
 });
+
+describe('groups given by staff', () => {
+  it('are kept on the timeline, open what asks for them, and are taken again', async () => {
+    const [{ id } = { id: '' }] = await stack.query<{ id: string }>(
+      "SELECT id FROM member WHERE name = 'Ida Marrowby'",
+    );
+    const of = async () =>
+      (await odile.get<{ groups: { id: string; held: boolean }[] }>(`/desk/members/${id}/groups`)).body.groups;
+    expect((await of()).find((group) => group.id === 'mentors')).toMatchObject({ held: false });
+    const given = await odile.post(`/desk/members/${id}/groups`, { id, into: ['mentors', 'no-such'], outOf: [] });
+    expect([given.status, given.body]).toEqual([200, { into: ['Mentors'], outOf: [] }]);
+    // Again, and nothing changes.
+    expect((await odile.post(`/desk/members/${id}/groups`, { id, into: ['mentors'], outOf: [] })).body).toEqual({
+      into: [],
+      outOf: [],
+    });
+    expect((await of()).find((group) => group.id === 'mentors')).toMatchObject({ held: true });
+    const inside = await list({ where: JSON.stringify({ fact: 'group', is: ['mentors'] }), limit: 200 });
+    expect(inside.rows.map((row) => row.id)).toContain(id);
+    const { timeline } = (await odile.get<MemberView>(`/desk/members/${id}`)).body;
+    expect(timeline[0]!.title).toBe('Odile Harrowgate put them into Mentors');
+    expect((await odile.post(`/desk/members/${id}/groups`, { id, into: [], outOf: ['mentors'] })).body).toEqual({
+      into: [],
+      outOf: ['Mentors'],
+    });
+    expect((await of()).find((group) => group.id === 'mentors')).toMatchObject({ held: false });
+    const tamsin = await new Caller(stack.address).staffIn('tamsin@quillmoor.example');
+    // Who may not change members may not change their groups either.
+    expect((await tamsin.post(`/desk/members/${id}/groups`, { id, into: ['mentors'], outOf: [] })).status).toBe(403);
+    expect((await odile.get('/desk/members/nobody-here/groups')).status).toBeGreaterThanOrEqual(400);
+  });
+});

@@ -12,6 +12,7 @@ import { problem } from '../platform/problem';
 import type { LiveSetup } from '../setup';
 import type { Conversions } from './conversions';
 import type { Directory } from './directory';
+import { changeGroups, groupsFor } from './groups';
 import { factsOf, isMember } from './member.store';
 import { changeProfile } from './profile';
 import { personView } from './person';
@@ -78,6 +79,21 @@ export const membersApi = ({ db, directory, conversions, live, acts, clock, appl
     const done = await changeProfile(acts, envelope, id, answers, 'staff', live.must.setup);
     if (done.ok) return { changed: done.value };
     if ('faults' in done.refusal) throw problem('form-faults', { faults: done.refusal.faults });
+    throw problem(done.refusal.code);
+  }),
+
+  groups: api.groups.handler(async ({ input }) => {
+    const facts = (await isMember(db.manager, input.id)) ? await factsOf(db.manager, input.id) : null;
+    if (!facts) throw problem('not-found', { detail: membersSays(live.reader).nobody });
+    return { groups: groupsFor(facts.groups, live.must.setup) };
+  }),
+
+  setGroups: api.setGroups.handler(async ({ input, context }) => {
+    if (!(await isMember(db.manager, input.id)))
+      throw problem('not-found', { detail: membersSays(live.reader).nobody });
+    const envelope = envelopeOf(context, 'groups.changed', input);
+    const done = await changeGroups(acts, envelope, input.id, input, live.must.setup);
+    if (done.ok) return done.value;
     throw problem(done.refusal.code);
   }),
 

@@ -4,6 +4,8 @@ import { sentences } from '../../core/kernel';
 export const membersSays = sentences({
   profileChanged: 'Changed {fields}',
   profileCorrected: '{by} changed {fields}',
+  putInto: '{by} put them into {groups}',
+  takenOutOf: '{by} took them out of {groups}',
   since: '{standing} since {date}',
   forGood: '{level}, for good',
   until: '{level} until {date}',

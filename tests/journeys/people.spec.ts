@@ -1,5 +1,5 @@
 /** Looking after people: found by what they answered, put right, answered several at once; looked at as nobody real. */
-import { accessible, choose, expect, inPlace, inputsReady, signIn, staffIn, test, watch } from './product';
+import { accessible, choose, expect, inPlace, inputsReady, publish, signIn, staffIn, test, watch } from './product';
 
 test('members are found by what they answered, and an answer is put right', async ({ page, product }) => {
   const complaints = watch(page);
@@ -218,5 +218,38 @@ test('a field is made of others, a text is agreed to anew, a view is kept, a fol
   await page.getByRole('menuitem', { name: 'Newest Keepers' }).click();
   await expect(page).toHaveURL(/level=keeper&sort=newest/);
   await accessible(page, 'Members, by a view');
+  expect(complaints).toEqual([]);
+});
+
+test('a group is made, given to somebody, seen in the list, renamed and retired', async ({ page, product }) => {
+  const complaints = watch(page);
+  await staffIn(page, product, 'odile');
+  await page.goto(`${product.site}/desk/levels/groups`);
+  await page.getByRole('button', { name: 'Add a group' }).click();
+  await page.getByLabel('Name of the group').fill('Show judges');
+  await page.getByRole('button', { name: 'Make the group' }).click();
+  await expect(page.getByText(/^Draft, 1 change$/)).toBeVisible();
+  await expect(page.getByText('nothing yet; it is given on a person’s sheet, a path or a form')).toBeVisible();
+  await accessible(page, 'Groups');
+  await publish(page, 'A group for judges');
+
+  await page.goto(`${product.site}/desk/members`);
+  await page.getByPlaceholder('Search').fill('ida marrow');
+  await page.getByRole('button', { name: 'Ida Marrowby' }).click();
+  await page.getByRole('button', { name: 'Groups…' }).click();
+  await page.getByRole('checkbox', { name: 'Show judges' }).check();
+  await page.getByRole('button', { name: 'Keep the groups' }).click();
+  await expect(page.getByText('The groups of Ida are kept.')).toBeVisible();
+  await inPlace(page);
+  await expect(page.getByText('Odile Harrowgate put them into Show judges')).toBeVisible();
+
+  await page.goto(`${product.site}/desk/levels/groups?group=show-judges`);
+  await page.getByLabel('Name of the group').fill('Judges of shows');
+  await page.getByRole('button', { name: 'Give it no more' }).click();
+  await expect(page.getByText('not given any more')).toBeVisible();
+  await publish(page, 'No more judges');
+  // Whoever is in it keeps it.
+  await page.goto(`${product.site}/desk/members?q=ida+marrow`);
+  await expect(page.getByText(/Judges of shows/).first()).toBeVisible();
   expect(complaints).toEqual([]);
 });

@@ -97,7 +97,7 @@ const day = (text: string): string | undefined => (text === '' ? undefined : tex
         <MoneyHands v-if="code && site">
           <ItemFindings :findings="findings" />
           <p v-if="faulty" class="field__fault" role="alert">{{ says.notSaved }}</p>
-          <div class="code-fields">
+          <div class="editor__fields">
             <KitField
               id="code-word"
               :model-value="code.word"
@@ -182,7 +182,7 @@ const day = (text: string): string | undefined => (text === '' ? undefined : tex
             :fault="faultAt('levels')"
             @update:model-value="set({ levels: $event.length ? ([...$event] as LevelId[]) : undefined })"
           />
-          <p class="code-acts">
+          <p class="editor__acts">
             <KitButton small @click="set({ retired: code.retired ? undefined : true })">{{
               code.retired ? says.codeOffer : says.codeRetire
             }}</KitButton>
@@ -197,26 +197,11 @@ const day = (text: string): string | undefined => (text === '' ? undefined : tex
 
 <style src="../joining/editor.css"></style>
 <style>
-.editor.editor--one {
-  grid-template-columns: minmax(0, 1fr);
-}
 .code-cols {
   display: grid;
   grid-template-columns: minmax(110px, 0.8fr) minmax(0, 1.4fr) minmax(0, 1.4fr) minmax(0, 1.2fr);
   gap: 12px;
   align-items: center;
-}
-.code-fields {
-  display: grid;
-  grid-template-columns: repeat(auto-fill, minmax(200px, 1fr));
-  gap: 12px 16px;
-  align-items: start;
-  max-width: 940px;
-}
-.code-acts {
-  display: flex;
-  gap: 10px;
-  margin-top: 14px;
 }
 @media (max-width: 640px) {
   .code-cols {

@@ -14,6 +14,7 @@ export const levels: Area = {
   view: () => import('./LevelsView.vue'),
   parts: [
     { name: says.levels, path: '/desk/levels', view: () => import('./LevelsView.vue'), kind: 'level' },
+    { name: says.groups, path: '/desk/levels/groups', view: () => import('./GroupsView.vue'), kind: 'group' },
     { name: says.codes, path: '/desk/levels/codes', view: () => import('./CodesView.vue'), kind: 'code' },
     { name: says.taking, path: '/desk/levels/taking', view: () => import('./TakingView.vue'), kind: 'money' },
   ],

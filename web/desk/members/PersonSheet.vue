@@ -17,6 +17,7 @@ import { useEscape } from '../frame/escape';
 import { useViewpoint } from '../viewpoint/viewpoint.store';
 import EndedApplication from './EndedApplication.vue';
 import GiveLevel from './GiveLevel.vue';
+import GroupChoice from './GroupChoice.vue';
 import PersonTimeline from './PersonTimeline.vue';
 import AnswersEditor from './AnswersEditor.vue';
 import ReviewPanel from './ReviewPanel.vue';
@@ -39,8 +40,11 @@ const head = ref<HTMLElement>();
 /** Whether the answers are being put right. */
 const correcting = ref(false);
 const giving = ref(false);
+/** Whether the groups are being put right. */
+const grouping = ref(false);
 function given(): void {
   giving.value = false;
+  grouping.value = false;
   toHead();
   void person.refetch();
 }
@@ -75,6 +79,7 @@ watch(
     tab.value = 'timeline';
     correcting.value = false;
     giving.value = false;
+    grouping.value = false;
   },
 );
 onBeforeUnmount(() => {
@@ -138,9 +143,16 @@ useEscape(
           @click="giving = true"
           >{{ says.giveLevel }}</KitButton
         >
+        <KitButton
+          v-if="may(me, desk.members.setGroups) && data.application?.state !== 'open' && !grouping"
+          small
+          @click="grouping = true"
+          >{{ says.groupsOf }}</KitButton
+        >
         <a class="linklike" :href="`mailto:${data.mail}`"><MailText :mail="data.mail" /></a>
       </div>
       <GiveLevel v-if="giving" :id="data.id" :first-name="firstName" @done="given" />
+      <GroupChoice v-if="grouping" :id="data.id" :key="data.id" :first-name="firstName" @done="given" />
       <AnswersEditor v-if="correcting" :id="data.id" :key="data.id" @done="corrected" />
       <dl v-else-if="data.application?.state !== 'open'" class="sheet__facts">
         <template v-for="fact in data.facts" :key="fact.label">

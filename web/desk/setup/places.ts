@@ -12,6 +12,7 @@ const editors: Partial<Record<ItemKind, (id: string) => { path: string; query?: 
   page: (id) => ({ path: '/desk/site', query: { page: id } }),
   menu: (id) => ({ path: `/desk/site/menus/${id}` }),
   door: () => ({ path: '/desk/site' }),
+  group: (id) => ({ path: '/desk/levels/groups', query: { group: id } }),
   code: (id) => ({ path: '/desk/levels/codes', query: { code: id } }),
   money: () => ({ path: '/desk/levels/taking' }),
   site: () => ({ path: '/desk/settings' }),
