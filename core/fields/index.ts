@@ -7,7 +7,7 @@ export { questionsOf } from './questions';
 export { Question, shownBy } from './question';
 export { nameFault, passwordFault } from './faults';
 export { FieldInput } from './input';
-export { valueColumns, type ValueColumns } from './columns';
+export { valueColumns } from './columns';
 export { fieldKindOf, PICTURE_BYTES } from './kinds';
 export { fieldsSays } from './fields.sentences';
 export { sayDay } from './kinds/dates';
