@@ -25,6 +25,10 @@ describe('an amount as it is typed', () => {
     ['ten', 'GBP', null],
     ['', 'GBP', null],
     ['1e3', 'GBP', null],
+    ['2,000', 'KWD', 2_000_000],
+    ['2.000', 'KWD', 2_000],
+    ['1,234,567.890', 'KWD', 1_234_567_890],
+    ['2,00', 'KWD', 2_000],
   ])('%s in %s', (typed, currency, amount) => {
     expect(readAmount(typed, currency, 'en-GB')).toBe(amount);
   });
