@@ -8,6 +8,7 @@ import {
   quillmoorDocument,
   setupOf,
   place,
+  wholeQuillmoor,
 } from '../../tests/support/quillmoor';
 import { everyEvent as events } from '../../tests/support/events';
 import { DAY, HOUR, MINUTE, type Instant } from '../kernel';
@@ -300,6 +301,15 @@ describe('the review', () => {
     expect(twice).toEqual({ ok: false, refusal: { code: 'too-late-to-undo' } });
     // Admitting again gives the same as the first time.
     expect(must(back.value.application, events.approved, NOW + 2 * DAY).effects).toHaveLength(admitted.effects.length);
+  });
+
+  it('tells no change of standing where a yes is taken back at a gate in the middle', () => {
+    const open = must(submitted.application, { it: 'codeEntered', serial: 1 }, NOW, wholeQuillmoor);
+    const on = must(open.application, { it: 'approved', by: 'Tamsin Rooke' }, NOW + DAY, wholeQuillmoor);
+    expect(on.application.state).toBe('open');
+    const back = must(on.application, { it: 'approvalUndone', by: 'Tamsin Rooke' }, NOW + DAY + 1_000, wholeQuillmoor);
+    expect(back.application.gate).toBe(open.application.gate);
+    expect(back.effects.filter((effect) => effect.do === 'setStanding')).toEqual([]);
   });
 
   it('can be taken up again after a no, with all its time anew', () => {

@@ -199,7 +199,8 @@ export function undoApproval(application: Application, by: string, now: Instant)
   return ok({
     application: open,
     effects: [
-      { do: 'setStanding', standing: 'applicant' },
+      // Who has only gone on to the next gate was an applicant all along.
+      ...(application.state === 'admitted' ? [{ do: 'setStanding', standing: 'applicant' } as const] : []),
       ...terms.map(({ level, from }): Effect => ({ do: 'takeLevel', level, from })),
       ...groups.map((group): Effect => ({ do: 'takeGroup', group })),
       { do: 'unsend' },
