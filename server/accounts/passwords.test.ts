@@ -9,7 +9,7 @@ vi.mock('@node-rs/argon2', async (original) => {
 });
 // Another file may have loaded it with the real one.
 vi.resetModules();
-const { hashPassword, verifyPassword, weakness } = await import('./passwords');
+const { hashPassword, ownWords, verifyPassword, weakness } = await import('./passwords');
 
 beforeEach(() => {
   calls.verify = 0;
@@ -46,6 +46,8 @@ describe('new passwords', () => {
   });
   it('are not the person’s own words', async () => {
     expect(await weakness('marrowbyida', ['Ida', 'Marrowby'], owners)).not.toBeNull();
+    const own = ownWords('ida.marrowby@mail.example');
+    expect(await weakness([...'ida.marrowby@mail.example'].reverse().join(''), own, owners)).toContain('own words');
   });
   it('of three unusual words are good', async () => {
     expect(await weakness('moss lantern heather', ['Ida'], owners)).toBeNull();

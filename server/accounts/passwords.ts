@@ -62,10 +62,11 @@ export function ownWords(...texts: readonly (string | null | undefined)[]): stri
   return [...new Set(words)].filter((word) => word.length > 2).slice(0, 60);
 }
 
-/** Whether little is left of the password without the own words. */
+/** Whether little is left of the password without the own words, read from either end. */
 function madeOfOwn(password: string, own: readonly string[]): boolean {
   let rest = foldWord(password);
-  for (const word of [...own].sort((a, b) => b.length - a.length)) rest = rest.replaceAll(word, ' ');
+  const backwards = own.map((word) => [...word].reverse().join(''));
+  for (const word of [...own, ...backwards].sort((a, b) => b.length - a.length)) rest = rest.replaceAll(word, ' ');
   const letters = [...rest.replace(/\P{L}/gu, '')];
   return rest !== foldWord(password) && letters.length < LETTERS_LEFT;
 }

@@ -169,7 +169,7 @@ describe('nothing that rows point at can vanish', () => {
       ok: false,
       refusal: {
         code: 'in-use',
-        items: expect.arrayContaining([expect.objectContaining({ where: 'path keeper-path' })]),
+        items: expect.arrayContaining([expect.objectContaining({ where: 'Keeper path' })]),
       },
     });
     await reset();

@@ -66,9 +66,9 @@ it('what was paid goes back to the card, and the term that had begun ends', asyn
     canBuy: false,
     receipts: [{ amount: '£30.00' }],
   });
-  // Who reviews reads that it is paid, once; until when, by what is paid and not by how long a renewal is waited for.
+  // Who reviews reads that it is paid, once, and not how much; until when, by what is paid and not by how long a renewal is waited for.
   const { application, timeline, membership } = await sheetOf(who);
-  expect([application!.paid, application!.grants]).toEqual(['Paid £30.00 for Patron', 'nothing but admission']);
+  expect([application!.paid, application!.grants]).toEqual(['Paid for already', 'nothing but admission']);
   expect(timeline.filter(({ title }) => title.startsWith('Paid'))).toHaveLength(1);
   const [held] = await stack.query<{ paid_until: Date }>(
     'SELECT h.paid_until FROM member_term h JOIN member m ON m.id = h.member WHERE m.mail = ?',
