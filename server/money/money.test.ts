@@ -629,6 +629,8 @@ describe('the books', () => {
   });
 
   it('name the payment that the card house knows otherwise', async () => {
+    // What was on its way to go back to somebody who has left has gone.
+    await stack.settled();
     const { database, clock, live } = stack.services;
     const forgetful = { record: async () => [] } as unknown as CardHouse;
     const { faults } = await new BookChecks(database.source, forgetful).view(clock.now(), live.must.setup);
