@@ -196,14 +196,17 @@ try {
   const odile = await deskOf('odile');
   await odile.goto(`${site}/desk/money`);
   await odile.getByText(/^The books balance/).waitFor();
-  await odile.locator('[data-row]').filter({ hasText: 'Osric Danvell' }).getByRole('button').click();
+  // Early in a month what fails may be of the one before.
+  const osric = odile.locator('[data-row]').filter({ hasText: 'Osric Danvell' }).getByRole('button');
+  if ((await osric.count()) === 0) await odile.getByRole('button', { name: 'The month before' }).click();
+  await osric.click();
   await odile.getByText('Lapses, unless it is paid').waitFor();
   await shoot(odile, 'desk-money');
-  await wilf.goto(`${site}/desk/levels?level=patron`);
-  await wilf.getByRole('button', { name: /^from £10/ }).click();
-  await wilf.getByText('in twelve months', { exact: false }).waitFor();
-  await paper('Ways to belong');
-  await shoot(wilf, 'desk-levels');
+  await odile.goto(`${site}/desk/levels?level=patron`);
+  await odile.getByRole('button', { name: /^from £10/ }).click();
+  await odile.getByText('in twelve months', { exact: false }).waitFor();
+  await odile.frameLocator('.mount-beside__paper').getByText('Ways to belong').first().waitFor();
+  await shoot(odile, 'desk-levels');
   await lookAs(wilf, 'Ida Marrowby');
   await wilf.goto(`${site}/desk/site/look`);
   await wilf.getByLabel('Accent buttons, links').fill('#9A6FA6');
