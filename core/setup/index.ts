@@ -6,4 +6,4 @@ export { idFrom } from './names';
 export { setupSchema } from './schema';
 export { FORMAT_VERSION, upgradeDocument, upgradeItems } from './upgrade';
 export { termRules } from './termRules';
-export { anyChangesMoney, changesMoney } from './moneyMatters';
+export { anyChangesMoney, changesMoney, holdsMoney } from './moneyMatters';

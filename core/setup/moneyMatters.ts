@@ -20,6 +20,9 @@ const matters: { readonly [K in ItemKind]?: (body: Body) => unknown } = {
   form: ({ hooks }) => (list(hooks).length ? hooks : null),
 };
 
+/** Whether items of a kind have matters of money at all. */
+export const holdsMoney = (kind: ItemKind): boolean => kind in matters;
+
 /**
  * @param before null where there is none yet, `after` null where it is taken away
  * @returns whether a matter of money, or a web hook, is another than before

@@ -16,10 +16,10 @@ import { callersSays } from './callers.sentences';
 
 const cookies: Readonly<Record<SessionKind, CookieName>> = { member: 'admissa_member', staff: 'admissa_staff' };
 
-/** Who is looking, and at what instant. `session` is null where nobody is really signed in (the viewpoint). */
 /** Staff who look through somebody's eyes: nothing is done by it, and money is shown to those alone whose part it is. */
 export type Through = { readonly money: boolean };
 
+/** Who is looking, and at what instant. `session` is null where nobody is really signed in (the viewpoint). */
 export type Looker = {
   readonly facts: Facts;
   readonly session: string | null;

@@ -1,11 +1,12 @@
 /** Purpose: the endpoints of the set-up, each a list of steps. */
 import { implement } from '@orpc/server';
 import type { EntityManager } from 'typeorm';
-import { money, setup as contract } from '../../contract';
+import { money as moneyContract, setup as contract } from '../../contract';
 import { ok, refuse, sayAgo, sayDate, sayNearDate, type Result } from '../../core/kernel';
 import {
   FORMAT_VERSION,
   anyChangesMoney,
+  holdsMoney,
   makeSetup,
   salvageSetup,
   upgradeDocument,
@@ -78,22 +79,26 @@ export const setupApi = ({ setups, live, acts, clock, reviewers, cards, moneyMov
 
   const replaced = ({ stamp, kept }: { stamp: string; kept: readonly string[] }) => ({ stamp, kept: [...kept] });
 
-  /** An act on the draft: in its transaction, with who did it. */
+  /**
+   * An act on the draft: in its transaction, with who did it.
+   * @param money whether it may change matters of money, which are for those who handle it
+   */
   async function work<T, R>(
     context: Call,
     act: string,
     sent: unknown,
     detail: unknown,
     carry: (manager: EntityManager, hand: Hand) => Promise<Result<T, R>>,
+    money = true,
   ) {
     const by = staffOf(context).name;
-    const handlesMoney = callerMay(context, money.refund);
+    const watched = money && !callerMay(context, moneyContract.refund);
     return acts.carryOut<T, R>(envelopeOf(context, act, sent), async ({ manager, now, about }) => {
       about({ detail });
-      const before = handlesMoney ? [] : (await setups.draft(manager)).rows;
+      const before = watched ? (await setups.draft(manager)).rows : [];
       const done = await carry(manager, { by, at: now });
       // Thrown, so that nothing of it stays.
-      if (!handlesMoney && anyChangesMoney(before, (await setups.draft(manager)).rows))
+      if (watched && anyChangesMoney(before, (await setups.draft(manager)).rows))
         throw problem('not-yours', { detail: says().moneyOnly });
       return done;
     });
@@ -125,8 +130,13 @@ export const setupApi = ({ setups, live, acts, clock, reviewers, cards, moneyMov
 
     save: api.save.handler(async ({ input, context }) => {
       const { kind, id, version, body } = input;
-      const done = await work(context, 'setup.saved', input, { kind, id }, (manager, hand) =>
-        setups.save(kind, id, body, version, hand, manager),
+      const done = await work(
+        context,
+        'setup.saved',
+        input,
+        { kind, id },
+        (manager, hand) => setups.save(kind, id, body, version, hand, manager),
+        holdsMoney(kind),
       );
       if (done.ok) return saved(context, done.value.value);
       if (done.refusal.code !== 'setup-faults') throw await overtaken(kind, id);
@@ -135,8 +145,13 @@ export const setupApi = ({ setups, live, acts, clock, reviewers, cards, moneyMov
 
     remove: api.remove.handler(async ({ input, context }) => {
       const { kind, id, version } = input;
-      const done = await work(context, 'setup.removed', input, { kind, id }, (manager, hand) =>
-        setups.remove(kind, id, version, hand, manager),
+      const done = await work(
+        context,
+        'setup.removed',
+        input,
+        { kind, id },
+        (manager, hand) => setups.remove(kind, id, version, hand, manager),
+        holdsMoney(kind),
       );
       if (done.ok) return saved(context, done.value.value);
       const { refusal } = done;
@@ -149,8 +164,13 @@ export const setupApi = ({ setups, live, acts, clock, reviewers, cards, moneyMov
     wording: api.wording.handler(() => ({ lines: memberLines() })),
 
     order: api.order.handler(async ({ input, context }) => {
-      await work(context, 'setup.ordered', input, { kind: input.kind }, async (manager) =>
-        ok(await setups.reorder(input.kind, input.ids, manager)),
+      await work(
+        context,
+        'setup.ordered',
+        input,
+        { kind: input.kind },
+        async (manager) => ok(await setups.reorder(input.kind, input.ids, manager)),
+        false,
       );
       return { done: true } as const;
     }),
@@ -188,8 +208,14 @@ export const setupApi = ({ setups, live, acts, clock, reviewers, cards, moneyMov
     }),
 
     publish: api.publish.handler(async ({ input, context }) => {
-      const done = await work(context, 'setup.published', input, null, (manager, { by, at }) =>
-        setups.publish({ note: input.note.trim(), author: by, at, draft: input.stamp }, manager),
+      const done = await work(
+        context,
+        'setup.published',
+        input,
+        null,
+        (manager, { by, at }) =>
+          setups.publish({ note: input.note.trim(), author: by, at, draft: input.stamp }, manager),
+        false,
       );
       if (!done.ok) {
         const { refusal } = done;

@@ -2,7 +2,6 @@
 /** Groups: who is held together whatever their level; made, renamed and retired here. */
 import { computed, ref } from 'vue';
 import { useRoute, useRouter } from 'vue-router';
-import type { Rule } from '../../../core/doors';
 import type { GroupItem } from '../../../core/facts';
 import { sayNumber, type GroupId } from '../../../core/kernel';
 import { listed } from '../../../core/kernel/sentences';
@@ -13,12 +12,12 @@ import KitOrder from '../../kit/KitOrder.vue';
 import KitRow from '../../kit/KitRow.vue';
 import Trouble from '../../kit/Trouble.vue';
 import Waiting from '../../kit/Waiting.vue';
-import { useWhoGetsIn } from '../doors/door.query';
 import { reader } from '../reader';
 import { useDraft, type Body } from '../setup/draft.store';
 import { useItem } from '../setup/item';
 import ItemFindings from '../setup/ItemFindings.vue';
 import NewItem from '../setup/NewItem.vue';
+import { useCounted } from './counted';
 import { deskLevelsSays } from './levels.sentences';
 
 const says = deskLevelsSays(reader);
@@ -33,22 +32,10 @@ const group = computed(() => body.value as GroupItem | null);
 const choose = (id: string) =>
   void router.push({ path: '/desk/levels/groups', query: id === chosen.value ? {} : { group: id } });
 
-/** How many are in each, by the doors' own counting. */
-const asked = computed((): Rule => ({
-  any: (draft.setup?.doc.groups ?? []).map(({ id }): Rule => ({ fact: 'group', is: [id] })),
-}));
-const held = useWhoGetsIn(
-  () => ({ rule: asked.value, own: asked.value }),
-  () => null,
-);
-const people = computed(
-  () =>
-    new Map(
-      (draft.setup?.doc.groups ?? []).flatMap(({ id }, at): [string, number][] => {
-        const count = held.data.value?.parts[at];
-        return count === undefined ? [] : [[id, count]];
-      }),
-    ),
+/** How many are in each. */
+const { counts: people } = useCounted(
+  () => (draft.setup?.doc.groups ?? []).map(({ id }) => id),
+  (id) => ({ fact: 'group', is: [id] }),
 );
 /** What asks for each group or gives it, by its title. */
 const uses = computed(() => {

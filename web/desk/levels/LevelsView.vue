@@ -2,7 +2,6 @@
 /** Levels in order: who holds each, what it costs and opens; the chosen one's prices; and what it comes to. */
 import { computed, ref, watch } from 'vue';
 import { useRoute, useRouter } from 'vue-router';
-import type { Rule } from '../../../core/doors';
 import { openedBy } from '../../../core/insight';
 import { dayOf, listed, sayDate, sayNumber, type Instant, type LevelId } from '../../../core/kernel';
 import { startOfDay } from '../../../core/kernel/calendar';
@@ -17,7 +16,6 @@ import KitRow from '../../kit/KitRow.vue';
 import MenuButton from '../../kit/MenuButton.vue';
 import Trouble from '../../kit/Trouble.vue';
 import Waiting from '../../kit/Waiting.vue';
-import { useWhoGetsIn } from '../doors/door.query';
 import { reader } from '../reader';
 import { useDraft, type Body } from '../setup/draft.store';
 import DraftMount from '../setup/DraftMount.vue';
@@ -27,6 +25,7 @@ import MoneyHands from '../setup/MoneyHands.vue';
 import NewItem from '../setup/NewItem.vue';
 import { useLookedAs } from '../viewpoint/sight.query';
 import { useViewpoint } from '../viewpoint/viewpoint.store';
+import { useCounted } from './counted';
 import { deskLevelsSays } from './levels.sentences';
 import PriceEditor from './PriceEditor.vue';
 import PriceTable from './PriceTable.vue';
@@ -72,22 +71,10 @@ function takeOutPrice(id: string): void {
   openPrice.value = null;
 }
 
-/** How many hold each, now: by the doors' own counting. */
-const asked = computed((): Rule => ({
-  any: (draft.setup?.doc.levels ?? []).map(({ id }): Rule => ({ fact: 'level', is: [id], when: 'now' })),
-}));
-const held = useWhoGetsIn(
-  () => ({ rule: asked.value, own: asked.value }),
-  () => null,
-);
-const holders = computed(
-  () =>
-    new Map(
-      (draft.setup?.doc.levels ?? []).flatMap(({ id }, at): [string, number][] => {
-        const count = held.data.value?.parts[at];
-        return count === undefined ? [] : [[id, count]];
-      }),
-    ),
+/** How many hold each, now. */
+const { held, counts: holders } = useCounted(
+  () => (draft.setup?.doc.levels ?? []).map(({ id }) => id),
+  (id) => ({ fact: 'level', is: [id], when: 'now' }),
 );
 
 const now = computed((): Instant => {
