@@ -93,6 +93,29 @@ describe('single conditions', () => {
       person({ fields: { 'apiary-postcode': 'QM4 7TB' } }),
       true,
     ],
+    ...(['is', 'startsWith'] as const).flatMap((op) =>
+      [
+        ['STRASSE 4', 'Strasse 4', true],
+        ['qm4 7tb', 'QM4 7TB', true],
+        ['ΟΔΟΣ', 'οδος', true],
+        ['ΟΔΟΣ', 'Οδοσ', true],
+        ['Quill', 'Moor', false],
+      ].map(
+        ([wanted, given, met]) =>
+          [
+            `${op} ${String(wanted)}, whatever the case of ${String(given)}`,
+            { fact: 'field', field: 'apiary-postcode' as never, test: { op, value: String(wanted) } } as Condition,
+            person({ fields: { 'apiary-postcode': String(given) } }),
+            met === true,
+          ] as [string, Condition, Facts, boolean],
+      ),
+    ),
+    [
+      'a beginning that ends in a sigma, within a word',
+      { fact: 'field', field: 'apiary-postcode' as never, test: { op: 'startsWith', value: 'ΟΔΟΣ' } },
+      person({ fields: { 'apiary-postcode': 'ΟΔΟΣΗΜΟ' } }),
+      true,
+    ],
     [
       'one of several',
       { fact: 'field', field: 'interests' as never, test: { op: 'includes', value: 'planting' } },
@@ -123,6 +146,7 @@ describe('single conditions', () => {
     ['not admitted', { fact: 'admittedFor', days: 0 }, applicant, false],
   ])('%s', (_, condition, facts, met) => {
     expect(opens(condition, facts)).toBe(met);
+    expect(explain(condition, facts, NOW, quillmoor).open).toBe(met);
   });
 
   it('reads both days of a window in the site’s zone, through the change of the clocks', () => {

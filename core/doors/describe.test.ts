@@ -5,7 +5,7 @@ import { NOW, quillmoor } from '../../tests/support/quillmoor';
 import { anyFacts, anyRule } from '../../tests/support/rules';
 import { standings, visitorFacts } from '../facts';
 import { DAY } from '../kernel';
-import { conditionsOf, describe as describeRule, explain, type Condition, type Rule } from './index';
+import { conditionsOf, describe as describeRule, describeDoor, explain, type Condition, type Rule } from './index';
 
 /**
  * Reads a sentence back by its brackets, *and* and *or*. A single condition is recognised by its own words, of which
@@ -55,8 +55,12 @@ it('is read back as the same rule', () => {
       fc.integer({ min: -40, max: 40 }),
       (rule, people, days) => {
         const clauses = new Map(conditionsOf(rule).map((one) => [describeRule(one, quillmoor), one]));
-        const again = readBack(describeRule(rule, quillmoor), clauses);
+        const [said = '', visitors] = describeDoor(rule, quillmoor).split(/(, visitors too)$/);
+        const again = readBack(said, clauses);
         const now = NOW + days * DAY;
+        // Who is let in without being anybody is told beforehand.
+        if (said.toLowerCase().includes('not (') && !said.includes('ate is') && !said.includes('does not exist'))
+          expect([said, visitors !== undefined]).toEqual([said, explain(rule, visitorFacts, now, quillmoor).open]);
         for (const facts of people)
           expect(explain(again, facts, now, quillmoor).open).toBe(explain(rule, facts, now, quillmoor).open);
       },
@@ -88,5 +92,22 @@ it('keeps together what belongs together, wherever it stands', () => {
   const inside: Rule = { any: [{ fact: 'signedIn' }, { fact: 'group', is: ['mentors' as never] }] };
   expect(describeRule({ all: [inside, admitted] }, quillmoor)).toBe(
     '(Signed in or in the group Mentors) and standing is Admitted',
+  );
+});
+
+it('says of days and nights what is counted', () => {
+  const says = (rule: Rule) => describeRule(rule, quillmoor);
+  const held = (is: string[]) => says({ fact: 'level', is: is as never, when: 'now', heldDays: 30 });
+  expect(held(['keeper'])).toBe('Level has been Keeper for 30 nights');
+  expect(held(['keeper', 'friend'])).toBe('Level has been Keeper or Friend for 30 nights, added up over these levels');
+  expect(says({ fact: 'paidFor', is: ['keeper'] as never, within: 1 })).toBe('Has paid for Keeper today');
+  expect(says({ fact: 'date', from: '2026-10-25', until: '2026-10-25' })).toMatch(/and no other$/);
+});
+
+it('says that visitors are let in where some are left out', () => {
+  const keeper: Rule = { fact: 'level', is: ['keeper'] as never, when: 'now' };
+  expect(describeDoor({ none: [keeper] }, quillmoor)).toBe('Not (level is Keeper), visitors too');
+  expect(describeDoor({ all: [{ fact: 'signedIn' }, { none: [keeper] }] }, quillmoor)).toBe(
+    'Signed in and not (level is Keeper)',
   );
 });

@@ -55,8 +55,8 @@ describe('explain', () => {
     ],
     [
       { fact: 'level', is: ['keeper' as LevelId], when: 'now', heldDays: 30 },
-      'Level has been Keeper for 30 days',
-      'Keeper until 2 Mar 2027, for 226 days',
+      'Level has been Keeper for 30 nights',
+      'Keeper until 2 Mar 2027, for 226 nights',
     ],
     [
       { fact: 'mailDomain', is: ['mail.example', 'post.example'] },

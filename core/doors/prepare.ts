@@ -3,6 +3,7 @@
  * Invariant: bits say exactly what `explain` reads from the same facts at the same instant.
  */
 import { standings, type Facts } from '../facts';
+import { inSmall } from '../fields/answerRule';
 import type { FieldId, Instant } from '../kernel';
 import { dayNumber } from '../kernel/calendar';
 
@@ -92,7 +93,7 @@ export function foldedOf(person: Prepared, field: string): string | null {
   if (known !== undefined) return known;
   const value = person.facts.fields[field as FieldId];
   if (typeof value !== 'string') return null;
-  const folded = value.toLowerCase();
+  const folded = inSmall(value);
   (person.folded ??= {})[field] = folded;
   return folded;
 }

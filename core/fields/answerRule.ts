@@ -31,14 +31,15 @@ function daysOf(value: FieldValue): readonly [first: string, last: string] | nul
 /** In small letters. A sigma at the end of a word is written otherwise and is the same letter. */
 export const inSmall = (text: string): string => text.toLowerCase().replaceAll('ς', 'σ');
 
-/** What was not answered meets no test. */
+/** What was not answered meets no test. Texts are compared in small letters: people write “leeds” as well as “Leeds”. */
 export function meetsField(test: FieldTest, value: FieldValue | undefined): boolean {
   if (value === undefined || value === '' || (Array.isArray(value) && value.length === 0)) return false;
   switch (test.op) {
     case 'answered':
       return true;
     case 'is':
-      return value === test.value;
+      if (value === test.value) return true;
+      return typeof value === 'string' && typeof test.value === 'string' && inSmall(value) === inSmall(test.value);
     case 'atLeast':
       return typeof value === 'number' && value >= test.value;
     case 'atMost':

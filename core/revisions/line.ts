@@ -1,5 +1,5 @@
 /** Purpose: a matter of an item in words, and the words that all kinds of item share. */
-import { describe } from '../doors/describe';
+import { describeDoor } from '../doors/describe';
 import type { DoorUse } from '../doors';
 import { say, type RefKind, type Words } from '../kernel';
 import { chipNames } from '../messages';
@@ -30,7 +30,7 @@ export function doorWords(use: DoorUse, setup: Setup): string {
   const says = sayings(setup);
   if ('everyone' in use) return says.everyone;
   if ('named' in use) return says.namedDoor({ door: titleIn('doors', use.named, setup) });
-  return says.ownDoor({ rule: describe(use.rule, setup) });
+  return says.ownDoor({ rule: describeDoor(use.rule, setup) });
 }
 
 /** The order of named things; told only where the same things are ordered otherwise. */

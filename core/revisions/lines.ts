@@ -2,7 +2,7 @@
  * Purpose: an item of a set-up in words, one line a matter, so that two states of it can be told apart in words.
  * Invariant: what two states differ in shows in their lines (`changesBetween` has a last line for what none tells).
  */
-import { describe } from '../doors';
+import { describeDoor } from '../doors';
 import { sayBeside, sayForAll, sayPrice } from '../levels';
 import { sayRate } from '../money';
 import type { ItemKind, Setup, SetupDocument, SingleKind, listKinds } from '../setup';
@@ -48,7 +48,7 @@ const tells: Tells = {
   ],
   door: ({ title, rule }, setup) => [
     ...line('title', sayings(setup).title, title),
-    ...line('rule', sayings(setup).rule, describe(rule, setup)),
+    ...line('rule', sayings(setup).rule, describeDoor(rule, setup)),
   ],
   page: pageLines,
   menu: menuLines,

@@ -2,7 +2,7 @@
 import { implement } from '@orpc/server';
 import type { DataSource } from 'typeorm';
 import { insight as contract, type ImpactView } from '../../contract';
-import { describe, ruleOf, type Rule } from '../../core/doors';
+import { describeDoor, ruleOf, type Rule } from '../../core/doors';
 import type { Standing } from '../../core/facts';
 import type { PlaceImpact } from '../../core/insight';
 import { dayOf, sayDate, sayMoney, sayNearDate, type Instant, type MemberId } from '../../core/kernel';
@@ -48,7 +48,7 @@ export const insightApi = ({ db, insight, live, clock }: InsightPorts) => ({
         title: levelOf(level, count, draft),
         count,
       })),
-      change: found.change && was && { says: describe(was, setup), ...found.change },
+      change: found.change && was && { says: describeDoor(was, setup), ...found.change },
       people: list && (await namesOf(db, found.listed, [])),
       day: sayNearDate(now, today, site),
     };

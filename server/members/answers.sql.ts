@@ -77,9 +77,10 @@ function testSql(test: FieldTest): Sql {
 function isSql(value: string | number | boolean): Sql {
   if (typeof value === 'number') return { sql: `v.number = ? AND ${IS.number}`, params: [value] };
   if (typeof value === 'boolean') return { sql: `v.number = ? AND ${IS.truth}`, params: [Number(value)] };
-  const kept = value.slice(0, KEPT);
+  const [kept, low] = [value.slice(0, KEPT), inSmall(value)];
   // A list lies as text too, and is equal to none.
-  const sql = `v.text = ? AND BINARY v.text = BINARY ? AND ${IS.text}`;
-  if (value.length < KEPT) return { sql, params: [kept, kept] };
-  return { sql: `${sql} AND ${inWhole('BINARY w.value = BINARY ?')}`, params: [kept, kept, JSON.stringify(value)] };
+  const narrow = `v.text = ? AND ${IS.text}`;
+  const exact =
+    value.length < KEPT ? `${small('v.text')} = ?` : inWhole(`${small(`JSON_VALUE(w.value, '$')`)} = ?`);
+  return { sql: `${narrow} AND ${exact}`, params: [kept, low] };
 }

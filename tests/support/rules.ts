@@ -33,7 +33,7 @@ export const anyRule: fc.Arbitrary<Rule> = fc.letrec<{ rule: Rule; condition: Co
         ),
         test: fc.oneof(
           fc.constant<FieldTest>({ op: 'answered' }),
-          fc.constantFrom('national', 9, true).map((value): FieldTest => ({ op: 'is', value })),
+          fc.constantFrom('national', 'NATIONAL', 'qm4 7tb', 9, true).map((value): FieldTest => ({ op: 'is', value })),
           fc.integer({ min: 0, max: 20 }).map((value): FieldTest => ({ op: 'atLeast', value })),
           fc.integer({ min: 0, max: 20 }).map((value): FieldTest => ({ op: 'atMost', value })),
           fc.constantFrom('qm', 'QM4', 'x').map((value): FieldTest => ({ op: 'startsWith', value })),

@@ -79,6 +79,7 @@ export const date: ConditionKind<Of> & { schema: typeof dateOf } = {
       return at === null ? text : sayShortDate(at, doc.site);
     };
     const says = doorsSays(doc.site);
+    if (from && from === until) return says.dateOnly({ day: day(from) });
     if (from && until) return says.dateWithin({ from: day(from), until: day(until) });
     if (from) return says.dateFrom({ from: day(from) });
     return until ? says.dateUntil({ until: day(until) }) : says.anyDate;

@@ -1,6 +1,6 @@
 /** Purpose: the condition on a profile answer. */
 import type { z } from 'zod';
-import { AnswerCondition, meetsField, type FieldTest } from '../../fields/answerRule';
+import { AnswerCondition, inSmall, meetsField, type FieldTest } from '../../fields/answerRule';
 import { sayDay } from '../../fields/kinds/dates';
 import { coded, orInto, within, type Bits, type Population } from '../../facts';
 import type { FieldColumn } from '../../facts/population';
@@ -22,8 +22,11 @@ function saysTest(test: FieldTest, { fields, doc }: Known, id: string): string {
   switch (test.op) {
     case 'answered':
       return says.answered({ field });
-    case 'is':
-      return says.is({ field, value: value(test.value) });
+    case 'is': {
+      // A choice is chosen; a text is typed, and people write it in their own way.
+      const typed = typeof test.value === 'string' && of && !('choices' in of) && of.kind !== 'country';
+      return (typed ? says.isText : says.is)({ field, value: value(test.value) });
+    }
     case 'atLeast':
       return says.atLeast({ field, value: test.value });
     case 'atMost':
@@ -65,7 +68,7 @@ function columnOf(test: FieldTest, column: FieldColumn, people: Population): Bit
     case 'is':
       if (typeof test.value === 'number') return byNumber(test.value, test.value);
       if (typeof test.value === 'boolean') return column.yes[test.value ? 'true' : 'false'].bits;
-      return byWord((word) => word === test.value);
+      return byWord((word) => meetsField(test, word));
     case 'atLeast':
       return byNumber(test.value, Infinity);
     case 'atMost':
@@ -89,9 +92,10 @@ export const field: ConditionKind<Of> & { schema: typeof schema } = {
     fields.has(condition.field) && meetsField(condition.test, facts.fields[condition.field]),
   ready({ field: id, test }, { fields }) {
     if (!fields.has(id)) return () => false;
-    if (test.op !== 'startsWith') return ({ facts }) => meetsField(test, facts.fields[id]);
-    const begins = test.value.toLowerCase();
-    return (person) => foldedOf(person, id)?.startsWith(begins) ?? false;
+    const wanted = 'value' in test && typeof test.value === 'string' ? inSmall(test.value) : '';
+    if (wanted && test.op === 'is') return (person) => foldedOf(person, id) === wanted;
+    if (wanted && test.op === 'startsWith') return (person) => foldedOf(person, id)?.startsWith(wanted) ?? false;
+    return ({ facts }) => meetsField(test, facts.fields[id]);
   },
   column({ field: id, test }, people, _now, { fields }) {
     const column = fields.has(id) ? people.field(id) : null;

@@ -88,7 +88,8 @@ export const level: ConditionKind<Of> & { schema: typeof schema } = {
     const says = doorsSays(doc.site);
     const names = oneOf(levels, is, doc.site);
     if (when === 'ever') return says.levelEver({ levels: names });
-    return heldDays ? says.levelFor({ levels: names, count: heldDays }) : says.levelNow({ levels: names });
+    if (!heldDays) return says.levelNow({ levels: names });
+    return (is.length > 1 ? says.levelsFor : says.levelFor)({ levels: names, count: heldDays });
   },
   found({ is, heldDays }, facts, now, known) {
     const { site } = known.doc;

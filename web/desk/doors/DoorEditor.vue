@@ -1,7 +1,7 @@
 <script setup lang="ts">
 /** A door where it hangs: for everybody, a shared one, or conditions of its own, built as sentences. */
 import { computed, ref } from 'vue';
-import { describe, everyone, ruleOf, type DoorUse, type Rule } from '../../../core/doors';
+import { describeDoor, everyone, ruleOf, type DoorUse, type Rule } from '../../../core/doors';
 import type { DoorId } from '../../../core/kernel';
 import { idFrom } from '../../../core/setup';
 import type { Setup } from '../../../core/setup';
@@ -36,7 +36,7 @@ const choices = computed(() => [
   { title: says.doorOwn, act: own },
   ...draft.offered('door').map(({ title, value }) => ({
     title,
-    note: describe(props.setup.doors.get(value)?.rule ?? { any: [] }, props.setup),
+    note: describeDoor(props.setup.doors.get(value)?.rule ?? { any: [] }, props.setup),
     act: () => emit('change', { named: value as DoorId }),
   })),
 ]);

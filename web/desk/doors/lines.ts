@@ -119,7 +119,7 @@ function testsOf({ of }: FieldItem): readonly FieldTest['op'][] {
     case 'webAddress':
     case 'colour':
     case 'computed':
-      return ['startsWith', 'answered'];
+      return ['startsWith', 'is', 'answered'];
   }
 }
 const testWords: Record<FieldTest['op'], string> = {
@@ -152,7 +152,7 @@ function freshTest(op: FieldTest['op'], field: FieldItem, zone: string): FieldTe
     case 'answered':
       return { op };
     case 'is':
-      return { op, value: field.of.kind === 'yesNo' ? true : field.of.kind === 'number' ? 1 : first };
+      return { op, value: field.of.kind === 'yesNo' ? true : field.of.kind === 'number' ? 1 : first || 'A' };
     case 'atLeast':
     case 'atMost':
       return { op, value: 1 };
@@ -238,7 +238,8 @@ function levelLine(condition: Extract<Condition, { fact: 'level' }>, setup: Setu
     is: is as LevelId[],
   }));
   if (how !== 'for') return pieces(says.level, { when, levels });
-  return pieces(says.levelFor, { when, levels, days: days(heldDays!, 1, (to) => ({ ...condition, heldDays: to })) });
+  const sentence = condition.is.length > 1 ? says.levelsFor : says.levelFor;
+  return pieces(sentence, { when, levels, days: days(heldDays!, 1, (to) => ({ ...condition, heldDays: to })) });
 }
 
 function paidLine(condition: Extract<Condition, { fact: 'paidFor' }>, setup: Setup): Piece[] {
@@ -255,7 +256,7 @@ function paidLine(condition: Extract<Condition, { fact: 'paidFor' }>, setup: Set
     to === 'ever' ? rest : { ...rest, within: 365 },
   );
   if (within === undefined) return pieces(says.paidFor, { levels, when });
-  return pieces(says.paidWithin, {
+  return pieces(within === 1 ? says.paidToday : says.paidWithin, {
     levels,
     when,
     days: days(within, 1, (to) => ({ ...condition, within: to })),
@@ -279,7 +280,8 @@ function dateLine(condition: Extract<Condition, { fact: 'date' }>, setup: Setup)
   }));
   const begin = day(says.theFirstDay, from ?? '', (to) => ({ ...condition, from: to }));
   const end = day(says.theLastDay, until ?? '', (to) => ({ ...condition, until: to }));
-  if (how === 'within') return pieces(says.dateWithin, { how: choice, from: begin, until: end });
+  const span = from === until ? says.dateOnly : says.dateWithin;
+  if (how === 'within') return pieces(span, { how: choice, from: begin, until: end });
   return how === 'until'
     ? pieces(says.dateUntil, { how: choice, until: end })
     : pieces(says.dateFrom, { how: choice, from: begin });
