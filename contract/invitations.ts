@@ -11,6 +11,8 @@ export const InvitationView = z.object({
   name: text,
   mail: text,
   invited: text,
+  /** Whether and when they were written to; null where nobody wrote. */
+  written: text.nullable(),
   /** Who has used it and when; null while nobody has. */
   used: z.object({ member: text, says: text }).nullable(),
 });
@@ -20,8 +22,21 @@ export type InvitationView = z.infer<typeof InvitationView>;
 export const invitations = {
   invitations: endpoint(managers, 'GET', '/desk/forms/{form}/invitations', 'Invitations to a form, newest first')
     .input(z.object({ form }))
-    .output(z.object({ total: z.number(), used: z.number(), invitations: z.array(InvitationView) })),
-  invite: endpoint(managers, 'POST', '/desk/forms/{form}/invitations', 'Makes a link for each person, told this once')
+    .output(
+      z.object({
+        total: z.number(),
+        used: z.number(),
+        /** Whether what is live has a letter that is sent with the link. */
+        writes: z.boolean(),
+        invitations: z.array(InvitationView),
+      }),
+    ),
+  invite: endpoint(
+    managers,
+    'POST',
+    '/desk/forms/{form}/invitations',
+    'Makes a link for each person: sent by letter, or told this once',
+  )
     .input(
       z.object({
         form,
@@ -29,9 +44,26 @@ export const invitations = {
           .array(z.object({ name: z.string().trim().max(120), mail: z.string().trim().max(190) }))
           .min(1)
           .max(1000),
+        /** Whether those with an address are written to. */
+        write: z.boolean().default(false),
       }),
     )
-    .output(z.object({ links: z.array(z.object({ name: text, mail: text, link: text })) })),
+    .output(
+      z.object({
+        /** So many were written to. */
+        written: z.int(),
+        /** The links of all others. */
+        links: z.array(z.object({ name: text, mail: text, link: text })),
+      }),
+    ),
+  writeAgain: endpoint(
+    managers,
+    'POST',
+    '/desk/forms/{form}/invitations/write',
+    'Writes to somebody invited with a new link; the old one works no longer',
+  )
+    .input(z.object({ form, id: InvitationId }))
+    .output(z.object({ done: z.literal(true) })),
   takeBack: endpoint(managers, 'POST', '/desk/forms/{form}/invitations/take-back', 'Takes an unused invitation back')
     .input(z.object({ form, id: InvitationId }))
     .output(z.object({ done: z.literal(true) })),

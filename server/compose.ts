@@ -86,7 +86,7 @@ export async function buildServices(config: Config, log: Log): Promise<{ service
     return { name: site.name, address: site.replyTo };
   });
   const acts = new Acts(db, clock);
-  const outbox = new Outbox(jobs, mail, random);
+  const outbox = new Outbox(db, jobs, mail, random);
   const sessions = new Sessions(database.pool, random);
   const viewers = new Viewers(db, sessions, acts, clock, config.secure);
   const { address } = config;
@@ -155,7 +155,7 @@ export async function buildServices(config: Config, log: Log): Promise<{ service
     joining,
     signUps: new SignUps(db, live, sessions, clock, effects),
     followUps,
-    invitations: new Invitations(db, random, address),
+    invitations: new Invitations(db, random, outbox, address),
     directory,
     applicationOf: async (member, reviewer, mayMoney) => {
       const { setup } = live.must;

@@ -25,7 +25,7 @@ export const erasure: Readonly<Record<string, Erased | Kept>> = {
   },
   invitation: {
     erased: 'used_by = ?',
-    columns: 'id form token_hash name mail invited_by created_at used_by used_at',
+    columns: 'id form token_hash name mail invited_by created_at letter written_at used_by used_at',
   },
   form_sending: { erased: 'member = ?', columns: 'id form member revision answers sent_at' },
   // What was told elsewhere stays there, with whoever was told; the call with the answers is gone here.

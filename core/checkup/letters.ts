@@ -69,7 +69,8 @@ function usesOf(setup: Setup): Use[] {
       const message = money.letters[letter];
       return message ? [{ message, knows: ofMoney[letter] }] : [];
     }),
-    ...forms.flatMap(({ letters = [], places }) => [
+    ...forms.flatMap(({ letters = [], places, inviting }) => [
+      ...(inviting ? [{ message: inviting, knows: ofAnybody }] : []),
       ...letters.map(({ message }) => ({
         message,
         knows: [...ofAnybody, 'memberName', 'answers', 'formTitle'] as const,
@@ -110,6 +111,10 @@ function alwaysAnswered(setup: Setup): Set<string> {
   );
   return new Set([...(must[0] ?? [])].filter((id) => must.every((ids) => ids.has(id))));
 }
+
+/** The letters that carry the link of an invitation, of forms that are by invitation alone. */
+const invitations = (setup: Setup): (string | undefined)[] =>
+  setup.doc.forms.filter(({ retired, invited }) => !retired && invited).map(({ inviting }) => inviting);
 
 /** Letters without which somebody cannot go on: what they say stands nowhere else. */
 export const neededOff: Check = (setup) => {
@@ -171,7 +176,12 @@ const hasLink = ({ parts, subject }: MessageItem): boolean =>
 export const linkMissing: Check = (setup) => {
   const says = checkupSays(setup.doc.site);
   const { account } = setup.doc;
-  const needed = new Set([account.resetPassword, account.choosePassword, account.staffInvited]);
+  const needed = new Set<string | undefined>([
+    account.resetPassword,
+    account.choosePassword,
+    account.staffInvited,
+    ...invitations(setup),
+  ]);
   return setup.doc.messages.flatMap((message): Found[] => {
     if (message.retired || !needed.has(message.id) || hasLink(message)) return [];
     const words = {

@@ -99,6 +99,8 @@ export const AnyForm = z
     closes: z.iso.date().optional(),
     /** Only whoever has an invitation of their own may send it. */
     invited: z.boolean().optional(),
+    /** The letter with the link of an invitation. Without one the links are only shown to who invites. */
+    inviting: MessageId.optional(),
     places: Places.optional(),
     /** Addresses that are taken alone, or not taken; each with all beneath it. */
     domains: z.strictObject({ take: z.enum(['only', 'not']), list: z.array(MailDomain).min(1).max(200) }).optional(),

@@ -256,6 +256,14 @@ const ofForms = {
     text(chip('answers', 'The answers are at the desk.')),
     button('Open the desk'),
   ),
+  inviting: made(
+    'invitation',
+    'Invitation',
+    ['You are invited to ', chip('siteName', 'join us')],
+    text('We would like you to join us. This link is yours alone, and works once.'),
+    button('Open the form'),
+    text('If you would rather not, there is nothing for you to do.'),
+  ),
 } as const;
 
 /** Every event that is written about, and the letter that ships for it. */

@@ -91,7 +91,7 @@ function purposeLines({ purpose }: AnyForm, setup: Setup): Line[] {
 }
 
 /** Who may send it, and how many. */
-function entranceLines({ opens, closes, invited, places, domains, embed }: AnyForm, setup: Setup): Line[] {
+function entranceLines({ opens, closes, invited, inviting, places, domains, embed }: AnyForm, setup: Setup): Line[] {
   const says = sayings(setup);
   const { site } = setup.doc;
   return [
@@ -99,6 +99,7 @@ function entranceLines({ opens, closes, invited, places, domains, embed }: AnyFo
     ...line('closes', says.closes, closes && sayDay(closes, site)),
     ...line('embed', says.elsewhere, embed ? says.mayStandElsewhere : ''),
     ...line('invited', says.whoMay, invited ? says.invitedAlone : ''),
+    ...line('inviting', says.inviting, inviting && titleIn('messages', inviting, setup)),
     ...line('places', says.places, places && sayNumber(places.count, site)),
     ...line('waiting', says.waitingList, places?.waitingList && titleIn('messages', places.waitingList.waiting, setup)),
     ...line('free', says.placeFree, places?.waitingList && titleIn('messages', places.waitingList.free, setup)),

@@ -66,6 +66,7 @@ export const linesSay = sentences({
   elsewhere: 'In other sites',
   mayStandElsewhere: 'may stand there',
   places: 'Places',
+  inviting: 'Letter with the link of an invitation',
   waitingList: 'Letter to whoever has to wait',
   placeFree: 'Letter when a place is free',
   addresses: 'Addresses',

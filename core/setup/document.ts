@@ -87,6 +87,7 @@ export const listKinds = {
           id: form.places!.waitingList![at],
         }))
       : []),
+    ...(form.inviting ? [{ at: 'inviting', kind: 'messages', id: form.inviting } as const] : []),
     ...(form.after?.then === 'page' ? [{ at: 'after', kind: 'pages', id: form.after.page } as const] : []),
     ...(form.after?.then === 'words' ? wordRefs('after', form.after.text) : []),
     ...(form.letters ?? []).flatMap((letter, at): Reference[] => [

@@ -13,6 +13,7 @@ const problems: {
 } = {
   'weak-password': ({ says }) => problem('weak-password', { detail: says }),
   'wrong-password': (_, reader) => problem('wrong-password', { detail: accountsSays(reader).wrongPassword }),
+  'already-sent': () => problem('already-sent'),
   'token-used': (_, reader) => problem('token-used', { detail: accountsSays(reader).linkUsed }),
 };
 

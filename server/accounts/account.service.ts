@@ -19,7 +19,7 @@ import {
   type ProfileRefusal,
 } from '../members';
 import type { Outbox } from '../messages';
-import { forgetSendings, type Acts, type Envelope } from '../platform/acts';
+import { forgetSendings, type Acts, type AlreadySent, type Envelope } from '../platform/acts';
 import type { SiteClock } from '../platform/clock';
 import { digest, type Randomness } from '../platform/ids';
 import type { Jobs } from '../platform/jobs';
@@ -36,7 +36,8 @@ const UNOWNED_TRIED = 3;
 export type PasswordRefusal =
   | { readonly code: 'wrong-password' }
   | { readonly code: 'token-used' }
-  | { readonly code: 'weak-password'; readonly says: string };
+  | { readonly code: 'weak-password'; readonly says: string }
+  | AlreadySent;
 
 export type NewPassword = { readonly current: string; readonly password: string };
 
@@ -149,7 +150,7 @@ export class Accounts {
       const row = await rows.findOne({ where: { hash, purpose: 'reset' }, lock: { mode: 'pessimistic_write' } });
       if (!row || row.usedAt !== null || row.expiresAt <= this.clock.now()) return refuse({ code: 'token-used' });
       about({ subject: owner.id });
-      await this.setPassword(manager, owner.id, passwordHash, null);
+      if (!(await this.setPassword(manager, owner.id, passwordHash, null))) return refuse({ code: 'token-used' });
       return ok(await factsOf(manager, owner.id));
     });
     if (!done.ok) return refuse({ code: 'token-used' });
@@ -168,12 +169,13 @@ export class Accounts {
     const weak = await weakness(password, this.wordsOf(row), this.live.reader);
     if (weak) return refuse({ code: 'weak-password', says: weak });
     const passwordHash = await hashPassword(password);
-    await this.acts.carryOut(envelope, async ({ manager, about }) => {
+    const done = await this.acts.carryOut<null, PasswordRefusal>(envelope, async ({ manager, about }) => {
       about({ subject: id });
-      await this.setPassword(manager, id, passwordHash, session);
-      return ok(null);
+      return (await this.setPassword(manager, id, passwordHash, session))
+        ? ok(null)
+        : refuse({ code: 'wrong-password' });
     });
-    return ok(true);
+    return done.ok ? ok(true) : done;
   }
 
   /** Changes what a member may change of their own profile. @returns the labels of what has changed */
@@ -190,11 +192,12 @@ export class Accounts {
   /**
    * Sets a password within a transaction: all sessions but `keep` end, and so does every link that could set another
    * and every form that could be sent again.
+   * @returns false, and does nothing, for whoever has left meanwhile
    */
-  async setPassword(manager: EntityManager, id: MemberId, passwordHash: string, keep: string | null): Promise<void> {
+  async setPassword(manager: EntityManager, id: MemberId, passwordHash: string, keep: string | null): Promise<boolean> {
     const { setup }: { setup: Setup } = this.live.must;
     const now = this.clock.now();
-    await setPasswordHash(manager, id, passwordHash);
+    if (!(await setPasswordHash(manager, id, passwordHash))) return false;
     await this.sessions.endOthers(manager, 'member', id, keep);
     await manager.getRepository(OneTimeRow).delete({ member: id, purpose: 'reset' });
     // Who has just chosen one is not asked to.
@@ -206,7 +209,7 @@ export class Accounts {
     const row = await accountById(manager, id);
     const facts = await factsOf(manager, id);
     // Somebody who has never shown that the address is theirs gets no letter there.
-    if (!row?.owned || !facts) return;
+    if (!row?.owned || !facts) return true;
     const secrets = { link: `${this.address}/forgotten` };
     await this.outbox.post(
       manager,
@@ -214,6 +217,7 @@ export class Accounts {
       { message: setup.doc.account.passwordChanged, to: row.mail, member: id, facts, secrets },
       now,
     );
+    return true;
   }
 }
 

@@ -83,7 +83,9 @@ export class Staff {
     const post = { member: null, facts: { ...visitorFacts, name: row?.name ?? null, mail } };
     if (!row) {
       const secrets = { link: `${this.ports.address}/desk` };
-      return this.ports.outbox.post(manager, setup, { ...post, message: account.resetUnknown, to: mail, secrets }, now);
+      const unknown = { ...post, message: account.resetUnknown, to: mail, secrets };
+      await this.ports.outbox.post(manager, setup, unknown, now);
+      return;
     }
     const token = this.random.secret();
     await keepOneTime(manager, { hash: digest(token), purpose: 'staffReset', member: row.id, expiresAt: now + HOUR });
@@ -122,7 +124,7 @@ export class Staff {
       const link = await links.findOne({ where: { hash, purpose: 'staffReset' }, lock: { mode: 'pessimistic_write' } });
       if (!link || link.expiresAt <= this.clock.now()) return refuse({ code: 'token-used' });
       about({ subject: row.id });
-      await this.setPassword(manager, row.id, passwordHash, null);
+      await this.setPassword(manager, row, passwordHash, null);
       return ok(null);
     });
     return done.ok ? ok(row.mail) : refuse({ code: 'token-used' });
@@ -133,10 +135,18 @@ export class Staff {
     return ownWords(person.name, person.mail, site?.name, site?.shortName, 'Admissa');
   }
 
-  private async setPassword(manager: EntityManager, id: string, passwordHash: string, keep: string | null) {
-    await manager.getRepository(StaffRow).update({ id }, { passwordHash });
-    await this.sessions.endOthers(manager, 'staff', id, keep);
-    await manager.getRepository(OneTimeRow).delete({ member: id, purpose: 'staffReset' });
+  /** Sets a password; all sessions but `keep` end. Whose it is gets a letter, in case it was somebody else. */
+  private async setPassword(manager: EntityManager, row: StaffRow, passwordHash: string, keep: string | null) {
+    await manager.getRepository(StaffRow).update({ id: row.id }, { passwordHash });
+    await this.sessions.endOthers(manager, 'staff', row.id, keep);
+    await manager.getRepository(OneTimeRow).delete({ member: row.id, purpose: 'staffReset' });
+    // Who has just come by an invitation had none before.
+    if (!row.passwordHash) return;
+    const { setup } = this.live.must;
+    const facts = { ...visitorFacts, name: row.name, mail: row.mail };
+    const secrets = { link: `${this.ports.address}/desk/forgotten` };
+    const letter = { message: setup.doc.account.passwordChanged, to: row.mail, member: null, facts, secrets };
+    await this.ports.outbox.post(manager, setup, letter, this.clock.now());
   }
 
   async change(
@@ -150,12 +160,12 @@ export class Staff {
     const weak = await weakness(password, this.wordsOf(row), this.live.reader);
     if (weak) return refuse({ code: 'weak-password', says: weak });
     const passwordHash = await hashPassword(password);
-    await this.acts.carryOut(envelope, async ({ manager, about }) => {
+    const done = await this.acts.carryOut<null, never>(envelope, async ({ manager, about }) => {
       about({ subject: id });
-      await this.setPassword(manager, id, passwordHash, session);
+      await this.setPassword(manager, row, passwordHash, session);
       return ok(null);
     });
-    return ok(true);
+    return done.ok ? ok(true) : done;
   }
 
   all(manager: EntityManager): Promise<StaffRow[]> {

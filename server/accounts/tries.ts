@@ -67,17 +67,19 @@ export class Tries {
 
   /**
    * Counts a wish for a letter with a link to choose a new password. Nobody can block it for another: what one caller
-   * asks too often is answered by the letters that are there; what many ask is put off.
+   * asks too often is answered by the letters that are there; what many ask is put off, but not what a device asks that
+   * was let in before.
    * @returns the seconds to put the letter off, or null when this caller has been sent enough
    */
   async reset(call: Call, kind: SessionKind, mail: string): Promise<number | null> {
     const { limits, devices } = this;
-    const key = `${kind}:${mailKey(mail)}`;
+    const key = mailKey(mail);
     await limits.count(['resetByCaller', callerOf(call)]);
     const device = devices.known(call.req.headers.cookie, kind, mail);
-    const [own = 0] = await limits.waits(['resetByPair', `${key}|${device ?? callerOf(call)}`]);
+    const [own = 0] = await limits.waits(['lettersByPair', `${key}|${device ?? callerOf(call)}`]);
     if (own > 0) return null;
-    const [wide = 0] = device ? [] : await limits.waits(['resetByAddress', key]);
+    const [wide = 0] = await limits.waits(['lettersToMailbox', key]);
+    if (device) return 0;
     return wide;
   }
 

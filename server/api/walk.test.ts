@@ -106,7 +106,7 @@ const written: Record<string, string> = {
   'forms.sendForm forms.putOff': 'member',
   'team.team': 'owner manager editor',
   'team.inviteStaff team.setParts team.inviteAgain team.removeStaff': 'owner',
-  'invitations.invitations invitations.invite invitations.takeBack answers.answers members.answers members.setAnswers members.groups members.setGroups hooks.calls hooks.again':
+  'invitations.invitations invitations.invite invitations.writeAgain invitations.takeBack answers.answers members.answers members.setAnswers members.groups members.setGroups hooks.calls hooks.again':
     'owner manager',
   'pay.reckon pay.pay pay.cancel pay.resume pay.pause pay.unpause pay.stay pay.card': 'member',
   'money.list money.one money.refund money.received money.gift money.tables money.csv money.books':

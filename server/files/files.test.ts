@@ -56,6 +56,9 @@ describe('a file that is brought in', () => {
   it.each<[string, () => Buffer | string, string, number]>([
     ['a document', () => pdf, 'sheet.pdf', 200],
     ['a list', () => 'name,colonies\nIda,4\n', 'list.csv', 200],
+    ['a list as spreadsheets write it', () => Buffer.from('\ufeffname,colonies\nIda,4\n', 'utf16le'), 'list.csv', 200],
+    ['a calendar', () => 'BEGIN:VCALENDAR\r\nVERSION:2.0\r\nEND:VCALENDAR\r\n', 'moor.ics', 200],
+    ['no calendar under the name of one', () => Buffer.from([0xff, 0xfe, 0, 0xdc, 0, 0]), 'x.ics', 422],
     ['a page that runs', () => '<html><script>alert(1)</script></html>', 'page.html', 422],
     ['a drawing that runs', () => '<svg xmlns="http://www.w3.org/2000/svg"><script>1</script></svg>', 'x.svg', 422],
     ['a program', () => Buffer.from('7f454c4602010100000000000000000002003e00', 'hex'), 'x.txt', 422],
@@ -65,6 +68,7 @@ describe('a file that is brought in', () => {
     const brought = await bring(bytes(), name);
     expect(brought.status).toBe(status);
     if (status === 422) expect(brought.body.code).toBe('no-such-type');
+    else expect(brought.body.type).toMatch(name.endsWith('pdf') ? /pdf$/ : /^text\/(csv|calendar)$/);
   });
 
   it('has no more bytes than there is room for, and a name that is only a name', async () => {

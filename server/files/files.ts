@@ -33,6 +33,7 @@ const KINDS: ReadonlySet<string> = new Set([
   'audio/mp4',
   'video/mp4',
   'video/webm',
+  'text/calendar',
 ]);
 /** Text says nothing of itself: it is taken by its name, and only where it is text. */
 const TEXTS: Readonly<Record<string, string>> = {
@@ -129,15 +130,24 @@ export class Files {
 }
 
 async function typeOf(bytes: Buffer, name: string): Promise<string | null> {
+  const text = TEXTS[/\.([a-z0-9]+)$/i.exec(name)?.[1]?.toLowerCase() ?? ''];
+  // The mark of UTF-16 reads as sound to whoever looks at the first bytes alone.
+  if (text && encodingOf(bytes) !== 'utf-8') return isText(bytes) ? text : null;
   const found = await fileTypeFromBuffer(bytes);
   if (found) return KINDS.has(found.mime) ? found.mime : null;
-  const text = TEXTS[/\.([a-z0-9]+)$/i.exec(name)?.[1]?.toLowerCase() ?? ''];
   return text && isText(bytes) ? text : null;
 }
 
+/** The mark that texts in UTF-16 begin with, as spreadsheets write their lists. */
+const MARKS = { fffe: 'utf-16le', feff: 'utf-16be' } as const;
+
+const encodingOf = (bytes: Buffer): string =>
+  MARKS[bytes.subarray(0, 2).toString('hex') as keyof typeof MARKS] ?? 'utf-8';
+
 function isText(bytes: Buffer): boolean {
+  const encoding = encodingOf(bytes);
   try {
-    return !new TextDecoder('utf-8', { fatal: true }).decode(bytes).includes('\0');
+    return !new TextDecoder(encoding, { fatal: true }).decode(bytes).includes('\0');
   } catch {
     return false;
   }

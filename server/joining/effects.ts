@@ -115,7 +115,8 @@ async function sendCode(scene: Scene, effect: Extract<Effect, { do: 'sendCode' }
   if (owner) {
     const secrets = { link: `${ports.address}/sign-in` };
     const post = { message: setup.doc.account.addressKnown, to: owner.mail ?? '', member: owner.member, facts: owner };
-    return ports.outbox.post(manager, setup, { ...post, secrets }, now);
+    await ports.outbox.post(manager, setup, { ...post, secrets }, now);
+    return;
   }
   const { site } = setup.doc;
   await ports.outbox.post(

@@ -35,6 +35,13 @@ export class InvitationRow {
   @InstantColumn({ name: 'created_at' })
   createdAt!: number;
 
+  /** The letter that took the link along, and when it was written. */
+  @IdColumn({ nullable: true })
+  letter!: string | null;
+
+  @InstantColumn({ name: 'written_at', nullable: true })
+  writtenAt!: number | null;
+
   @IdColumn({ name: 'used_by', nullable: true })
   usedBy!: string | null;
 

@@ -149,10 +149,9 @@ it('tells whoever is declined by a rule why', async () => {
 });
 
 describe('a form by invitation', () => {
-  const invite = (people: object[]) =>
-    odile.post<{ links: { name: string; mail: string; link: string }[] }>('/desk/forms/join-quillmoor/invitations', {
-      people,
-    });
+  type Made = { written: number; links: { name: string; mail: string; link: string }[] };
+  const invite = (people: object[], write = false) =>
+    odile.post<Made>('/desk/forms/join-quillmoor/invitations', { people, write });
   type Listed = { total: number; used: number; invitations: { id: string; name: string; used: object | null }[] };
   const listed = async () => (await odile.get<Listed>('/desk/forms/join-quillmoor/invitations')).body;
 
@@ -191,6 +190,74 @@ describe('a form by invitation', () => {
     expect((await odile.post('/desk/forms/join-quillmoor/invitations/take-back', { id })).status).toBe(200);
     expect((await odile.post('/desk/forms/join-quillmoor/invitations/take-back', { id })).status).toBe(409);
     expect(await listed()).toMatchObject({ total: 1 });
+  });
+
+  it('is written to by the product where the form has a letter, and is told who was', async () => {
+    const people = [
+      { name: 'Ingrid Strauß', mail: 'ingrid@strauss.example' },
+      { name: 'Rafe', mail: '' },
+    ];
+    const refused = await invite(people, true);
+    expect([refused.status, refused.body]).toMatchObject([404, { detail: expect.stringContaining('no letter') }]);
+    await withForm({ invited: true, inviting: 'invitation' as never });
+    const made = await invite(people, true);
+    expect(made.body).toMatchObject({ written: 1, links: [{ name: 'Rafe' }] });
+    type Row = { id: string; name: string; written: string | null; used: object | null };
+    const rows = async () =>
+      (await odile.get<{ writes: boolean; invitations: Row[] }>('/desk/forms/join-quillmoor/invitations')).body;
+    await stack.settled();
+    const { writes, invitations } = await rows();
+    expect(writes).toBe(true);
+    const ingrid = invitations.find(({ name }) => name === 'Ingrid Strauß')!;
+    expect(ingrid.written).toMatch(/^written to /);
+    expect(invitations.find(({ name, used }) => name === 'Rafe' && !used)?.written).toBeNull();
+    const [first] = stack.letters.list('ingrid@strauss.example');
+    const linkOf = (text: string) => /http\S+invitation=[\w-]+/.exec(text)![0];
+    const opens = async (link: string) => {
+      const { pathname, search } = new URL(link);
+      return place(new Caller(stack.address), encodeURIComponent(pathname + search), 'join');
+    };
+    const open = await opens(linkOf(first!.text));
+    expect(open.questions.find(({ name }) => name === 'full-name')?.start).toBe('Ingrid Strauß');
+
+    // A letter that was lost is written again; of the two links the newer one works.
+    expect((await odile.post('/desk/forms/join-quillmoor/invitations/write', { id: ingrid.id })).status).toBe(200);
+    await stack.settled();
+    const letters = stack.letters.list('ingrid@strauss.example');
+    expect(letters).toHaveLength(2);
+    const links = letters.map(({ text }) => linkOf(text));
+    const shown = await Promise.all(
+      links.map(async (link) => {
+        const { pathname, search } = new URL(link);
+        const who = new Caller(stack.address);
+        return (await who.get<object>(`/site/view?path=${encodeURIComponent(pathname + search)}`)).body;
+      }),
+    );
+    expect(shown.filter((view) => JSON.stringify(view).includes('Ingrid Strauß'))).toHaveLength(1);
+    for (const { id } of (await rows()).invitations.filter(({ used, name }) => !used && name !== 'Hesper Vane'))
+      expect((await odile.post('/desk/forms/join-quillmoor/invitations/take-back', { id })).status).toBe(200);
+    expect((await odile.post('/desk/forms/join-quillmoor/invitations/write', { id: ingrid.id })).status).toBe(409);
+  });
+
+  it('takes its letter back with it while that has not left', async () => {
+    const [before] = await stack.query<{ n: string }>('SELECT COUNT(*) AS n FROM outgoing WHERE to_mail = ?', [
+      'slow@post.example',
+    ]);
+    const letters = stack.services;
+    await letters.jobs.stop();
+    await invite([{ name: 'Slow Post', mail: 'slow@post.example' }], true);
+    const { id, written } = (
+      await odile.get<{ invitations: { id: string; name: string; written: string }[] }>(
+        '/desk/forms/join-quillmoor/invitations',
+      )
+    ).body.invitations.find(({ name }) => name === 'Slow Post')!;
+    expect(written).toBe('their letter is on its way');
+    await odile.post('/desk/forms/join-quillmoor/invitations/take-back', { id });
+    const [after] = await stack.query<{ n: string }>('SELECT COUNT(*) AS n FROM outgoing WHERE to_mail = ?', [
+      'slow@post.example',
+    ]);
+    expect([Number(before!.n), Number(after!.n)]).toEqual([0, 0]);
+    letters.jobs.start();
   });
 
   it('is refused with the line that is wrong, and nothing is made', async () => {

@@ -4,7 +4,10 @@
  */
 import { IsNull, Not, type DataSource, type EntityManager } from 'typeorm';
 import type { AnyForm } from '../../core/fields';
-import type { Instant, MemberId } from '../../core/kernel';
+import { visitorFacts } from '../../core/facts';
+import type { Instant, MemberId, MessageId } from '../../core/kernel';
+import type { Setup } from '../../core/setup';
+import type { Outbox } from '../messages';
 import { digest, type Randomness } from '../platform/ids';
 import { InvitationRow } from './entrance.entities';
 
@@ -37,32 +40,82 @@ export class Invitations {
   constructor(
     private readonly db: DataSource,
     private readonly random: Randomness,
+    private readonly outbox: Outbox,
     private readonly address: string,
   ) {}
 
-  /** Makes a link for each. @returns them in order, each with its link, which is told this once */
+  /**
+   * Makes a link for each.
+   * @param letter the letter that takes the link along; null where nobody is written to
+   * @returns them in order, each with its link, which is told this once, and whether it was written to
+   */
   async make(
     manager: EntityManager,
     form: Pick<AnyForm, 'id' | 'address'>,
     people: readonly Invited[],
-    by: string,
-    now: Instant,
-  ): Promise<(Invited & { readonly link: string })[]> {
-    const made = people.map((person) => ({ ...person, token: this.random.secret() }));
-    const rows = made.map(({ name, mail, token }, at) => ({
-      id: this.random.id<string>(),
-      form: form.id,
-      tokenHash: digest(token),
-      name,
-      mail,
-      invitedBy: by,
-      // In the order of the list, which is the order in which they are shown.
-      createdAt: now + at,
-      usedBy: null,
-      usedAt: null,
-    }));
+    scene: { readonly by: string; readonly now: Instant; readonly setup: Setup; readonly letter: MessageId | null },
+  ): Promise<(Invited & { readonly link: string; readonly written: boolean })[]> {
+    const { by, now } = scene;
+    const rows: InvitationRow[] = [];
+    const made: (Invited & { link: string; written: boolean })[] = [];
+    for (const [at, person] of people.entries()) {
+      const token = this.random.secret();
+      const link = this.linkOf(form.address, token);
+      const letter = await this.write(manager, person, link, scene);
+      rows.push({
+        id: this.random.id<string>(),
+        form: form.id,
+        tokenHash: digest(token),
+        name: person.name,
+        mail: person.mail,
+        invitedBy: by,
+        // In the order of the list, which is the order in which they are shown.
+        createdAt: now + at,
+        letter,
+        writtenAt: letter === null ? null : now,
+        usedBy: null,
+        usedAt: null,
+      });
+      made.push({ ...person, link, written: letter !== null });
+    }
     if (rows.length) await manager.getRepository(InvitationRow).insert(rows);
-    return made.map(({ token, ...person }) => ({ ...person, link: this.linkOf(form.address, token) }));
+    return made;
+  }
+
+  /** @returns the id of the letter; null where there is nobody to write to, or nothing to write */
+  private async write(
+    manager: EntityManager,
+    { name, mail }: Invited,
+    link: string,
+    scene: { readonly now: Instant; readonly setup: Setup; readonly letter: MessageId | null },
+  ): Promise<string | null> {
+    const { now, setup, letter: message } = scene;
+    if (!message || !mail) return null;
+    const facts = { ...visitorFacts, name: name || null, mail };
+    return this.outbox.post(manager, setup, { message, to: mail, member: null, facts, secrets: { link } }, now);
+  }
+
+  /**
+   * Writes to somebody once more, with a new link in place of the old one, of which only a digest is kept.
+   * @returns whether there was such an invitation, with an address, that nobody had used
+   */
+  async writeAgain(
+    manager: EntityManager,
+    form: Pick<AnyForm, 'id' | 'address'>,
+    id: string,
+    scene: { readonly now: Instant; readonly setup: Setup; readonly letter: MessageId },
+  ): Promise<boolean> {
+    const rows = manager.getRepository(InvitationRow);
+    const where = { id, form: form.id, usedBy: IsNull() };
+    const row = await rows.findOne({ where, lock: { mode: 'pessimistic_write' } });
+    if (!row?.mail) return false;
+    const token = this.random.secret();
+    // A letter that has not left would take a link along that works no longer.
+    if (row.letter) await this.outbox.unsendOne(manager, row.letter);
+    const letter = await this.write(manager, row, this.linkOf(form.address, token), scene);
+    if (!letter) return false;
+    await rows.update({ id }, { tokenHash: digest(token), letter, writtenAt: scene.now });
+    return true;
   }
 
   private linkOf = (form: string, token: string): string => `${this.address}/join/${form}?invitation=${token}`;
@@ -71,7 +124,7 @@ export class Invitations {
   async list(
     form: string,
     most: number,
-  ): Promise<{ total: number; used: number; rows: (InvitationRow & { usedName: string | null })[] }> {
+  ): Promise<{ total: number; used: number; rows: (InvitationRow & { usedName: string | null; waits: boolean })[] }> {
     const rows = this.db.manager.getRepository(InvitationRow);
     const [found, total] = await rows.findAndCount({
       where: { form },
@@ -83,20 +136,27 @@ export class Invitations {
       ? ((await this.db.query('SELECT id, name FROM member WHERE id IN (?)', [used])) as { id: string; name: string }[])
       : [];
     const nameOf = new Map(names.map(({ id, name }) => [id, name]));
+    const waiting = await this.outbox.waiting(
+      found.flatMap(({ letter, usedBy }) => (letter && !usedBy ? [letter] : [])),
+    );
     const usedOnes = await rows.countBy({ form, usedBy: Not(IsNull()) });
     return {
       total,
       used: usedOnes,
-      rows: found.map((row) => ({ ...row, usedName: nameOf.get(row.usedBy ?? '') ?? null })),
+      rows: found.map((row) => ({
+        ...row,
+        usedName: nameOf.get(row.usedBy ?? '') ?? null,
+        waits: row.letter !== null && waiting.has(row.letter),
+      })),
     };
   }
 
-  /** Takes an invitation back that nobody has used. @returns whether there was one */
+  /** Takes an invitation back that nobody has used, with its letter where that has not left. @returns whether there was one */
   async takeBack(manager: EntityManager, form: string, id: string): Promise<boolean> {
-    const done = (await manager.query('DELETE FROM invitation WHERE id = ? AND form = ? AND used_by IS NULL', [
-      id,
-      form,
-    ])) as { affectedRows: number };
-    return done.affectedRows === 1;
+    const rows = manager.getRepository(InvitationRow);
+    const row = await rows.findOne({ where: { id, form, usedBy: IsNull() }, lock: { mode: 'pessimistic_write' } });
+    if (!row) return false;
+    if (row.letter) await this.outbox.unsendOne(manager, row.letter);
+    return (await rows.delete({ id })).affected === 1;
   }
 }

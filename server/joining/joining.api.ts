@@ -54,9 +54,9 @@ export const joiningApi = (ports: JoiningPorts) => {
   /** @throws the problem `too-many` when so many letters went to this mailbox that it gets no further one for now */
   async function countLetter(context: Call, mail: string): Promise<void> {
     const key = mailKey(mail);
-    await limits.count(['lettersByPair', `${key}|${callerOf(context)}`], ['lettersByAddress', key, 'look']);
+    await limits.count(['lettersByPair', `${key}|${callerOf(context)}`], ['lettersToMailbox', key, 'look']);
     // Counted only where it is written: what is refused to one caller takes nothing from another.
-    await limits.count(['lettersByAddress', key]);
+    await limits.count(['lettersToMailbox', key]);
   }
 
   /** The sign-up that a letter's link belongs to, and whether it is this browser's own. */

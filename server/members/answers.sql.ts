@@ -80,7 +80,6 @@ function isSql(value: string | number | boolean): Sql {
   const [kept, low] = [value.slice(0, KEPT), inSmall(value)];
   // A list lies as text too, and is equal to none.
   const narrow = `v.text = ? AND ${IS.text}`;
-  const exact =
-    value.length < KEPT ? `${small('v.text')} = ?` : inWhole(`${small(`JSON_VALUE(w.value, '$')`)} = ?`);
+  const exact = value.length < KEPT ? `${small('v.text')} = ?` : inWhole(`${small(`JSON_VALUE(w.value, '$')`)} = ?`);
   return { sql: `${narrow} AND ${exact}`, params: [kept, low] };
 }

@@ -301,7 +301,10 @@ describe('filtered by answers', () => {
     }
     const tests: FieldTest[] = [
       { op: 'answered' },
-      ...['5', 5, true, false, 'QM4 7TB', 'qm4 7Tb', 'QM4\u00a07TB', 'ΟΔΟΣ', 'οδοσ'].map((value): FieldTest => ({ op: 'is', value })),
+      ...['5', 5, true, false, 'QM4 7TB', 'qm4 7Tb', 'QM4\u00a07TB', 'ΟΔΟΣ', 'οδοσ'].map((value): FieldTest => ({
+        op: 'is',
+        value,
+      })),
       ...[4, 5, 6].flatMap((value): FieldTest[] => [
         { op: 'atLeast', value },
         { op: 'atMost', value },

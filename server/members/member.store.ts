@@ -120,8 +120,10 @@ export async function accountByMail(manager: EntityManager, mail: string): Promi
   return row && accountOf(row);
 }
 
-export async function setPasswordHash(manager: EntityManager, id: MemberId, passwordHash: string): Promise<void> {
-  await manager.getRepository(MemberEntity).update({ id }, { passwordHash });
+/** @returns false for whoever is gone */
+export async function setPasswordHash(manager: EntityManager, id: MemberId, passwordHash: string): Promise<boolean> {
+  const { affected } = await manager.getRepository(MemberEntity).update({ id }, { passwordHash });
+  return affected === 1;
 }
 
 /** Whether there is such a person, who is not a shadow. */

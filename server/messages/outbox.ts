@@ -3,7 +3,7 @@
  * Invariant: a message and its job are written in the caller's transaction. Its Message-ID never changes, so that
  * a mail handed over twice in a crash is one mail to whoever receives it. Secrets are erased once it has left.
  */
-import { IsNull, type EntityManager } from 'typeorm';
+import { In, IsNull, type DataSource, type EntityManager } from 'typeorm';
 import type { Facts } from '../../core/facts';
 import type { ChipName, Instant, MemberId, MessageId } from '../../core/kernel';
 import { renderMessage } from '../../core/messages';
@@ -36,6 +36,7 @@ const mark = (chip: string) => `\uE000${chip}\uE001`;
 
 export class Outbox {
   constructor(
+    private readonly db: DataSource,
     private readonly jobs: Jobs,
     private readonly transport: MailTransport,
     private readonly random: Randomness,
@@ -53,11 +54,14 @@ export class Outbox {
     });
   }
 
-  /** Puts a message into the box, to leave as soon as the transaction is committed. One that is off stays unsaid. */
-  async post(manager: EntityManager, setup: Setup, post: Post, now: Instant): Promise<void> {
+  /**
+   * Puts a message into the box, to leave as soon as the transaction is committed. One that is off stays unsaid.
+   * @returns its id, or null where it is off
+   */
+  async post(manager: EntityManager, setup: Setup, post: Post, now: Instant): Promise<string | null> {
     const message = setup.messages.get(post.message);
     if (!message) throw new Error(`There is no message ${post.message}`);
-    if (message.off && !post.test) return;
+    if (message.off && !post.test) return null;
     const own = wordsFor(post.facts, now, setup);
     const secrets = post.secrets ?? {};
     const { name, look } = setup.doc.site;
@@ -81,6 +85,7 @@ export class Outbox {
       sentAt: null,
     });
     await this.jobs.add(manager, { kind: 'sendMail', runAt: post.at ?? now, payload: { id }, key: `mail:${id}` });
+    return id;
   }
 
   /** Takes back the letters to a member that have not left, all or those of one kind. @returns how many there were */
@@ -91,12 +96,24 @@ export class Outbox {
       select: { id: true },
     });
     let taken = 0;
-    for (const { id } of waiting) {
-      // One that is just being handed over cannot be taken back.
-      if (!(await this.jobs.cancel(manager, `mail:${id}`))) continue;
-      taken += (await rows.delete({ id, sentAt: IsNull() })).affected ?? 0;
-    }
+    for (const { id } of waiting) if (await this.unsendOne(manager, id)) taken += 1;
     return taken;
+  }
+
+  /** Takes back one letter. @returns whether it had not left */
+  async unsendOne(manager: EntityManager, id: string): Promise<boolean> {
+    // One that is just being handed over cannot be taken back.
+    if (!(await this.jobs.cancel(manager, `mail:${id}`))) return false;
+    const { affected } = await manager.getRepository(OutgoingRow).delete({ id, sentAt: IsNull() });
+    return affected === 1;
+  }
+
+  /** Of these letters the ones that have not left yet. */
+  async waiting(ids: readonly string[]): Promise<ReadonlySet<string>> {
+    if (ids.length === 0) return new Set();
+    const rows = this.db.getRepository(OutgoingRow);
+    const found = await rows.find({ where: { id: In([...ids]), sentAt: IsNull() }, select: { id: true } });
+    return new Set(found.map(({ id }) => id));
   }
 
   /** Erases every letter to a person and about them, and those that went to an address nobody owned. */

@@ -9,6 +9,7 @@ import { DataSource, type EntityManager, type MixedList } from 'typeorm';
 import type { Config } from './config';
 import { Foundation1 } from './migrations/foundation';
 import { Followed12 } from './migrations/followed';
+import { Invited13 } from './migrations/invited';
 import { Entered6 } from './migrations/entered';
 import { Paid11 } from './migrations/paid';
 import { Shown10 } from './migrations/shown';
@@ -74,6 +75,7 @@ export async function openDatabase(config: Config, entities: MixedList<EntityCla
       Shown10,
       Paid11,
       Followed12,
+      Invited13,
     ],
     migrationsTableName: 'migration',
   });

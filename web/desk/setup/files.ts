@@ -4,6 +4,7 @@ import { makeSetup, upgradeDocument, type Setup, type SetupDocument } from '../.
 import { handOver } from '../download';
 import { reader } from '../reader';
 import { setupSays } from './setup.sentences';
+import { textOf } from '../textOf';
 
 /** Hands a set-up to the browser as a download. @param revision null for the draft */
 export function downloadSetup(document: SetupDocument, revision: number | null): void {
@@ -20,7 +21,7 @@ export async function readSetupFile(
   const says = setupSays(reader);
   let document: unknown;
   try {
-    document = JSON.parse(await file.text());
+    document = JSON.parse(await textOf(file));
   } catch {
     return refuse(says.cannotRead({ says: says.noJson }));
   }

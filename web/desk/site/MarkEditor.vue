@@ -8,6 +8,7 @@ import KitButton from '../../kit/KitButton.vue';
 import { reader } from '../reader';
 import { markSays } from './mark.sentences';
 import { markFrom } from './mark';
+import { textOf } from '../textOf';
 
 const says = markSays(reader);
 type Look = SiteItem['look'];
@@ -15,7 +16,7 @@ defineProps<{ mark: Look['mark']; look: Look }>();
 const emit = defineEmits<{ change: [mark: Look['mark']] }>();
 const fault = ref<string | null>(null);
 async function take(file: File): Promise<void> {
-  const read = Mark.safeParse(markFrom(await file.text()));
+  const read = Mark.safeParse(markFrom(await textOf(file)));
   fault.value = read.success ? null : says.noLines;
   if (read.success) emit('change', read.data);
 }

@@ -31,6 +31,7 @@ import OutsideEditor from './OutsideEditor.vue';
 import PageBlocks from './PageBlocks.vue';
 import PageSettings from './PageSettings.vue';
 import { deskSiteSays } from './site.sentences';
+import { textOf } from '../textOf';
 
 const says = deskSiteSays(reader);
 const draft = useDraft();
@@ -132,7 +133,7 @@ function make(title: string): void {
 async function bringIn(file: File): Promise<void> {
   const { pageFromMarkdown } = await import('./markdown');
   if (!draft.setup) return;
-  const item = pageFromMarkdown(await file.text(), file.name.replace(/\.\w+$/, ''), draft.setup);
+  const item = pageFromMarkdown(await textOf(file), file.name.replace(/\.\w+$/, ''), draft.setup);
   draft.edit('page', item.id, item as unknown as Body);
   void router.push({ path: '/desk/site', query: { page: item.id } });
 }

@@ -7,7 +7,8 @@ import type { MessageId } from '../../../../core/kernel';
 import KitChoice from '../../../kit/fields/KitChoice.vue';
 import KitField from '../../../kit/fields/KitField.vue';
 import { desk } from '../../calls';
-import { letterFor } from '../../letters/begin';
+import { readyLetters } from '../../../../core/ready';
+import { letterFor, readyLetter } from '../../letters/begin';
 import { reader } from '../../reader';
 import { may, useMe } from '../../session';
 import { typedCount } from '../counts';
@@ -39,6 +40,9 @@ function setLetter(name: 'waiting' | 'free', letter: MessageId): void {
   if (places?.waitingList)
     emit('change', { places: { ...places, waitingList: { ...places.waitingList, [name]: letter } } });
 }
+/** Whoever is invited is written to, unless somebody would rather pass the links on. */
+const setInvited = (on: boolean): void =>
+  emit('change', { invited: on || undefined, inviting: on ? readyLetter(readyLetters.form.inviting) : undefined });
 const takes = [
   { title: says.anyAddress, value: 'any' },
   { title: says.onlyThese, value: 'only' },
@@ -138,9 +142,16 @@ const domainFault = computed(
         class="kit-tick"
         :label="says.invitedOnly"
         :model-value="form.invited ?? false"
-        @update:model-value="emit('change', { invited: $event ? true : undefined })"
+        @update:model-value="setInvited($event === true)"
       />
       <template v-if="form.invited">
+        <LetterChoice
+          v-if="form.inviting"
+          :model-value="form.inviting"
+          :label="says.letterInviting"
+          @update:model-value="emit('change', { inviting: $event })"
+          @write="emit('write', $event)"
+        />
         <InvitationList v-if="mayInvite" :form="form.id" />
         <p v-else class="quiet">{{ says.othersInvite }}</p>
       </template>

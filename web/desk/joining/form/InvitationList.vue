@@ -10,10 +10,12 @@ import { calls, troubleOf, type Trouble as Found } from '../../calls';
 import { reader } from '../../reader';
 import { invitationsSay } from './invitations.sentences';
 import { downloadTable, readPeople, type Invited } from './people';
+import { textOf } from '../../textOf';
 
 const says = invitationsSay(reader);
 const props = defineProps<{ form: string }>();
-const shown = ref<{ total: number; used: number; invitations: InvitationView[] } | null>(null);
+const shown = ref<{ total: number; used: number; writes: boolean; invitations: InvitationView[] } | null>(null);
+const written = ref(0);
 const trouble = ref<Found | null>(null);
 const text = ref('');
 const people = ref<Invited[]>([]);
@@ -35,14 +37,20 @@ watch(text, async (now) => {
   if (now === text.value) people.value = read;
 });
 async function fromFile(file: File): Promise<void> {
-  text.value = await file.text();
+  text.value = await textOf(file);
 }
-async function invite(): Promise<void> {
+const reachable = computed(() => people.value.filter(({ mail }) => mail !== '').length);
+async function invite(write: boolean): Promise<void> {
   busy.value = true;
   fault.value = null;
   try {
-    const made = await calls.invitations.invite({ form: props.form, people: people.value.map((one) => ({ ...one })) });
+    const made = await calls.invitations.invite({
+      form: props.form,
+      people: people.value.map((one) => ({ ...one })),
+      write,
+    });
     links.value = made.links;
+    written.value = made.written;
     text.value = '';
     await load();
   } catch (error) {
@@ -55,8 +63,9 @@ async function invite(): Promise<void> {
     busy.value = false;
   }
 }
-async function takeBack(id: string): Promise<void> {
-  await calls.invitations.takeBack({ form: props.form, id }).catch((error: unknown) => {
+async function act(how: 'takeBack' | 'writeAgain', id: string): Promise<void> {
+  fault.value = null;
+  await calls.invitations[how]({ form: props.form, id }).catch((error: unknown) => {
     fault.value = troubleOf(error).says;
   });
   await load();
@@ -88,10 +97,24 @@ const more = computed(() => (shown.value ? shown.value.total - shown.value.invit
     />
     <div class="invitations__make">
       <KitFile :label="says.fromFile" accept=".csv,text/csv,text/plain" @file="fromFile" />
-      <KitButton kind="primary" :disabled="busy || people.length === 0 || people.length > 1000" @click="invite">{{
-        says.make({ count: people.length })
-      }}</KitButton>
+      <span class="invitations__do">
+        <KitButton :disabled="busy || people.length === 0 || people.length > 1000" @click="invite(false)">{{
+          says.make({ count: people.length })
+        }}</KitButton>
+        <KitButton
+          v-if="shown?.writes"
+          kind="primary"
+          :disabled="busy || reachable === 0 || people.length > 1000"
+          @click="invite(true)"
+          >{{ says.invite({ count: reachable }) }}</KitButton
+        >
+      </span>
     </div>
+    <p v-if="shown && !shown.writes" class="quiet">{{ says.onlyLinks }}</p>
+    <p v-else-if="reachable > 0 && people.length > reachable" class="quiet">
+      {{ says.withoutMail({ count: people.length - reachable }) }}
+    </p>
+    <p v-if="written" role="status">{{ says.written({ count: written }) }}</p>
     <div v-if="links.length" class="invitations__links" role="status">
       <p>{{ says.madeOnce({ count: links.length }) }}</p>
       <ul>
@@ -108,17 +131,28 @@ const more = computed(() => (shown.value ? shown.value.total - shown.value.invit
         <span class="invitations__who"
           ><b>{{ one.name || one.mail }}</b> <span v-if="one.name" class="quiet">{{ one.mail }}</span></span
         >
-        <span class="quiet">{{ says.invitedWhen({ when: one.invited }) }}</span>
+        <span class="quiet"
+          >{{ says.invitedWhen({ when: one.invited })
+          }}<template v-if="!one.used"> · {{ one.written ?? says.notWritten }}</template></span
+        >
         <RouterLink v-if="one.used" :to="{ path: '/desk/members', query: { person: one.used.member } }">{{
           says.usedWhen({ who: one.used.says })
         }}</RouterLink>
-        <KitButton
-          v-else
-          kind="link"
-          :aria-label="says.takeBackNamed({ name: one.name || one.mail })"
-          @click="takeBack(one.id)"
-          >{{ says.takeBack }}</KitButton
-        >
+        <span v-else class="invitations__acts">
+          <KitButton
+            v-if="one.mail && shown.writes"
+            kind="link"
+            :aria-label="says.writeAgainNamed({ name: one.name || one.mail })"
+            @click="act('writeAgain', one.id)"
+            >{{ says.writeAgain }}</KitButton
+          >
+          <KitButton
+            kind="link"
+            :aria-label="says.takeBackNamed({ name: one.name || one.mail })"
+            @click="act('takeBack', one.id)"
+            >{{ says.takeBack }}</KitButton
+          >
+        </span>
       </li>
     </ul>
     <p v-if="more > 0" class="quiet">{{ says.more({ count: more }) }}</p>
@@ -137,6 +171,12 @@ const more = computed(() => (shown.value ? shown.value.total - shown.value.invit
   align-items: center;
   justify-content: space-between;
   gap: 10px;
+}
+.invitations__do,
+.invitations__acts {
+  display: flex;
+  flex-wrap: wrap;
+  gap: 8px 14px;
 }
 .invitations__list {
   margin: 0;

@@ -7,6 +7,20 @@ export const invitationsSay = sentences({
   whom: 'Whom to invite',
   whomHelp: 'One person a line: a name, an email, or both with a comma between them.',
   fromFile: 'From a CSV file',
+  invite: {
+    none: 'Write to them',
+    one: 'Write to {count} person',
+    other: 'Write to {count} people',
+  },
+  written: { one: '{count} person is written to.', other: '{count} people are written to.' },
+  onlyLinks: 'The live form has no letter for the invited yet. Publish, or make links and pass them on yourself.',
+  withoutMail: {
+    one: '{count} of them has no email address. You get that link to pass on.',
+    other: '{count} of them have no email address. You get those links to pass on.',
+  },
+  notWritten: 'not written to',
+  writeAgain: 'Write again',
+  writeAgainNamed: 'Write again to {name}, with a new link',
   make: { none: 'Make links', one: 'Make {count} link', other: 'Make {count} links' },
   madeOnce: {
     one: 'Here is the link. It works once, and is shown now and never again.',
