@@ -17,4 +17,7 @@ export const pictures = {
   forChoice: endpoint(editors, 'POST', '/desk/pictures', 'Makes a picture small enough for an answer of a choice')
     .input(file)
     .output(z.object({ picture: z.string() })),
+  forLogo: endpoint(editors, 'POST', '/desk/pictures/logo', 'Makes a picture small enough for the head of every page')
+    .input(file)
+    .output(z.object({ picture: z.string(), width: z.int(), height: z.int() })),
 };

@@ -18,7 +18,13 @@ export const ShellView = z.object({
   locale: z.string(),
   /** The owner's own lines of what stands in every page's frame and forms. */
   wording: z.record(z.string(), z.string()).optional(),
-  mark: z.object({ size: z.number(), stroke: z.number(), paths: z.array(z.string()) }).nullable(),
+  /** The logo: drawn with lines, or a picture at an address of the site. */
+  mark: z
+    .union([
+      z.object({ size: z.number(), stroke: z.number(), paths: z.array(z.string()) }),
+      z.object({ src: z.string(), width: z.number(), height: z.number() }),
+    ])
+    .nullable(),
   menu: z.array(MenuLink),
   foot: z.array(MenuLink),
   /** Who is signed in, or null. */

@@ -31,7 +31,7 @@ const plainForm =
 
 /** Where pictures may come along. */
 const brought = /^\/api\/desk\/files$/;
-const pictured = /^\/(join|embed|form)\/[^/]+$|^\/(joining|account)$|^\/api\/(site|desk)\/pictures$/;
+const pictured = /^\/(join|embed|form)\/[^/]+$|^\/(joining|account)$|^\/api\/(site|desk)\/pictures(\/logo)?$/;
 
 export type AppPorts = ApiPorts & { readonly config: Config; readonly database: Database };
 
@@ -70,7 +70,7 @@ export async function makeApp(ports: AppPorts, log: Log): Promise<Express> {
     squeeze(),
   );
 
-  app.get(/^\/icon-\w+\.svg$/, site.icon);
+  app.get(/^\/icon-\w+\.(svg|webp)$/, site.icon);
   app.get('/favicon.ico', site.favicon);
   app.get('/robots.txt', site.robots);
   app.get('/sitemap.xml', site.sitemap);

@@ -1,9 +1,11 @@
-import { createHash } from 'node:crypto';
 /** The pipeline under odd requests: bodies, names of the site, packing, files by content. */
+import { createHash } from 'node:crypto';
 import { connect } from 'node:net';
 import { brotliDecompressSync, gunzipSync, gzipSync } from 'node:zlib';
 import { request } from 'node:http';
+import sharp from 'sharp';
 import { afterAll, beforeAll, describe, expect, it } from 'vitest';
+import { quillmoorDocument } from '../tests/support/quillmoor';
 import { Caller, makeStack, until, type Stack } from '../tests/support/stack';
 
 let stack: Stack;
@@ -235,6 +237,46 @@ describe('the look', () => {
     const unknown = await caller().raw('/icon-0123456789abcdef.svg');
     expect(unknown.status).toBe(404);
     expect(unknown.headers.get('cache-control') ?? '').not.toContain('immutable');
+  });
+
+  it('may be a picture, made small, seen through where it was, and kept by browsers for good', async () => {
+    const draw = sharp({ create: { width: 1200, height: 600, channels: 4, background: '#0000' } });
+    const plum = await sharp({ create: { width: 800, height: 200, channels: 4, background: '#56365f' } })
+      .png()
+      .toBuffer();
+    const oval = Buffer.from('<svg width="800" height="200"><ellipse cx="400" cy="100" rx="400" ry="100"/></svg>');
+    const png = await draw
+      .composite([{ input: oval, left: 200, top: 200 }])
+      .png()
+      .toBuffer();
+    const wilf = await caller().staffIn('wilf@quillmoor.example');
+    const bring = async (bytes: Buffer, name: string) => {
+      const body = new FormData();
+      body.set('picture', new File([Uint8Array.from(bytes)], name));
+      const response = await wilf.raw('/api/desk/pictures/logo', {
+        method: 'POST',
+        body,
+        headers: { origin: stack.address },
+      });
+      return { status: response.status, body: (await response.json()) as Record<string, never> };
+    };
+    expect((await bring(Buffer.from('<svg xmlns="http://www.w3.org/2000/svg"/>'), 'x.png')).status).toBe(422);
+    const jpeg = await sharp(plum).jpeg().toBuffer();
+    expect((await bring(jpeg, 'moor.jpg')).body).toMatchObject({ width: 384, height: 96 });
+    const made = await bring(png, 'moor.png');
+    // The rim that was even is gone: what is left is four times as wide as high.
+    expect(made).toMatchObject({ status: 200, body: { width: 384, height: 96 } });
+    await stack.publish((doc) => (doc.site.look.mark = made.body as never));
+    const html = await caller().html('/');
+    const src = /<img class="mast__logo" src="(\/icon-\w+\.webp)" width="384" height="96"/.exec(html)![1]!;
+    expect(html).toContain(`<link rel="icon" href="${src}">`);
+    const response = await caller().raw(src);
+    expect(response.headers.get('content-type')).toBe('image/webp');
+    expect(response.headers.get('cache-control')).toContain('immutable');
+    const { format, hasAlpha } = await sharp(Buffer.from(await response.arrayBuffer())).metadata();
+    expect([format, hasAlpha]).toEqual(['webp', true]);
+    expect((await caller().raw('/favicon.ico')).headers.get('content-type')).toBe('image/webp');
+    await stack.publish((doc) => (doc.site.look.mark = quillmoorDocument().site.look.mark));
   });
 
   it('when new comes whole from a process that has noticed, and its mark from one that has not yet', async () => {

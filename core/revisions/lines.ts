@@ -5,6 +5,7 @@
 import { describeDoor } from '../doors';
 import { sayBeside, sayForAll, sayPrice } from '../levels';
 import { sayRate } from '../money';
+import type { Mark } from '../site/site';
 import type { ItemKind, Setup, SetupDocument, SingleKind, listKinds } from '../setup';
 import { codeLines, moneyLines } from './money.lines';
 import { fieldLines } from './field.lines';
@@ -57,7 +58,7 @@ const tells: Tells = {
   money: moneyLines,
   site: (site, setup) => {
     const says = sayings(setup);
-    const { accent, tint, paper, mark } = site.look;
+    const { accent, tint, paper, mark, typefaces } = site.look;
     return [
       ...line('name', says.siteName, site.name),
       ...line('shortName', says.shortName, site.shortName),
@@ -83,7 +84,8 @@ const tells: Tells = {
       ...line('accent', says.accent, accent),
       ...line('tint', says.tint, tint),
       ...line('paper', says.paper, paper),
-      ...line('mark', says.mark, mark && says.drawn({ count: mark.paths.length })),
+      ...line('mark', says.mark, mark && markLine(mark, says)),
+      ...line('typefaces', says.typefaces, says[typefaces ?? 'bookPlain']),
     ];
   },
   account: (account, setup) => {
@@ -103,6 +105,11 @@ const tells: Tells = {
 };
 
 /** An item in words, by the names of the set-up it stands in. */
+const markLine = (mark: Mark, says: ReturnType<typeof sayings>): string =>
+  'picture' in mark
+    ? says.pictured({ width: mark.width, height: mark.height })
+    : says.drawn({ count: mark.paths.length });
+
 export const linesOf = (kind: ItemKind, item: unknown, setup: Setup): Line[] =>
   (tells[kind] as (item: unknown, setup: Setup) => Line[])(item, setup);
 

@@ -89,7 +89,7 @@ describe('what keeps a document from being a set-up', () => {
     expect(faultsAfter((doc) => (doc.site.look.accent = 'plum'))).toEqual([
       'site.look.accent: Write a colour as # and six of 0–9, A–F.',
     ]);
-    expect(faultsAfter((doc) => (doc.site.look.mark!.paths[0] = '"/><script>'))).toEqual([
+    expect(faultsAfter((doc) => ((doc.site.look.mark as { paths: string[] }).paths[0] = '"/><script>'))).toEqual([
       'site.look.mark.paths.0: A mark holds path data only.',
     ]);
     expect(faultsAfter((doc) => (doc.pages[0]!.address = 'Über uns'))).toEqual([

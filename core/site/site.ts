@@ -8,7 +8,7 @@ const says = siteSays(owners);
 const colour = z.string().regex(/^#[0-9A-Fa-f]{6}$/, says.colour);
 
 /** A drawn mark: stroked paths on a square of `size` units. Only path data, so it can carry no script. */
-export const Mark = z.strictObject({
+const Drawing = z.strictObject({
   size: z.number().min(8).max(200),
   stroke: z.number().min(0.5).max(20),
   paths: z
@@ -16,6 +16,17 @@ export const Mark = z.strictObject({
     .min(1)
     .max(12),
 });
+/** A picture as it was made for this place (`forLogo`), small enough to lie in the set-up; measures in points. */
+const Picture = z.strictObject({
+  picture: z
+    .string()
+    .max(60_000)
+    .regex(/^data:image\/webp;base64,[A-Za-z0-9+/]+={0,2}$/, says.picture),
+  width: z.int().min(1).max(640),
+  height: z.int().min(1).max(640),
+});
+export const Mark = z.union([Drawing, Picture]);
+export type Mark = z.infer<typeof Mark>;
 
 /** Headings and text in the book face or the plain one. */
 export const typefaces = ['bookPlain', 'allPlain', 'allBook'] as const;

@@ -120,7 +120,7 @@ const written: Record<string, string> = {
     'owner manager reviewer editor bookkeeper',
   'review.approve review.decline review.ask review.undoApproval review.reopen': 'owner manager reviewer',
   'letters.retry clock.move clock.stop': 'owner manager',
-  'files.list files.bring files.remove members.conversion pictures.forChoice letters.read letters.test madeUp.make madeUp.change madeUp.remove':
+  'files.list files.bring files.remove members.conversion pictures.forChoice pictures.forLogo letters.read letters.test madeUp.make madeUp.change madeUp.remove':
     'owner manager editor',
   'setup.wording setup.draft setup.save setup.remove setup.order setup.replace setup.restore': 'owner manager editor',
   'insight.impact insight.door insight.prices viewpoint.door setup.people setup.publish setup.history setup.revision':

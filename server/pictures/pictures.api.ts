@@ -5,7 +5,7 @@ import { callerOf, guard, type Call } from '../callers';
 import type { Limits } from '../platform/limits';
 import { problem } from '../platform/problem';
 import type { Pictures } from './pictures';
-import { forChoice } from './recode';
+import { forChoice, forLogo } from './recode';
 
 const api = implement(contract).$context<Call>().use(guard);
 
@@ -24,6 +24,11 @@ export const picturesApi = ({ pictures, limits }: PicturesPorts) => ({
     const picture = await forChoice(await bytes(input.picture));
     if (picture === null) throw problem('no-picture');
     return { picture };
+  }),
+  forLogo: api.forLogo.handler(async ({ input }) => {
+    const logo = await forLogo(await bytes(input.picture));
+    if (logo === null) throw problem('no-picture');
+    return logo;
   }),
 });
 export type PicturesApi = ReturnType<typeof picturesApi>;

@@ -15,6 +15,9 @@ const SMALL = 160;
 const LARGE = 1_600;
 /** Of a choice, which lies in the set-up itself. */
 const CHOICE = 200;
+/** Of a logo: twice what stands at the head of a page, for screens that are finer. */
+const LOGO = { width: 440, height: 96 };
+const LOGO_BYTES = 40_000;
 
 const gate = new Gate(1, 12);
 // The machine's threads also verify passwords.
@@ -74,3 +77,21 @@ export async function forChoice(file: Buffer): Promise<string | null> {
   });
   return made && `data:image/webp;base64,${made.toString('base64')}`;
 }
+
+/** Whole, with what is seen through, and without an even rim around it. @throws TooBusy when too many wait */
+export const forLogo = (file: Buffer): Promise<{ picture: string; width: number; height: number } | null> =>
+  decoded(file, async (image) => {
+    // What is one colour all over has nothing within its rim.
+    const cut = await image()
+      .trim()
+      .toBuffer()
+      .catch(() => image().toBuffer());
+    for (const quality of [90, 70, 40]) {
+      const small = sharp(cut).resize({ ...LOGO, fit: 'inside', withoutEnlargement: true });
+      const { data, info } = await small.webp({ quality, effort: 4 }).toBuffer({ resolveWithObject: true });
+      const { width, height } = info;
+      if (data.length < LOGO_BYTES)
+        return { picture: `data:image/webp;base64,${data.toString('base64')}`, width, height };
+    }
+    return null;
+  });

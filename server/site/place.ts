@@ -13,6 +13,7 @@ import type { Looker } from '../callers';
 import type { Live } from '../setup';
 import type { PlaceAnswer, Places } from './places';
 import { siteSays } from './site.sentences';
+import { iconOf } from './icons';
 
 /** What is given by areas, who look it up. */
 export type PlaceSources = {
@@ -78,6 +79,13 @@ function ownLines(wording: Wording | undefined): Pick<ShellView, 'wording'> {
   return own.length ? { wording: Object.fromEntries(own) } : {};
 }
 
+function markFor(live: Live): ShellView['mark'] {
+  const { mark } = live.setup.doc.site.look;
+  if (!mark) return null;
+  if ('paths' in mark) return { ...mark, paths: [...mark.paths] };
+  return { src: iconOf(live), width: mark.width, height: mark.height };
+}
+
 export function shellFor(person: Prepared, words: WordSource, live: Live, notice: NoticeView | null = null): ShellView {
   const { setup, doors } = live;
   const { site } = setup.doc;
@@ -87,7 +95,7 @@ export function shellFor(person: Prepared, words: WordSource, live: Live, notice
     siteName: site.name,
     locale: site.locale,
     ...ownLines(site.wording),
-    mark: site.look.mark ? { ...site.look.mark, paths: [...site.look.mark.paths] } : null,
+    mark: markFor(live),
     menu: menuFor(menuOf('menu', setup), person, words, doors),
     foot: menuFor(menuOf('foot', setup), person, words, doors),
     viewer: facts.member

@@ -11,6 +11,7 @@ import type { SiteClock } from '../platform/clock';
 import { packing, unsqueezed } from '../platform/squeeze';
 import type { Live, LiveSetup } from '../setup';
 import { isEmbedded } from './embed';
+import { iconAt, iconOf } from './icons';
 import { Looks, sitePolicy } from './look';
 import { mixesSecrets, pageAt, placeFor, statusOf, type PlaceSources } from './place';
 import { Plans, type Document, type Filled } from './plans';
@@ -176,7 +177,7 @@ export class Site {
       structured: page && view.shell.viewer === null ? structuredOf(page) : '',
       lang: live.setup.doc.site.locale,
       style,
-      icon: this.looks.iconOf(live),
+      icon: iconOf(live),
       robots: (open || place.kind === 'join') && !isEmbedded(view.path),
     });
     return { html: whole, source };
@@ -189,26 +190,30 @@ export class Site {
 
   /** The mark at its address. One that is not known here may be newer than this process has noticed. */
   readonly icon = async (req: Request, res: Response): Promise<void> => {
-    let found = this.looks.iconAt(req.path);
+    let found = iconAt(req.path);
     if (!found) {
       await this.ports.live.refresh().catch(() => undefined);
-      if (this.ports.live.current) this.looks.iconOf(this.ports.live.current);
-      found = this.looks.iconAt(req.path);
+      if (this.ports.live.current) {
+        iconOf(this.ports.live.current);
+        // A draft is looked at before it is live, and perhaps by another process than made its page.
+        iconOf(await this.ports.live.draft());
+      }
+      found = iconAt(req.path);
     }
     if (!found) return void res.status(404).type('text/plain').end(platformSays.noFile);
-    res.setHeader('Content-Type', 'image/svg+xml');
+    res.setHeader('Content-Type', found.type);
     res.setHeader('Cache-Control', 'public, max-age=31536000, immutable');
-    res.end(found);
+    res.end(found.bytes);
   };
 
   /** What browsers ask for unasked: the mark, at its fixed address. */
   readonly favicon = (_req: Request, res: Response): void => {
     const live = this.ports.live.current;
-    const icon = live ? this.looks.iconAt(this.looks.iconOf(live)) : null;
+    const icon = live ? iconAt(iconOf(live)) : null;
     if (!icon) return void res.status(404).type('text/plain').end(platformSays.noFile);
-    res.setHeader('Content-Type', 'image/svg+xml');
+    res.setHeader('Content-Type', icon.type);
     res.setHeader('Cache-Control', 'public, max-age=3600');
-    res.end(icon);
+    res.end(icon.bytes);
   };
 
   /** What search engines may walk: the pages, not the desk, the API or anybody's own places. */

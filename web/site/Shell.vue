@@ -55,8 +55,16 @@ async function signOut(): Promise<void> {
     <header class="mast">
       <div class="wrap mast__in">
         <SiteLink class="mast__home" to="/">
+          <img
+            v-if="shell.mark && 'src' in shell.mark"
+            class="mast__logo"
+            :src="shell.mark.src"
+            :width="shell.mark.width"
+            :height="shell.mark.height"
+            alt=""
+          />
           <svg
-            v-if="shell.mark"
+            v-else-if="shell.mark"
             class="mast__mark"
             :viewBox="`0 0 ${shell.mark.size} ${shell.mark.size}`"
             aria-hidden="true"
