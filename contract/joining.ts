@@ -41,6 +41,8 @@ export const joiningPlaces = [
     invitation: z.string(),
     /** What is to be known before it is filled in; null for nothing. */
     before: z.string().nullable(),
+    /** What has to be paid on the way, a price a line; null for nothing. */
+    costs: z.object({ says: z.string(), prices: z.array(z.string()) }).nullable(),
     /** The key of this one sending, and when it was made (milliseconds of real time). */
     once: z.string(),
     opened: z.number(),

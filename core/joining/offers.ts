@@ -2,6 +2,7 @@
 import type { LevelId, PriceId } from '../kernel';
 import { pricesOf, type LevelItem, type Price } from '../levels';
 import type { Offer } from './gates/payment';
+import type { PathItem } from './path';
 
 export const OFFER_MARK = '/';
 /** `keeper/yearly` */
@@ -18,6 +19,27 @@ export const offeredBy = (offers: readonly Offer[], levels: ReadonlyMap<string, 
       .filter((price) => only === undefined || price.id === only)
       .map((price) => ({ key: offerKey(level.id, price.id), level, price }));
   });
+
+/**
+ * What may have to be paid on the way through a path: at its own gates, and on the paths that answers lead to.
+ * `surely`: everybody who comes through comes to such a gate.
+ */
+export function costsOf(
+  path: PathItem,
+  setup: { readonly paths: ReadonlyMap<string, PathItem>; readonly levels: ReadonlyMap<string, LevelItem> },
+): { readonly offered: readonly Offered[]; readonly surely: boolean } {
+  const met = new Set<PathItem>([path]);
+  // A set grows while it is gone through, so that turns of turns are met too.
+  for (const { turns = [] } of met)
+    for (const turn of turns) {
+      const next = 'to' in turn ? setup.paths.get(turn.to) : undefined;
+      if (next) met.add(next);
+    }
+  const paid = [...met].flatMap(({ gates }) => gates.flatMap((gate) => (gate.kind === 'payment' ? [gate] : [])));
+  const offered = paid.flatMap(({ offers }) => offeredBy(offers, setup.levels));
+  const pays = ({ gates }: PathItem) => gates.some((gate) => gate.kind === 'payment' && !gate.when);
+  return { offered: [...new Map(offered.map((one) => [one.key, one])).values()], surely: [...met].every(pays) };
+}
 
 /** Pairs of level and price as offers: a level of which every price is named is named alone, so that a new one is offered too. */
 export function offersFrom(pairs: readonly (readonly string[])[], levels: readonly LevelItem[]): Offer[] {

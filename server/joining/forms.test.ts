@@ -552,3 +552,33 @@ it('the link of a letter that a form sends to staff leads to the person', async 
   const letter = await stack.letter('wilf@quillmoor.example');
   expect(linkIn(letter)).toBe(`${stack.address}/desk/members?person=${id}`);
 });
+
+describe('what a form leads to paying', () => {
+  const costs = async (form = 'patron') => (await place(new Caller(stack.address), `/join/${form}`, 'join')).costs;
+  const patron = (doc: SetupDocument) => doc.paths.find(({ id }) => id === 'patron-path')!;
+
+  it('is told before it is filled in, as it is taken', async () => {
+    await withForm({});
+    const prices = ['Patron: from £10.00 a month', 'Patron: £120.00 a year'];
+    expect(await costs()).toEqual({ says: 'What it costs', prices });
+    await withForm({}, (doc) => {
+      doc.money.tax = { name: 'VAT', mode: 'added', rate: 2000 };
+      Object.assign(doc.levels.find(({ id }) => id === 'patron')!.prices[1]!, { fee: 500 });
+    });
+    expect(await costs()).toMatchObject({
+      prices: ['Patron: from £10.00 a month (plus 20% VAT)', 'Patron: £120.00 a year (£5.00 to join, plus 20% VAT)'],
+    });
+  });
+
+  it('is what it may cost where that hangs on answers, and nothing where nothing is paid', async () => {
+    const when = { fact: 'field', field: 'colonies-kept', test: { op: 'answered' } } as never;
+    await withForm({});
+    expect(await costs('quillmoor')).toBeNull();
+    await withForm({}, (doc) => (doc.paths[0]!.turns = [{ when, to: patron(doc).id }]));
+    expect(await costs('quillmoor')).toEqual({ ...(await costs()), says: 'What it may cost, by your answers' });
+    await withForm({}, (doc) =>
+      patron(doc).gates.forEach((gate) => gate.kind === 'payment' && Object.assign(gate, { when })),
+    );
+    expect(await costs()).toMatchObject({ says: 'What it may cost, by your answers' });
+  });
+});

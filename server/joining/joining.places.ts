@@ -4,6 +4,8 @@ import type { PayView, ShownForm, PlaceView, QuestionView } from '../../contract
 import { visitorFacts } from '../../core/facts';
 import { choosesLater, pathOfForm, questionsOf, type AfterSending, type AnyForm } from '../../core/fields';
 import {
+  costsOf,
+  type PathItem,
   againFrom,
   type WalkedPath,
   answersOf,
@@ -18,6 +20,8 @@ import {
   type Application,
 } from '../../core/joining';
 import { never, say, sayDate, sayMoment, type Instant, type MemberId } from '../../core/kernel';
+import { sayBeside, sayPrice } from '../../core/levels';
+import { sayRate } from '../../core/money';
 import { hrefOfPage, wordsFor } from '../../core/pages';
 import type { Setup } from '../../core/setup';
 import type { Looker } from '../callers';
@@ -201,6 +205,27 @@ async function joinPlace(joining: Joining, form: AnyForm, asked: Asked): Promise
   };
 }
 
+function costsFor(path: PathItem, setup: Setup): Extract<PlaceView, { kind: 'join' }>['costs'] {
+  const { site, money } = setup.doc;
+  const { tax } = money;
+  const { offered, surely } = costsOf(path, setup);
+  if (offered.length === 0) return null;
+  const says = joiningSays(site);
+  return {
+    says: surely ? says.whatItCosts : says.whatItMayCost,
+    prices: offered.map(({ level, price }) => {
+      const rate = level.tax ?? tax?.rate ?? 0;
+      const onTop = tax?.mode === 'added' && rate > 0 && price.kind !== 'free';
+      const beside = [
+        sayBeside(price, site),
+        onTop ? says.taxOnTop({ rate: sayRate(rate, site), tax: tax.name }) : '',
+      ].filter(Boolean);
+      const named = { level: level.title, price: sayPrice(price, site) };
+      return beside.length ? says.costsBeside({ ...named, beside: beside.join(', ') }) : says.costs(named);
+    }),
+  };
+}
+
 /** A signup form as it is filled in. */
 function openForm(form: AnyForm, asked: Asked): Extract<PlaceView, { kind: 'join' }> {
   const { setup } = asked.live;
@@ -211,6 +236,7 @@ function openForm(form: AnyForm, asked: Asked): Extract<PlaceView, { kind: 'join
     ...formView(form, asked),
     invitation: '',
     before: null,
+    costs: path ? costsFor(path, setup) : null,
     once: randomUUID(),
     opened: Date.now(),
     gates: (path?.gates ?? []).map((gate, at) => ({ number: at + 1, ...gatePromise(gate, site), state: 'toCome' })),

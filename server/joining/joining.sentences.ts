@@ -57,6 +57,11 @@ export const joiningSays = sentences(
     keyUsed: 'Something else was sent with this key a moment ago. Look again where it stands.',
     noApplication: 'There is no application of yours.',
     allPlacesTaken: 'All places are taken.',
+    whatItCosts: 'What it costs',
+    whatItMayCost: 'What it may cost, by your answers',
+    costs: '{level}: {price}',
+    taxOnTop: 'plus {rate} {tax}',
+    costsBeside: '{level}: {price} ({beside})',
     invitedOnly: 'This form is for those who were invited. Open it by the link in your invitation.',
     invitationUsed: 'This invitation has been used, or was taken back. Ask whoever invited you for another.',
     goesOnWaitingList:

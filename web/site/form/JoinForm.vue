@@ -51,6 +51,12 @@ async function submit(): Promise<void> {
 <template>
   <p class="quiet">{{ place.intro }}</p>
   <p v-if="place.before" class="notice">{{ place.before }}</p>
+  <div v-if="place.costs" class="costs">
+    <b>{{ place.costs.says }}</b>
+    <ul>
+      <li v-for="price in place.costs.prices" :key="price">{{ price }}</li>
+    </ul>
+  </div>
   <SiteForm
     :name="`join-${place.form}`"
     :action="action"
