@@ -9,7 +9,13 @@ import { useReader } from './reader';
 import { kitSays } from './kit.sentences';
 
 const says = kitSays(useReader());
-const props = defineProps<{ items: readonly Item[]; nameOf: (item: Item) => string; label: string }>();
+const props = defineProps<{
+  items: readonly Item[];
+  nameOf: (item: Item) => string;
+  label: string;
+  /** What a row is drawn by, beside its place; where a long list says it, only the rows that changed are drawn anew. */
+  by?: (item: Item) => readonly unknown[];
+}>();
 const emit = defineEmits<{ order: [ids: string[]] }>();
 defineSlots<{ default(slot: { item: Item }): unknown }>();
 const said = ref('');
@@ -43,7 +49,7 @@ function move(id: string, by: number): void {
       )
     "
   >
-    <li v-for="item in items" :key="item.id" class="kit-order__row">
+    <li v-for="(item, at) in items" :key="item.id" v-memo="by ? [at, ...by(item)] : [{}]" class="kit-order__row">
       <button
         :id="`handle-${item.id}`"
         type="button"

@@ -88,6 +88,7 @@ const place = computed(() => (shown.value ? `/join/${shown.value.address}` : '/'
         :items="fields"
         :name-of="(field) => field.label"
         :label="says.profileFields"
+        :by="(field) => [field, field.id === chosen, draft.setup, draft.findings]"
         @order="draft.order('field', [...$event, ...retired.map(({ id }) => id)])"
       >
         <template #default="{ item: field }">

@@ -146,7 +146,7 @@ const mark = computed(() => {
     <section class="shelf" :aria-label="says.shelf">
       <h2>{{ says.shelf }}</h2>
       <ul>
-        <li v-for="{ field, placed } in shelf" :key="field.id">
+        <li v-for="{ field, placed } in shelf" :key="field.id" v-memo="[field, placed, form?.id, site]">
           <b>{{ field.label }}</b>
           <span class="shelf__line"
             ><span>{{ fieldKindOf(field.of).called(field.of, site) }}</span>
@@ -193,6 +193,7 @@ const mark = computed(() => {
           :items="questions"
           :name-of="(question) => titleOf(question.part, draft.setup)"
           :label="says.questions"
+          :by="(question) => [JSON.stringify(question.part), draft.setup, question.id === open && [form, fields]]"
           @order="setParts($event.map((name) => questions.find((one) => one.id === name)!.part))"
         >
           <template #default="{ item: question }">

@@ -26,7 +26,7 @@ import { newKey } from '../../kit/key';
 import { calls, troubleOf, type Trouble } from '../calls';
 import { setupStanding } from './standing';
 import { useSteps, type Body } from './steps';
-import { keepUnsaved, unsavedKept, type Unsaved } from './unsaved';
+import { askedKept, keepAsked, keepUnsaved, unsavedKept, type Unsaved } from './unsaved';
 
 export type { Body } from './steps';
 
@@ -53,6 +53,9 @@ export type Conflict = {
 
 const PAUSE = 350;
 const AGAIN = 3_000;
+/** So many milliseconds may be spent on what is computed at each letter; what takes longer waits until typing rests. */
+const QUICK = 8;
+const REST = 160;
 
 const keyFor = (kind: ItemKind, id: string) => `${kind}/${id}`;
 const faultsIn = (kind: ItemKind, body: Body): SetupFault[] => {
@@ -86,6 +89,7 @@ export const useDraft = defineStore('draft', () => {
     try {
       const first = view.value === null;
       take(await calls.setup.draft({}));
+      if (first) askAgain();
       times.value++;
       loadTrouble.value = null;
       // What a reload has kept of an earlier view goes on its way.
@@ -121,6 +125,15 @@ export const useDraft = defineStore('draft', () => {
     for (const item of now.gone) gone.set(keyFor(item.kind, item.id), item);
     // New here and on its way, or typed in while somebody else took it out.
     for (const [key, entry] of before) if (unsaved[key] && !entries.has(key)) entries.set(key, entry);
+    reckon();
+  }
+  /** A reload in the question of two editors asks it again. */
+  function askAgain(): void {
+    const asked = askedKept();
+    if (!asked) return;
+    const theirs = entry(asked.kind, asked.id)?.body ?? null;
+    if (theirs && sameBody(asKept(asked.kind, asked.mine), theirs)) return keepAsked(null);
+    conflict.value = { ...asked, theirs };
   }
 
   const ofKind = (kind: ItemKind): DraftEntry[] => [...entries.values()].filter((entry) => entry.kind === kind);
@@ -131,26 +144,54 @@ export const useDraft = defineStore('draft', () => {
       .map(({ id, body }) => ({ title: String(body['title'] ?? id), value: id }));
   const entry = (kind: ItemKind, id: string): DraftEntry | undefined => entries.get(keyFor(kind, id));
 
+  /** The items that what is computed goes by. */
+  const reckoned = shallowRef<readonly DraftEntry[]>([]);
+  let spent = 0;
+  let resting: ReturnType<typeof setTimeout> | undefined;
+  const timed = <T>(make: () => T): T => {
+    const began = performance.now();
+    const made = make();
+    spent += performance.now() - began;
+    return made;
+  };
+  function reckon(): void {
+    clearTimeout(resting);
+    spent = 0;
+    reckoned.value = [...entries.values()];
+  }
+  /** At once while that is quick; in a large set-up when typing rests, so that a letter costs as little as in a small one. */
+  function reckonSoon(): void {
+    if (spent < QUICK) return reckon();
+    clearTimeout(resting);
+    resting = setTimeout(reckon, REST);
+  }
+
   const document = computed(() =>
-    documentOf([...entries.values()].map(({ kind, id, good }, position) => ({ kind, id, position, body: good }))),
+    timed(() => documentOf(reckoned.value.map(({ kind, id, good }, position) => ({ kind, id, position, body: good })))),
   );
   const setup = computed<Setup | null>(() => {
     if (!view.value) return null;
-    const made = salvageSetup(document.value);
+    const made = timed(() => salvageSetup(document.value));
     return made.ok ? made.value.setup : null;
   });
   const live = computed<Setup | null>(() => {
     const made = view.value ? salvageSetup(view.value.live) : null;
     return made?.ok ? made.value.setup : null;
   });
-  const changes = computed<Change[]>(() => (setup.value && live.value ? changesBetween(live.value, setup.value) : []));
+  const changes = computed<Change[]>(() => {
+    const [was, now] = [live.value, setup.value];
+    return was && now ? timed(() => changesBetween(was, now)) : [];
+  });
   const world = computed(() => ({
     now: view.value?.now ?? 0,
     reviewers: view.value?.reviewers ?? null,
     cards: view.value?.cards ?? null,
     live: live.value,
   }));
-  const findings = computed<Finding[]>(() => (setup.value ? checkUp(setup.value, world.value) : []));
+  const findings = computed<Finding[]>(() => {
+    const [now, around] = [setup.value, world.value];
+    return now ? timed(() => checkUp(now, around)) : [];
+  });
   const before = computed<Finding[]>(() => (live.value ? checkUp(live.value, { ...world.value, live: null }) : []));
   const fresh = computed(() => {
     const known = new Set(before.value.map(keyOf));
@@ -211,6 +252,7 @@ export const useDraft = defineStore('draft', () => {
 
   /** Waits until everything is at the server. @returns whether it is */
   async function settled(): Promise<boolean> {
+    reckon();
     await flush();
     while (busy) await new Promise((go) => setTimeout(go, 50));
     return waiting.size === 0 && Object.keys(unsaved).length === 0 && conflict.value === null;
@@ -228,10 +270,12 @@ export const useDraft = defineStore('draft', () => {
     if (!mine || (theirs && sameBody(mine.body, theirs.body))) return;
     const { kind, id, body } = mine;
     conflict.value = { kind, id, mine: body, theirs: theirs?.body ?? null, says };
+    keepAsked({ kind, id, mine: body, says });
   }
   function settle(keep: 'mine' | 'theirs'): void {
     const at = conflict.value;
     conflict.value = null;
+    keepAsked(null);
     if (at && keep === 'mine') put(at.kind, at.id, at.mine);
   }
 
@@ -251,6 +295,8 @@ export const useDraft = defineStore('draft', () => {
     if (!old && !can) return;
     gone.delete(key);
     entries.set(key, { kind, id, version, by: old?.by ?? '', at: old?.at ?? '', body, good: can ? body : old!.good });
+    if (old) reckonSoon();
+    else reckon();
     remember(key, { ...unsaved[key], version, body });
     if (!can) return void waiting.delete(key);
     schedule(key, async (once) => {
@@ -273,6 +319,7 @@ export const useDraft = defineStore('draft', () => {
     const old = entries.get(key);
     if (!old || isSingle(kind)) return;
     entries.delete(key);
+    reckon();
     forget(key);
     // The version is looked up when it is sent: what was typed before goes first.
     schedule(key, async (once) => {
@@ -306,6 +353,7 @@ export const useDraft = defineStore('draft', () => {
     entries.clear();
     for (const [key, one] of others) entries.set(key, one);
     for (const one of mine.values()) if (one) entries.set(keyFor(kind, one.id), one);
+    reckon();
     schedule(`order/${kind}`, (once) => calls.setup.order({ kind, ids: [...ids] }, { context: { once } }));
   }
 
