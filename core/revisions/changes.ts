@@ -72,9 +72,22 @@ function differencesOf(before: readonly Line[], after: readonly Line[]): Differe
 
 const isRetired = (item: unknown): boolean => (item as { retired?: boolean }).retired === true;
 
+/**
+ * A set-up in which what is still there goes by its later name: what is only called otherwise has changed nothing of
+ * what names it.
+ */
+function namedAs(before: Setup, after: Setup): Setup {
+  const renamed = Object.values(listKinds).map(({ list }) => {
+    const [was, now] = [before[list], after[list]] as readonly ReadonlyMap<string, unknown>[];
+    return [list, new Map([...was!].map(([id, item]) => [id, now!.get(id) ?? item]))] as const;
+  });
+  return { ...before, ...Object.fromEntries(renamed) };
+}
+
 /** The differences from one set-up to another, by area and kind. */
 export function changesBetween(before: Setup, after: Setup): Change[] {
   const says = linesSay(after.doc.site);
+  const named = namedAs(before, after);
   const changes = (Object.keys(areaOf) as ItemKind[]).flatMap((kind): Change[] => {
     const [old, now] = [bodiesOf(before, kind), bodiesOf(after, kind)];
     const base = (id: string, item: unknown, setup: Setup) => ({
@@ -90,7 +103,7 @@ export function changesBetween(before: Setup, after: Setup): Change[] {
         const differences = differencesOf([], linesOf(kind, item, after));
         found.push({ ...base(id, item, after), how: 'added', differences });
       } else if (!sameBody(was, item)) {
-        const differences = differencesOf(linesOf(kind, was, before), linesOf(kind, item, after));
+        const differences = differencesOf(linesOf(kind, was, named), linesOf(kind, item, after));
         const turned = isRetired(was) === isRetired(item) ? null : isRetired(item) ? 'retired' : 'broughtBack';
         const untold = !turned && differences.length === 0;
         found.push({

@@ -2,6 +2,8 @@
 import { fieldKindOf, sayDay, type FieldItem } from '../fields';
 import { never, sayNumber } from '../kernel';
 import type { Setup } from '../setup';
+
+type Shape = NonNullable<Extract<FieldItem['of'], { kind: 'shortText' }>['shape']>;
 import { line, order, plainWords, sayings, titleIn, type Line } from './line';
 
 export function fieldLines(field: FieldItem, setup: Setup): Line[] {
@@ -17,6 +19,7 @@ export function fieldLines(field: FieldItem, setup: Setup): Line[] {
     ...line('placeholder', says.placeholder, field.placeholder),
     ...line('kind', says.kind, fieldKindOf(of).called(of, site)),
     ...line('limits', says.limits, limits(field, setup)),
+    ...line('shape', says.shape, of.kind === 'shortText' && of.shape ? shapeWords(of.shape, setup) : ''),
     ...choices.flatMap(({ id, label, idle }) =>
       line(`choice ${id}`, says.choice, idle ? says.idleChoice({ choice: label }) : label),
     ),
@@ -49,6 +52,15 @@ export function fieldLines(field: FieldItem, setup: Setup): Line[] {
   ];
 }
 
+function shapeWords({ pieces, upper }: Shape, setup: Setup): string {
+  const says = sayings(setup);
+  const words = pieces.map((piece) => {
+    if (piece.of === 'text') return (piece.optional ? says.shapeMayText : says.shapeText)({ text: piece.text });
+    return says[`shape_${piece.of}`]({ least: piece.least, most: piece.most });
+  });
+  return [...words, ...(upper ? [says.inCapitals] : [])].join(', ');
+}
+
 function limits({ of }: FieldItem, setup: Setup): string {
   const says = sayings(setup);
   switch (of.kind) {
@@ -66,7 +78,7 @@ function limits({ of }: FieldItem, setup: Setup): string {
             : most !== undefined
               ? says.upTo({ most: number(most) })
               : '';
-      return [range, unit ? says.unit({ unit: unit.many }) : ''].filter(Boolean).join(', ');
+      return [range, unit ? says.unit({ one: unit.one, many: unit.many }) : ''].filter(Boolean).join(', ');
     }
     case 'date':
     case 'dateRange': {

@@ -1,7 +1,7 @@
 /** Purpose: a matter of an item in words, and the words that all kinds of item share. */
 import { describeDoor } from '../doors/describe';
 import type { DoorUse } from '../doors';
-import { say, type RefKind, type Words } from '../kernel';
+import type { RefKind, Words } from '../kernel';
 import { chipNames } from '../messages';
 import type { Setup } from '../setup';
 import { linesSay } from './lines.sentences';
@@ -19,11 +19,16 @@ export function titleIn(kind: RefKind, id: string, setup: Setup): string {
   return item ? (item.title ?? item.label ?? item.id) : sayings(setup).gone({ id });
 }
 
-/** Words with each chip as its name, in braces. */
+/** Words with each chip as its name, in braces, and what stands there where it is not known. */
 export function plainWords(words: Words | undefined, setup: Setup): string {
   if (words === undefined) return '';
   const names = chipNames(setup);
-  return say(words, (chip) => `{${names.get(chip) ?? chip}}`);
+  if (typeof words === 'string') return words;
+  const chip = ({ chip: id, or }: Exclude<Words[number], string>): string => {
+    const name = names.get(id) ?? id;
+    return `{${or ? sayings(setup).chipOr({ chip: name, or }) : name}}`;
+  };
+  return words.map((piece) => (typeof piece === 'string' ? piece : chip(piece))).join('');
 }
 
 export function doorWords(use: DoorUse, setup: Setup): string {

@@ -4,6 +4,7 @@
  */
 import { describeDoor } from '../doors';
 import { sayBeside, sayForAll, sayPrice } from '../levels';
+import { sayMoney } from '../kernel';
 import { sayRate } from '../money';
 import type { Mark } from '../site/site';
 import type { ItemKind, Setup, SetupDocument, SingleKind, listKinds } from '../setup';
@@ -35,6 +36,10 @@ const tells: Tells = {
       const { site } = setup.doc;
       const words = [
         sayPrice(price, site),
+        price.kind === 'own' ? says.suggests({ amount: sayMoney(price.suggested, site.currency, site.locale) }) : '',
+        price.kind === 'own' && price.most
+          ? says.atMost({ amount: sayMoney(price.most, site.currency, site.locale) })
+          : '',
         sayBeside(price, site),
         sayForAll(price, site),
         price.retired ? says.priceRetired : '',
@@ -108,7 +113,7 @@ const tells: Tells = {
 const markLine = (mark: Mark, says: ReturnType<typeof sayings>): string =>
   'picture' in mark
     ? says.pictured({ width: mark.width, height: mark.height })
-    : says.drawn({ count: mark.paths.length });
+    : says.drawn({ count: mark.paths.length, stroke: mark.stroke, size: mark.size });
 
 export const linesOf = (kind: ItemKind, item: unknown, setup: Setup): Line[] =>
   (tells[kind] as (item: unknown, setup: Setup) => Line[])(item, setup);

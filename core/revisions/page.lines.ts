@@ -14,6 +14,9 @@ const isPiece = (value: unknown): boolean =>
   (isObject(value) &&
     ('chip' in value || ('text' in value && typeof value['text'] === 'string' && !('title' in value))));
 
+/** What stands out is marked as people mark it in plain text. */
+const strong = ({ bold }: Loose, text: string): string => (bold === true ? `*${text}*` : text);
+
 /** The words that stand in a block, whatever its kind: what is written in one line together. */
 function wordsIn(value: unknown, setup: Setup): string[] {
   if (typeof value === 'string') return [value];
@@ -23,15 +26,29 @@ function wordsIn(value: unknown, setup: Setup): string[] {
     return line ? [pieces.join('')] : pieces;
   }
   if (!isObject(value)) return [];
-  if ('chip' in value) return [plainWords([value as Exclude<Words[number], string>], setup)];
+  if ('chip' in value) return [strong(value, plainWords([value as Exclude<Words[number], string>], setup))];
+  if (typeof value['text'] === 'string' && 'bold' in value) {
+    const { text, bold: _, ...others } = value;
+    return [strong(value, text), ...wordsIn(others, setup)];
+  }
   return Object.entries(value).flatMap(([key, one]) => (key === 'is' ? [] : wordsIn(one, setup)));
 }
 
 function blockLines(block: Block, setup: Setup): Line[] {
   const says = sayings(setup);
-  const { kind: _kind, id, door, outsideToo: _outside, aside: _aside, ...rest } = block;
+  const { kind: _kind, id, door, outsideToo, aside, ...rest } = block;
+  const months = block.kind === 'calendar' ? block.rows : [];
   return [
     ...line(`block ${id}`, says.block, wordsIn(rest, setup).join(' ')),
+    ...line(
+      `months ${id}`,
+      says.months,
+      months
+        .map(({ label, marked }) => says.monthsOf({ label, months: marked.map((at) => String(at + 1)) }))
+        .join('; '),
+    ),
+    ...line(`aside ${id}`, says.block, aside ? says.standsBeside : ''),
+    ...line(`outside ${id}`, says.block, outsideToo ? says.seenOutside : ''),
     ...line(`door ${id}`, says.door, door && doorWords(door, setup)),
   ];
 }
@@ -62,6 +79,11 @@ export function pageLines(page: PageItem, setup: Setup): Line[] {
     ...line('formerly', says.formerly, page.formerly?.map((one) => `/${one}`).join(', ')),
     ...line('heading', says.heading, plainWords(page.heading, setup)),
     ...line('description', says.description, page.description),
+    ...line(
+      'picture',
+      says.sharedPicture,
+      page.picture && says.pictured({ width: page.picture.width, height: page.picture.height }),
+    ),
     ...line('door', says.door, doorWords(page.door, setup)),
     ...line('outside', says.outside, outsideWords(page, setup)),
     ...page.blocks.flatMap((block) => blockLines(block, setup)),

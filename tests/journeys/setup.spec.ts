@@ -176,8 +176,15 @@ test('two staff change one field: both states side by side, and nothing typed is
   await expect(page.getByLabel('Help under the question')).toHaveValue('Mine.');
   await page.unroute('**/api/desk/setup/items/**');
   await expect(dialog).toContainText('Odile Harrowgate changed this');
+  // A reload in the question asks it again, with one's own words.
+  await page.reload();
+  await expect(dialog.getByRole('cell', { name: 'Mine.' })).toBeVisible();
+  await expect(dialog.getByRole('cell', { name: 'Theirs.' })).toBeVisible();
   await dialog.getByRole('button', { name: 'Take theirs' }).click();
   await expect(page.getByLabel('Help under the question')).toHaveValue('Theirs.');
+  await page.reload();
+  await expect(page.getByLabel('Help under the question')).toHaveValue('Theirs.');
+  await expect(dialog).toBeHidden();
 });
 
 test('a gate is taken away while people wait at it: told by name before, done at once, and the old revision brought back', async ({
@@ -298,4 +305,59 @@ test('a reviewer has no draft, and an address typed by hand says so', async ({ p
   await expect(page.getByRole('button', { name: 'Publish…' })).toHaveCount(0);
   await page.goto(`${product.site}/desk/joining/forms`);
   await expect(page.getByText('Your part at the desk does not include this.', { exact: false })).toBeVisible();
+});
+
+test('what is begun in the sheet, the publish note and somebody made up is there after Escape and a reload', async ({
+  page,
+  product,
+}) => {
+  const complaints = watch(page);
+  await staffIn(page, product, 'odile');
+
+  await page.goto(`${product.site}/desk/members`);
+  await page.getByRole('button', { name: 'Ida Marrowby' }).click();
+  await page.getByRole('button', { name: 'Change answers' }).click();
+  const name = page.getByLabel('Full name');
+  const before = await name.inputValue();
+  await name.press('End');
+  await name.pressSequentially(' Strauß', { delay: 20 });
+  await page.keyboard.press('Escape');
+  await expect(name).toBeHidden();
+  await page.getByRole('button', { name: 'Change answers' }).click();
+  await expect(name).toHaveValue(`${before} Strauß`);
+  await page.reload();
+  await page.getByRole('button', { name: 'Change answers' }).click();
+  await expect(name).toHaveValue(`${before} Strauß`);
+  await page.getByRole('button', { name: 'Cancel' }).click();
+  await page.getByRole('button', { name: 'Change answers' }).click();
+  await expect(name).toHaveValue(before);
+
+  await page.goto(`${product.site}/desk/settings/made-up`);
+  await page.getByRole('button', { name: 'Make somebody up' }).click();
+  await page.getByLabel('Name').fill('Tilda Coombe');
+  await page.getByLabel('For how many days').fill('12');
+  await page.reload();
+  await page.getByRole('button', { name: 'Make somebody up' }).click();
+  await expect(page.getByLabel('Name')).toHaveValue('Tilda Coombe');
+  await expect(page.getByLabel('For how many days')).toHaveValue('12');
+  await page.getByRole('button', { name: 'Cancel' }).click();
+  await page.getByRole('button', { name: 'Make somebody up' }).click();
+  await expect(page.getByLabel('Name')).toHaveValue('');
+
+  await page.goto(`${product.site}/desk/joining?field=colonies-kept`);
+  await page.getByLabel('Help under the question').fill('Nuclei count as one.');
+  await page.getByRole('button', { name: 'Publish…' }).click();
+  const note = page.getByLabel('Note for the history');
+  await note.pressSequentially('Asked at the meeting,\nby two.', { delay: 15 });
+  await page.keyboard.press('Escape');
+  await expect(note).toBeHidden();
+  await page.reload();
+  await page.getByRole('button', { name: 'Publish…' }).click();
+  await expect(note).toHaveValue('Asked at the meeting,\nby two.');
+  await page.getByRole('button', { name: /^Publish revision/ }).click();
+  await expect(page.getByText(/is live/).first()).toBeVisible();
+  await page.getByLabel('Help under the question').fill('Nuclei count as one each.');
+  await page.getByRole('button', { name: 'Publish…' }).click();
+  await expect(note).toHaveValue('');
+  expect(complaints).toEqual([]);
 });

@@ -1,7 +1,7 @@
 <script setup lang="ts">
 /** Putting somebody's answers right: each field that staff may change, as it stands. */
 import { useQuery } from '@pinia/colada';
-import { computed, ref, watch } from 'vue';
+import { computed, ref } from 'vue';
 import type { MemberRow } from '../../../contract';
 import type { FieldValue } from '../../../core/facts';
 import KitField from '../../kit/fields/KitField.vue';
@@ -9,6 +9,7 @@ import KitButton from '../../kit/KitButton.vue';
 import Trouble from '../../kit/Trouble.vue';
 import Waiting from '../../kit/Waiting.vue';
 import { calls } from '../calls';
+import { useKept } from '../kept';
 import { useNotice } from '../notice';
 import AnswerInput from '../people/AnswerInput.vue';
 import { reader } from '../reader';
@@ -26,17 +27,23 @@ const { data, error, refetch } = useQuery({
 });
 const { busy, trouble, send, fault } = useSending();
 
-const name = ref('');
-const values = ref<Record<string, FieldValue | undefined>>({});
-watch(
-  data,
-  (now, before) => {
-    if (!now || before) return;
-    name.value = now.name;
-    values.value = { ...now.values };
-  },
-  { immediate: true },
-);
+/** What is changed here: null for what is taken out. Of all else what stands at the server shows. */
+const typed = ref<{ name?: string; values: Record<string, FieldValue | null> }>({ values: {} });
+const kept = useKept(() => `answers.${props.id}`, typed);
+const name = computed({
+  get: () => typed.value.name ?? data.value?.name ?? '',
+  set: (now) => (typed.value = { ...typed.value, name: now }),
+});
+const valueOf = (id: string): FieldValue | undefined => {
+  const changed = typed.value.values[id];
+  return changed === undefined ? data.value?.values[id] : (changed ?? undefined);
+};
+const change = (id: string, value: FieldValue | undefined) =>
+  (typed.value = { ...typed.value, values: { ...typed.value.values, [id]: value ?? null } });
+function done(changed: boolean): void {
+  kept.drop();
+  emit('done', changed);
+}
 const nameField = computed(() => data.value?.fields.find(({ role }) => role === 'name') ?? null);
 const fields = computed(() => data.value?.fields.filter(({ role }) => !role) ?? []);
 
@@ -47,13 +54,13 @@ async function keep(): Promise<void> {
   const answers: Record<string, FieldValue | null> = {};
   if (nameField.value && name.value !== was.name) answers[nameField.value.id] = name.value;
   for (const { id } of fields.value)
-    if (JSON.stringify(values.value[id] ?? null) !== JSON.stringify(was.values[id] ?? null))
-      answers[id] = values.value[id] ?? null;
-  if (Object.keys(answers).length === 0) return emit('done', false);
-  const done = await send((sent) => calls.members.setAnswers({ id: props.id, answers }, sent));
-  if (!done) return;
+    if (JSON.stringify(valueOf(id) ?? null) !== JSON.stringify(was.values[id] ?? null))
+      answers[id] = valueOf(id) ?? null;
+  if (Object.keys(answers).length === 0) return done(false);
+  const sentIt = await send((sent) => calls.members.setAnswers({ id: props.id, answers }, sent));
+  if (!sentIt) return;
   notice.tell(says.answersKept({ name: name.value }));
-  emit('done', true);
+  done(true);
 }
 </script>
 
@@ -66,17 +73,18 @@ async function keep(): Promise<void> {
       v-for="field in fields"
       :id="`answers-${field.id}`"
       :key="field.id"
-      v-model="values[field.id]"
+      :model-value="valueOf(field.id)"
       :field="field"
       :label="field.label"
       optional
       :fault="fault(field.id)"
+      @update:model-value="change(field.id, $event)"
     />
     <p v-if="trouble && !trouble.faults" class="field__fault" role="alert">{{ trouble.says }}</p>
     <div class="fieldset__foot">
       <span class="fieldset__end">
         <KitButton kind="primary" type="submit" :disabled="busy">{{ says.keepAnswers }}</KitButton>
-        <KitButton @click="emit('done', false)">{{ says.cancel }}</KitButton>
+        <KitButton @click="done(false)">{{ says.cancel }}</KitButton>
       </span>
     </div>
   </form>

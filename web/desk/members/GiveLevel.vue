@@ -7,6 +7,7 @@ import KitChoice from '../../kit/fields/KitChoice.vue';
 import KitField from '../../kit/fields/KitField.vue';
 import KitButton from '../../kit/KitButton.vue';
 import { calls } from '../calls';
+import { useKept } from '../kept';
 import { useNotice } from '../notice';
 import { reader } from '../reader';
 import { useSending } from '../sending';
@@ -23,19 +24,23 @@ const counts = useQuery({ key: ['counts'], query: () => calls.members.counts({})
 const levels = computed(() =>
   (counts.data.value?.levels ?? []).map(({ id, title }) => ({ title, value: id as string })),
 );
-const level = ref('');
-const months = ref('12');
+const gift = ref({ level: '', months: '12' });
+const kept = useKept(() => `gift.${props.id}`, gift);
 const chosen = computed({
-  get: () => level.value || (levels.value[0]?.value ?? ''),
-  set: (now: string) => (level.value = now),
+  get: () => gift.value.level || (levels.value[0]?.value ?? ''),
+  set: (now: string) => (gift.value.level = now),
 });
-async function give(): Promise<void> {
-  const gift = { member: props.id, level: chosen.value, months: Number(months.value) };
-  const done = await send((sent) => calls.money.gift(gift, sent));
-  if (!done) return;
-  const title = levels.value.find(({ value }) => value === gift.level)?.title ?? '';
-  notice.tell(says.gaveLevel({ name: props.firstName, level: title }));
+function leave(): void {
+  kept.drop();
   emit('done');
+}
+async function give(): Promise<void> {
+  const given = { member: props.id, level: chosen.value, months: Number(gift.value.months) };
+  const done = await send((sent) => calls.money.gift(given, sent));
+  if (!done) return;
+  const title = levels.value.find(({ value }) => value === given.level)?.title ?? '';
+  notice.tell(says.gaveLevel({ name: props.firstName, level: title }));
+  leave();
   await fresh();
 }
 </script>
@@ -43,11 +48,11 @@ async function give(): Promise<void> {
 <template>
   <form class="give-level" @submit.prevent="give">
     <KitChoice v-model="chosen" :label="says.whichLevel" :items="levels" />
-    <KitField id="give-months" v-model="months" kind="number" :label="says.forMonths" />
+    <KitField id="give-months" v-model="gift.months" kind="number" :label="says.forMonths" />
     <p v-if="trouble" class="field__fault" role="alert">{{ trouble.says }}</p>
     <div class="review__acts">
       <KitButton kind="primary" type="submit" :disabled="busy || !chosen">{{ says.giveIt }}</KitButton>
-      <KitButton @click="emit('done')">{{ says.notNow }}</KitButton>
+      <KitButton @click="leave">{{ says.notNow }}</KitButton>
     </div>
   </form>
 </template>

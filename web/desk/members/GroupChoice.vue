@@ -8,6 +8,7 @@ import KitButton from '../../kit/KitButton.vue';
 import Trouble from '../../kit/Trouble.vue';
 import Waiting from '../../kit/Waiting.vue';
 import { calls } from '../calls';
+import { useKept } from '../kept';
 import { useNotice } from '../notice';
 import { reader } from '../reader';
 import { useSending } from '../sending';
@@ -28,17 +29,22 @@ const { data, error, refetch } = useQuery({
 const groups = computed(() => data.value?.groups ?? []);
 const held = computed(() => groups.value.filter((group) => group.held).map(({ id }) => id as string));
 const touched = ref<readonly string[] | null>(null);
+const kept = useKept(() => `groups.${props.id}`, touched);
+function leave(): void {
+  kept.drop();
+  emit('done');
+}
 const ticked = computed(() => touched.value ?? held.value);
 
 /** Sends what has been changed here and nothing else: the rest may have changed meanwhile. */
 async function keep(): Promise<void> {
   const into = ticked.value.filter((id) => !held.value.includes(id)) as GroupId[];
   const outOf = held.value.filter((id) => !ticked.value.includes(id)) as GroupId[];
-  if (into.length + outOf.length === 0) return emit('done');
+  if (into.length + outOf.length === 0) return leave();
   const done = await send((sent) => calls.members.setGroups({ id: props.id, into, outOf }, sent));
   if (!done) return;
   notice.tell(says.groupsKept({ name: props.firstName }));
-  emit('done');
+  leave();
   await fresh();
 }
 </script>
@@ -58,7 +64,7 @@ async function keep(): Promise<void> {
     <p v-if="trouble" class="field__fault" role="alert">{{ trouble.says }}</p>
     <div class="review__acts">
       <KitButton v-if="groups.length" kind="primary" type="submit" :disabled="busy">{{ says.keepGroups }}</KitButton>
-      <KitButton @click="emit('done')">{{ says.notNow }}</KitButton>
+      <KitButton @click="leave">{{ says.notNow }}</KitButton>
     </div>
   </form>
 </template>

@@ -10,6 +10,7 @@ import SideSheet from '../../kit/SideSheet.vue';
 import Trouble from '../../kit/Trouble.vue';
 import Waiting from '../../kit/Waiting.vue';
 import { calls } from '../calls';
+import { useKept } from '../kept';
 import { useEscape } from '../frame/escape';
 import { useNotice } from '../notice';
 import { reader } from '../reader';
@@ -29,20 +30,23 @@ const story = computed(() => one.data.value ?? null);
 useEscape(() => emit('close'));
 
 const { busy, trouble, send, fault } = useSending();
-const amount = ref('');
-const came = ref('');
-const reason = ref('');
-const ends = ref<readonly string[]>([]);
+/** What is typed; of what is not, the payment says what stands there. */
+const typed = ref<{ amount?: string; came?: string; reason?: string; ends?: readonly string[] }>({});
+const kept = useKept(() => `payment.${props.id}`, typed);
+const field = <K extends 'amount' | 'came' | 'reason'>(name: K, begins: () => string) =>
+  computed({
+    get: () => typed.value[name] ?? begins(),
+    set: (now) => (typed.value = { ...typed.value, [name]: now }),
+  });
+const amount = field('amount', () => story.value?.back ?? '');
+const came = field('came', () => story.value?.awaited ?? '');
+const reason = field('reason', () => '');
+const ends = computed({
+  get: () => typed.value.ends ?? [],
+  set: (now: readonly string[]) => (typed.value = { ...typed.value, ends: now }),
+});
 const sure = ref(false);
-watch(
-  story,
-  (now) => {
-    amount.value = now?.back ?? '';
-    came.value = now?.awaited ?? '';
-    sure.value = false;
-  },
-  { immediate: true },
-);
+watch(story, () => (sure.value = false));
 const written = computed(() => {
   const read = readAmount(amount.value, story.value?.currency ?? 'GBP', reader.locale);
   return read === null ? amount.value : sayMoney(read, story.value?.currency ?? 'GBP', reader.locale);
@@ -56,13 +60,14 @@ async function refund(): Promise<void> {
   const said = says.refunded({ amount: written.value, name: story.value?.name ?? '' });
   if (!(await send((sent) => calls.money.refund(back, sent)))) return void (sure.value = false);
   notice.tell(said);
-  reason.value = '';
+  kept.drop();
   await fresh();
 }
 async function received(): Promise<void> {
   const told = { id: props.id as never, amount: came.value };
   if (!(await send((sent) => calls.money.received(told, sent)))) return;
   notice.tell(says.cameSaid);
+  kept.drop();
   await fresh();
 }
 </script>

@@ -11,23 +11,26 @@ import KitTicks from '../../kit/fields/KitTicks.vue';
 import KitButton from '../../kit/KitButton.vue';
 import type { Trouble } from '../calls';
 import AnswerInput from '../people/AnswerInput.vue';
+import { useKept } from '../kept';
 import { reader } from '../reader';
 import { useDraft } from '../setup/draft.store';
 import { madeUpSays } from './madeUp.sentences';
 
 const says = madeUpSays(reader);
-const props = defineProps<{ person: MadeUp | null; trouble: Trouble | null; busy: boolean }>();
+const props = defineProps<{ of: string; person: MadeUp | null; trouble: Trouble | null; busy: boolean }>();
 const emit = defineEmits<{ keep: [person: MadeUp]; cancel: [] }>();
 const draft = useDraft();
 
-const name = ref(props.person?.name ?? '');
-const standing = ref<string>(props.person?.standing ?? 'admitted');
-const days = ref(String(props.person?.days ?? 30));
-const levels = ref(
-  (props.person?.levels ?? []).map(({ level, left }) => ({ level, left: left === null ? '' : String(left) })),
-);
-const groups = ref<readonly string[]>(props.person?.groups ?? []);
-const answers = ref<Record<string, FieldValue>>({ ...props.person?.answers });
+const typed = ref({
+  name: props.person?.name ?? '',
+  standing: (props.person?.standing ?? 'admitted') as string,
+  days: String(props.person?.days ?? 30),
+  levels: (props.person?.levels ?? []).map(({ level, left }) => ({ level, left: left === null ? '' : String(left) })),
+  groups: (props.person?.groups ?? []) as readonly string[],
+  answers: { ...props.person?.answers } as Record<string, FieldValue>,
+});
+const kept = useKept(() => `made-up.${props.of}`, typed);
+defineExpose({ drop: kept.drop });
 const tried = ref(false);
 
 const fields = computed(() =>
@@ -40,47 +43,49 @@ const standings = Standing.options.map((one) => ({ title: sayStanding(one, reade
 
 const whole = (text: string) => /^[-−]?\d{1,5}$/.test(text.trim());
 const numberOf = (text: string) => Number(text.trim().replace('−', '-'));
-const faultOfDays = computed(() => (whole(days.value) && numberOf(days.value) >= 0 ? null : says.wholeNumber));
+const faultOfDays = computed(() =>
+  whole(typed.value.days) && numberOf(typed.value.days) >= 0 ? null : says.wholeNumber,
+);
 const faultOfLeft = (left: string) => (left.trim() === '' || whole(left) ? null : says.wholeNumber);
 const faultAt = (at: string) =>
   props.trouble?.faults?.find((fault) => fault.at === at || fault.at === `person.${at}`)?.says ?? null;
 
 function answer(id: string, value: FieldValue | undefined): void {
-  const { [id]: _, ...others } = answers.value;
-  answers.value = value === undefined ? others : { ...others, [id]: value };
+  const { [id]: _, ...others } = typed.value.answers;
+  typed.value.answers = value === undefined ? others : { ...others, [id]: value };
 }
 function keep(): void {
   tried.value = true;
-  if (faultOfDays.value || levels.value.some(({ left }) => faultOfLeft(left))) return;
+  if (faultOfDays.value || typed.value.levels.some(({ left }) => faultOfLeft(left))) return;
   emit('keep', {
-    name: name.value.trim(),
-    standing: standing.value as Standing,
-    days: numberOf(days.value),
-    levels: levels.value.map(({ level, left }) => ({
+    name: typed.value.name.trim(),
+    standing: typed.value.standing as Standing,
+    days: numberOf(typed.value.days),
+    levels: typed.value.levels.map(({ level, left }) => ({
       level: level as LevelId,
       left: left.trim() === '' ? null : numberOf(left),
     })),
-    groups: [...groups.value] as GroupId[],
-    answers: answers.value,
+    groups: [...typed.value.groups] as GroupId[],
+    answers: typed.value.answers,
   });
 }
 </script>
 
 <template>
   <form class="gate-panel fieldset" @submit.prevent="keep">
-    <KitField id="made-up-name" v-model="name" :label="says.name" :fault="faultAt('name')" />
+    <KitField id="made-up-name" v-model="typed.name" :label="says.name" :fault="faultAt('name')" />
     <div class="fieldset__two">
-      <KitChoice v-model="standing" :label="says.standing" :items="standings" />
+      <KitChoice v-model="typed.standing" :label="says.standing" :items="standings" />
       <KitField
         id="made-up-days"
-        v-model="days"
+        v-model="typed.days"
         kind="number"
         :label="says.days"
         :help="says.daysHelp"
         :fault="tried ? faultOfDays : null"
       />
     </div>
-    <div v-for="(one, at) in levels" :key="at" class="fieldset__two">
+    <div v-for="(one, at) in typed.levels" :key="at" class="fieldset__two">
       <KitChoice v-model="one.level" :label="says.levelNumber({ number: at + 1 })" :items="draft.offered('level')" />
       <div>
         <KitField
@@ -95,7 +100,7 @@ function keep(): void {
         <KitButton
           kind="link"
           :aria-label="says.takeOutNamed({ name: says.levelNumber({ number: at + 1 }) })"
-          @click="levels.splice(at, 1)"
+          @click="typed.levels.splice(at, 1)"
           >{{ says.takeOut }}</KitButton
         >
       </div>
@@ -104,12 +109,12 @@ function keep(): void {
       v-if="draft.offered('level').length"
       kind="link"
       class="made-up__add"
-      @click="levels.push({ level: draft.offered('level')[0]!.value as LevelId, left: '' })"
+      @click="typed.levels.push({ level: draft.offered('level')[0]!.value as LevelId, left: '' })"
       >{{ says.addLevel }}</KitButton
     >
     <KitTicks
       v-if="draft.offered('group').length"
-      v-model="groups"
+      v-model="typed.groups"
       :label="says.groups"
       :items="draft.offered('group')"
     />
@@ -122,7 +127,7 @@ function keep(): void {
         :field="field"
         :label="field.label"
         optional
-        :model-value="answers[field.id]"
+        :model-value="typed.answers[field.id]"
         :fault="faultAt(`answers.${field.id}`)"
         @update:model-value="answer(field.id, $event)"
       />
@@ -131,7 +136,7 @@ function keep(): void {
     <div class="fieldset__foot">
       <span class="fieldset__end">
         <KitButton kind="primary" type="submit" :disabled="busy">{{ says.keep }}</KitButton>
-        <KitButton @click="emit('cancel')">{{ says.cancel }}</KitButton>
+        <KitButton @click="(kept.drop(), emit('cancel'))">{{ says.cancel }}</KitButton>
       </span>
       <slot />
     </div>

@@ -1,6 +1,6 @@
 <script setup lang="ts">
 /** People who were made up: each by name, with standing, levels, groups and answers. */
-import { computed, ref } from 'vue';
+import { computed, ref, useTemplateRef } from 'vue';
 import type { MadeUpView } from '../../../contract';
 import KitButton from '../../kit/KitButton.vue';
 import Trouble from '../../kit/Trouble.vue';
@@ -15,6 +15,7 @@ import { useViewpoint } from '../viewpoint/viewpoint.store';
 import MadeUpEditor from './MadeUpEditor.vue';
 import { madeUpSays } from './madeUp.sentences';
 
+type Editor = InstanceType<typeof MadeUpEditor>;
 const says = madeUpSays(reader);
 const notice = useNotice();
 const viewpoint = useViewpoint();
@@ -26,6 +27,9 @@ const people = computed(() => data.value?.people ?? null);
 /** Who is being changed; `new` for somebody who is being made up. */
 const open = ref<MadeUpView['id'] | 'new' | null>(null);
 const leaving = ref<MadeUpView['id'] | null>(null);
+/** The one that is open; within a list it comes as a list. */
+const editors = useTemplateRef<Editor | Editor[]>('editor');
+const editor = computed(() => [editors.value ?? []].flat()[0] ?? null);
 const { busy, trouble, send } = useSending();
 function choose(id: typeof open.value): void {
   open.value = open.value === id ? null : id;
@@ -39,6 +43,7 @@ async function keep(person: MadeUpView['person'], known: MadeUpView | null): Pro
       : calls.madeUp.make({ person }, context),
   );
   if (!done) return;
+  editor.value?.drop();
   open.value = null;
   notice.tell(says.kept({ name: person.name }));
   await refetch();
@@ -66,6 +71,8 @@ async function remove({ id, person }: MadeUpView): Promise<void> {
       <p class="quiet">{{ people.length || open ? says.about : says.none }}</p>
       <MadeUpEditor
         v-if="open === 'new'"
+        ref="editor"
+        of="new"
         :person="null"
         :trouble="trouble"
         :busy="busy"
@@ -93,6 +100,8 @@ async function remove({ id, person }: MadeUpView): Promise<void> {
           </div>
           <MadeUpEditor
             v-if="open === one.id"
+            ref="editor"
+            :of="one.id"
             :person="one.person"
             :trouble="trouble"
             :busy="busy"

@@ -1,6 +1,6 @@
 <script setup lang="ts">
 /** Changes in words, grouped by area and kind. */
-import { computed } from 'vue';
+import { computed, ref } from 'vue';
 import { setupAreas, type Change } from '../../../core/revisions';
 import KitButton from '../../kit/KitButton.vue';
 import { reader } from '../reader';
@@ -21,8 +21,16 @@ const areas = computed(() =>
 );
 const kindOf = ({ kind }: Change) => (kind === 'site' ? says.theSite : says[kind]);
 const how = (change: Change) => (change.how === 'changed' || change.how === 'reordered' ? '' : says[change.how]);
-const shown = (change: Change) => (change.how === 'added' ? [] : change.differences.slice(0, MOST_LINES));
-const hidden = (change: Change) => (change.how === 'added' ? 0 : Math.max(0, change.differences.length - MOST_LINES));
+/** The changes of which every matter is shown. */
+const opened = ref<ReadonlySet<string>>(new Set());
+const keyFor = (change: Change) => `${change.kind}/${change.id}/${change.how}`;
+const open = (change: Change) => (opened.value = new Set([...opened.value, keyFor(change)]));
+/** Of what is new all is new: it is shown when it is asked for. */
+const shown = (change: Change) =>
+  opened.value.has(keyFor(change))
+    ? change.differences
+    : change.differences.slice(0, change.how === 'added' ? 0 : MOST_LINES);
+const hidden = (change: Change) => change.differences.length - shown(change).length;
 const who = ({ kind, id }: Change) => {
   const entry = props.canPutBack ? draft.entry(kind, id) : undefined;
   return entry?.by ? says.byAt({ by: entry.by.split(' ')[0]!, at: entry.at }) : '';
@@ -33,7 +41,7 @@ const who = ({ kind, id }: Change) => {
   <section v-for="group in areas" :key="group.area" class="changes">
     <h3 class="changes__area">{{ says[group.area] }}</h3>
     <ul>
-      <li v-for="change in group.changes" :key="`${change.kind}/${change.id}`" class="change">
+      <li v-for="change in group.changes" :key="keyFor(change)" class="change">
         <span class="change__kind">{{ kindOf(change) }}</span>
         <div class="change__what">
           <p class="change__head">
@@ -50,7 +58,13 @@ const who = ({ kind, id }: Change) => {
             <p v-else>{{ says.goneSays({ label: line.label, was: line.was ?? '' }) }}</p>
             <p v-if="line.now !== null && line.was !== null" class="quiet">{{ says.wasSays({ was: line.was }) }}</p>
           </template>
-          <p v-if="hidden(change)" class="quiet">{{ says.moreLines({ count: hidden(change) }) }}</p>
+          <KitButton
+            v-if="hidden(change)"
+            kind="link"
+            :aria-label="says.moreLinesOf({ title: change.title || says.orderOf, count: hidden(change) })"
+            @click="open(change)"
+            >{{ (change.how === 'added' ? says.whatItSays : says.moreLines)({ count: hidden(change) }) }}</KitButton
+          >
         </div>
       </li>
     </ul>

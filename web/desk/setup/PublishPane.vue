@@ -8,6 +8,7 @@ import FieldFrame from '../../kit/fields/FieldFrame.vue';
 import FieldInput from '../../kit/fields/FieldInput.vue';
 import KitButton from '../../kit/KitButton.vue';
 import { calls } from '../calls';
+import { useKept } from '../kept';
 import { useNotice } from '../notice';
 import { reader } from '../reader';
 import { useSending } from '../sending';
@@ -25,6 +26,7 @@ const router = useRouter();
 const fresh = useFresh();
 const notice = useNotice();
 const note = ref('');
+const kept = useKept(() => 'publish', note);
 const { busy, trouble, send } = useSending();
 /** Something typed is not at the server. */
 const unsettled = ref(false);
@@ -58,6 +60,7 @@ async function publish(): Promise<void> {
   const stamp = draft.view?.stamp ?? '';
   const done = await send((sent) => calls.setup.publish({ stamp, note: note.value }, sent));
   if (!done) return;
+  kept.drop();
   await draft.load();
   notice.tell(says.published({ number: done.revision }));
   void fresh();

@@ -7,6 +7,7 @@ import KitButton from '../../../kit/KitButton.vue';
 import KitFile from '../../../kit/KitFile.vue';
 import Trouble from '../../../kit/Trouble.vue';
 import { calls, troubleOf, type Trouble as Found } from '../../calls';
+import { useKept } from '../../kept';
 import { reader } from '../../reader';
 import { invitationsSay } from './invitations.sentences';
 import { downloadTable, readPeople, type Invited } from './people';
@@ -18,6 +19,7 @@ const shown = ref<{ total: number; used: number; writes: boolean; invitations: I
 const written = ref(0);
 const trouble = ref<Found | null>(null);
 const text = ref('');
+useKept(() => `invite.${props.form}`, text);
 const people = ref<Invited[]>([]);
 const links = ref<(Invited & { link: string })[]>([]);
 const busy = ref(false);
