@@ -8,7 +8,9 @@ import { NoticeView, formPlaces } from './forms';
 import { joiningPlaces } from './joining';
 import { moneyPlaces } from './money';
 import { searchPlaces } from './search';
+import { doneLines, type DoneAct } from './site.done';
 
+export { doneLines, type DoneAct };
 export { BlockView, MenuLink, PageView, RichView };
 export type { MenuLeafView, RunView };
 
@@ -70,6 +72,8 @@ export const SiteView = z.object({
   place: PlaceView,
   path: z.string(),
   attempt: Attempt.nullable(),
+  /** What was done by a form that was sent without script. */
+  done: z.enum(Object.keys(doneLines) as DoneAct[]).optional(),
 });
 export type SiteView = z.infer<typeof SiteView>;
 

@@ -32,14 +32,20 @@ export const accountForms = (api: AccountApi, others: OtherActs): PlainForms => 
         ),
       ) as Record<string, string>;
       const run = (context: Call) => call(api.changeProfile, { answers }, { context });
-      return { form: 'profile', typed: answers, run };
+      return { form: 'profile', typed: answers, run, done: 'profile' };
     }
     if (oneOf(body['act']) === 'endSession')
-      return plainSend('sessions', body, (context) =>
-        call(api.endSession, { id: oneOf(body['id']) as 'others' }, { context }),
-      );
+      return {
+        ...plainSend('sessions', body, (context) =>
+          call(api.endSession, { id: oneOf(body['id']) as 'others' }, { context }),
+        ),
+        done: oneOf(body['id']) === 'others' ? 'others' : 'device',
+      };
     const input = { current: oneOf(body['current']), password: oneOf(body['password']) };
-    return plainSend('password', body, (context) => call(api.changePassword, input, { context }));
+    return {
+      ...plainSend('password', body, (context) => call(api.changePassword, input, { context })),
+      done: 'password',
+    };
   },
   'sign-out': (_rest, body) =>
     plainSend('sign-out', body, async (context) => {

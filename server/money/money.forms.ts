@@ -36,14 +36,17 @@ export function termSend(api: PayApi, body: PlainBody): PlainSend | null {
   const act = oneOf(body['act']);
   const term = oneOf(body['term']) as TermId;
   const one = acts.find((name) => name === act);
-  if (one) return plainSend(`term-${term}`, body, (context) => call(api[one], { term }, { context }));
+  if (one) return { ...plainSend(`term-${term}`, body, (context) => call(api[one], { term }, { context })), done: one };
   if (act === 'pause')
-    return plainSend(
-      `term-${term}`,
-      body,
-      (context) => call(api.pause, { term, months: Number(oneOf(body['months'])) }, { context }),
-      'months',
-    );
+    return {
+      ...plainSend(
+        `term-${term}`,
+        body,
+        (context) => call(api.pause, { term, months: Number(oneOf(body['months'])) }, { context }),
+        'months',
+      ),
+      done: 'pause',
+    };
   if (act === 'card')
     return plainSend(`term-${term}`, body, async (context) => {
       const { here } = await call(api.card, { term }, { context });

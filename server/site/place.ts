@@ -2,7 +2,15 @@
  * Purpose: what an address of the site shows to one viewer, as data. HTML, JSON and the viewpoint all come from
  * here, so that none can show more than another.
  */
-import type { NoticeView, PageView, PlaceView, ShellView, SiteView } from '../../contract';
+import {
+  doneLines,
+  type DoneAct,
+  type NoticeView,
+  type PageView,
+  type PlaceView,
+  type ShellView,
+  type SiteView,
+} from '../../contract';
 import type { Prepared } from '../../core/doors';
 import { sayStanding } from '../../core/facts';
 import type { PathId, WordSource, Wording } from '../../core/kernel';
@@ -111,6 +119,8 @@ export function shellFor(person: Prepared, words: WordSource, live: Live, notice
   };
 }
 
+const isDone = (act: string | null): boolean => act !== null && Object.hasOwn(doneLines, act);
+
 /**
  * Resolves an address for one viewer.
  * @param preview whether a form that is worked on is shown as it is filled in
@@ -132,7 +142,13 @@ export async function placeFor(
   const notice = await sources.notice(looker, live);
   const show = (place: PlaceView, status: PageStatus | 404 = 200): Place => ({
     is: 'view',
-    view: { shell: shellFor(person, words, live, notice), place, path, attempt: null },
+    view: {
+      shell: shellFor(person, words, live, notice),
+      place,
+      path,
+      attempt: null,
+      ...(place.kind === 'account' && isDone(asked.get('done')) ? { done: asked.get('done') as DoneAct } : {}),
+    },
     status,
   });
   /** What an area answers at an address of its own. */

@@ -1,5 +1,5 @@
 /** Purpose: the site's forms sent without script, as each area reads its own: a plain POST to the place itself. */
-import type { Attempt } from '../../contract';
+import type { Attempt, DoneAct } from '../../contract';
 import type { RawAnswer } from '../../core/fields';
 import type { Setup } from '../../core/setup';
 import type { Call } from '../callers';
@@ -11,6 +11,8 @@ export type PlainSend = {
   readonly form: string;
   /** What was typed and may be shown again: never a password or a code. */
   readonly typed: Attempt['typed'];
+  /** What is said at the same place once it is done. */
+  readonly done?: DoneAct;
   /** @throws what the endpoint throws */
   readonly run: (context: Call) => Promise<unknown>;
 };

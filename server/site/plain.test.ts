@@ -104,6 +104,22 @@ describe('a plain form', () => {
     expect(astray.to).toBe('/');
   });
 
+  it('of the account says what was done, once, and a title says what needs another look', async () => {
+    const who = new Caller(stack.address);
+    await who.signIn('ida.marrowby@mail.example');
+    const page = await who.html('/account');
+    const asked = hidden(page, 'asked');
+    const kept = await send(who, '/account', { act: 'profile', asked, 'full-name': 'Ida Marrowby' });
+    expect([kept.status, kept.to]).toEqual([303, '/account?done=profile']);
+    expect(await who.html('/account?done=profile')).toMatch(/role="status"[^>]*>Your profile is kept\.</);
+    for (const path of ['/account', '/account?done=constructor', '/about?done=profile'])
+      expect(await who.html(path)).not.toContain('Your profile is kept.');
+    const wrong = await send(who, '/account', { act: 'password', current: 'not it', password: 'ivy bramble sunrise' });
+    expect(wrong.html).toContain('<title>One answer needs another look · ');
+    const right = await send(who, '/account', { act: 'password', current: PASSWORD, password: 'ivy bramble sunrise' });
+    expect(right.to).toBe('/account?done=password');
+  });
+
   it('to a place that takes none is not read', async () => {
     expect((await send(new Caller(stack.address), '/about', { a: 'b' })).status).toBe(415);
   });

@@ -40,7 +40,7 @@ export function plainForms({ site, live: setups, viewers, forms, failed }: Plain
       res.setHeader('Cache-Control', 'no-store');
       if (done.next !== undefined) return void res.redirect(303, done.next);
       if (send.form === 'forgotten' || send.form === 'resend') return await again({ through: true }, 200);
-      res.redirect(303, req.path);
+      res.redirect(303, send.done ? `${req.path}?done=${send.done}` : req.path);
     } catch (error) {
       const known = asProblem(error);
       if (!(known instanceof ORPCError) || known.code === 'INTERNAL_SERVER_ERROR') {

@@ -6,6 +6,7 @@ import { visitorFacts } from '../../core/facts';
 import { escapeHtml } from '../../core/messages';
 import { hrefOfPage, wordsFor } from '../../core/pages';
 import type { Attempt, SiteView } from '../../contract';
+import { siteTitle } from '../../contract/site.title';
 import { lookerOf, type Looker, type Viewers } from '../callers';
 import type { SiteClock } from '../platform/clock';
 import { packing, unsqueezed } from '../platform/squeeze';
@@ -157,7 +158,7 @@ export class Site {
   /** The whole document of a view. */
   async document(view: SiteView, live: Live): Promise<Document> {
     const { template, address } = this.ports;
-    const { place } = view;
+    const { place, attempt } = view;
     const page = place.kind === 'page' ? place : null;
     // What is shut shows its name and the way in: nothing to be found by or to be shared.
     const open = page !== null && statusOf(page) === 200;
@@ -166,7 +167,7 @@ export class Site {
     const whole = template.page({
       html,
       state: safeJson(view),
-      title: `${place.title} · ${view.shell.siteName}`,
+      title: siteTitle(view, attempt?.faults.length || (attempt?.trouble ? 1 : 0)),
       description: page?.description ?? '',
       canonical: `${address}${view.path === '/' ? '/' : view.path}`,
       shared:

@@ -9,6 +9,7 @@ import SiteLink from './SiteLink.vue';
 import { useSite } from './store';
 import { useReader } from '../kit/reader';
 import { siteSays } from '../../contract/site.sentences';
+import { doneLines } from '../../contract/site.done';
 
 const says = siteSays(useReader());
 
@@ -17,6 +18,8 @@ const route = useRoute();
 const shell = computed(() => site.view!.shell);
 const path = computed(() => site.view!.path);
 const embedded = computed(() => path.value.startsWith('/embed/'));
+/** What was just done: with script said by whoever did it, without by the address it leads to. */
+const told = computed(() => site.notice ?? (site.view?.done ? says[doneLines[site.view.done]] : null));
 const menu = ref<HTMLElement>();
 watch(path, () => {
   site.notice = null;
@@ -120,7 +123,7 @@ async function signOut(): Promise<void> {
     </div>
     <p v-if="site.trouble" class="wrap trouble" role="alert">{{ site.trouble }}</p>
     <div id="content" class="wrap">
-      <p v-if="site.notice" class="notice" role="status">{{ site.notice }}</p>
+      <p v-if="told" class="notice" role="status">{{ told }}</p>
       <RouterView :key="route.path" />
     </div>
     <footer class="foot">

@@ -1,6 +1,8 @@
 /** The site in a browser: takes over what the server rendered, then asks for each further place as data. */
+import { watch } from 'vue';
 import { createWebHistory, START_LOCATION } from 'vue-router';
 import type { SiteView } from '../../contract';
+import { siteTitle } from '../../contract/site.title';
 import { keepFocus } from '../kit/focus';
 import './site.css';
 import { makeSite } from './app';
@@ -26,7 +28,6 @@ async function main(): Promise<void> {
     }
     site.trouble = null;
     site.view = fetched;
-    document.title = `${fetched.place.title} · ${fetched.shell.siteName}`;
     return true;
   });
   router.afterEach((to, from) => {
@@ -35,6 +36,15 @@ async function main(): Promise<void> {
     requestAnimationFrame(() => document.querySelector<HTMLElement>('h1')?.focus({ preventScroll: true }));
   });
   await router.isReady();
+  watch(
+    () =>
+      site.view &&
+      siteTitle(
+        site.view,
+        [...site.wrong.values()].reduce((sum, one) => sum + one, 0),
+      ),
+    (title) => (document.title = title ?? document.title),
+  );
   app.mount('#site');
   keepFocus();
   document.documentElement.classList.add('alive');

@@ -1,6 +1,6 @@
 /** Purpose: what the site shows now, and going elsewhere. The server decides what a path shows; this only asks. */
 import { defineStore } from 'pinia';
-import { shallowRef } from 'vue';
+import { shallowReactive, shallowRef } from 'vue';
 import type { SiteView } from '../../contract';
 
 export const useSite = defineStore('site', () => {
@@ -9,5 +9,7 @@ export const useSite = defineStore('site', () => {
   const trouble = shallowRef<string | null>(null);
   /** A sentence to say once at the top of the next place. */
   const notice = shallowRef<string | null>(null);
-  return { view, trouble, notice };
+  /** How many answers need another look, by the form they are in. */
+  const wrong = shallowReactive(new Map<string, number>());
+  return { view, trouble, notice, wrong };
 });

@@ -1,5 +1,7 @@
 <script setup lang="ts">
 /** What is wrong, on top of a form: each fault leads to its field. Focus is moved here after a refused send. */
+import { onBeforeUnmount, useId, watchEffect } from 'vue';
+import { useSite } from '../store';
 import type { Fault } from './useForm';
 import { useReader } from '../../kit/reader';
 import { siteSays } from '../../../contract/site.sentences';
@@ -14,6 +16,13 @@ const props = defineProps<{
   open?: (at: string) => Promise<void>;
 }>();
 
+// The title of the document says so as well: it is what is read out first.
+const site = useSite();
+const id = useId();
+if (typeof window !== 'undefined') {
+  watchEffect(() => site.wrong.set(id, props.faults.length || (props.trouble ? 1 : 0)));
+  onBeforeUnmount(() => site.wrong.delete(id));
+}
 async function goTo(at: string): Promise<void> {
   await props.open?.(at);
   const id = `${props.prefix}${at}`;
