@@ -1,9 +1,11 @@
 import vue from '@vitejs/plugin-vue';
 import { defineConfig } from 'vite';
+import { textInRem } from './scripts/steps/rem';
 
 /** The public site, built apart from the desk: once for browsers, once (with --ssr) for rendering on the server. */
 export default defineConfig(({ isSsrBuild }) => ({
   plugins: [vue()],
+  css: { postcss: { plugins: [textInRem()] } },
   base: '/assets/site/',
   publicDir: false,
   build: {

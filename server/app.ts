@@ -45,6 +45,9 @@ export async function makeApp(ports: AppPorts, log: Log): Promise<Express> {
   const deskHtml = readFileSync(deskFile, 'utf8');
   const doorHtml = readFileSync(join(config.dist, 'desk/door.html'), 'utf8');
 
+  // By its scripts a page knows whether the house was built anew since it came.
+  const build = [template.script, ...(/\/assets\/desk\/([\w.-]+\.js)"/.exec(deskHtml)?.slice(1) ?? [])].join(' ');
+
   const app = express();
   app.disable('x-powered-by');
   app.disable('etag');
@@ -78,6 +81,10 @@ export async function makeApp(ports: AppPorts, log: Log): Promise<Express> {
   const noFile = (res: Response) => sendProblem(res, 'not-found');
   for (const part of ['site', 'desk']) app.use(`/assets/${part}`, builtFiles(join(config.dist, part), noFile));
 
+  app.use('/api', (_req, res, next) => {
+    res.setHeader('X-Build', build);
+    next();
+  });
   // Made when they are first asked for: most processes never are.
   let described: Promise<string> | undefined;
   app.get('/api/openapi.json', async (_req, res) => {

@@ -3,7 +3,7 @@
  * Invariant: no inline script, and one style that the content policy names, so that it holds without exceptions.
  */
 import { readFileSync, readdirSync } from 'node:fs';
-import { join } from 'node:path';
+import { basename, join } from 'node:path';
 import { pathToFileURL } from 'node:url';
 import type { SiteView } from '../../contract';
 import { escapeHtml } from '../../core/messages';
@@ -31,6 +31,8 @@ export type Template = {
     icon: string;
     robots: boolean;
   }): string;
+  /** The name of the first script, which names the build. */
+  readonly script: string;
   /** The built sheet of the site. */
   readonly css: string;
   /** The `Link` header that goes with each document: the typefaces to fetch at once. */
@@ -82,6 +84,7 @@ export async function loadTemplate(dist: string): Promise<Template> {
   ].join('');
   return {
     render: renderer.render,
+    script: basename(entry.file),
     css,
     typefaces: typefaces('(width>600px)'),
     allTypefaces: typefaces(),

@@ -1,5 +1,17 @@
 import type { Page } from '@playwright/test';
-import { accessible, choose, codeIn, expect, fillRight, linkIn, moveClock, staffIn, test, watch } from './product';
+import {
+  accessible,
+  choose,
+  codeIn,
+  expect,
+  fillRight,
+  inputsReady,
+  linkIn,
+  moveClock,
+  staffIn,
+  test,
+  watch,
+} from './product';
 
 test('Today: what needs somebody, decided with a reason or a yes', async ({ page, product }) => {
   const complaints = watch(page);
@@ -542,4 +554,63 @@ test('Today on a phone stands still while it comes', async ({ browser, product }
   await expect(page.getByText(/^Opens 5 of 10 pages/)).toBeVisible();
   // Under 0.1 nothing is felt to jump (Web Vitals).
   expect(await page.evaluate(() => (window as unknown as { moved: { by: number } }).moved.by)).toBeLessThan(0.1);
+});
+
+test('a sheet that was opened in an outage comes back by itself', async ({ page, product }) => {
+  await staffIn(page, product, 'odile');
+  await page.goto(`${product.site}/desk/members?q=Marrowby`);
+  await expect(page.getByRole('button', { name: 'Ida Marrowby' })).toBeVisible();
+  await page.route('**/api/desk/members/*', (route) => route.abort());
+  await page.getByRole('button', { name: 'Ida Marrowby' }).click();
+  await expect(page.getByRole('alert').filter({ hasText: 'Try again' })).toBeVisible();
+  await page.unroute('**/api/desk/members/*');
+  await expect(page.getByRole('button', { name: 'Change answers' })).toBeVisible();
+});
+
+test('a tab from before the house was built anew is loaded whole once, and keeps what was typed', async ({
+  page,
+  product,
+}) => {
+  const built = async () =>
+    page.route('**/api/**', async (route) => {
+      const response = await route.fetch();
+      await route.fulfill({ response, headers: { ...response.headers(), 'x-build': 'start-other.js main-other.js' } });
+    });
+  /** Counts the documents that were loaded. */
+  let loaded = 0;
+  page.on(
+    'request',
+    (request) => void (loaded += request.isNavigationRequest() && request.frame() === page.mainFrame() ? 1 : 0),
+  );
+  await staffIn(page, product, 'odile');
+  await page.goto(`${product.site}/desk/members?q=Marrowby`);
+  await page.getByRole('button', { name: 'Ida Marrowby' }).click();
+  await page.getByRole('button', { name: 'Change answers' }).click();
+  await page.getByLabel('Full name').fill('Ida Marrowby-Strauß');
+  await built();
+  loaded = 0;
+  await page.getByRole('link', { name: /^Today/ }).click();
+  await expect(page.locator('.work-list').first()).toBeVisible();
+  await page.getByRole('link', { name: /^Levels/ }).click();
+  await expect(page.getByRole('heading', { level: 1 })).toHaveText('Levels');
+  expect(loaded).toBe(1);
+  await page.unroute('**/api/**');
+  await page.goto(`${product.site}/desk/members?q=Marrowby`);
+  await page.getByRole('button', { name: 'Ida Marrowby' }).click();
+  await page.getByRole('button', { name: 'Change answers' }).click();
+  await expect(page.getByLabel('Full name')).toHaveValue('Ida Marrowby-Strauß');
+
+  await page.goto(`${product.site}/join/quillmoor`);
+  await inputsReady(page);
+  await page.getByLabel('Full name').fill('Perrin Oake');
+  await page.evaluate(() => sessionStorage.removeItem('loaded.whole'));
+  await built();
+  loaded = 0;
+  await page.getByRole('link', { name: 'Welcome' }).click();
+  await expect(page.getByRole('heading', { level: 1 })).toHaveText(/Bees/);
+  expect(loaded).toBe(1);
+  await page.unroute('**/api/**');
+  await page.goBack();
+  await inputsReady(page);
+  await expect(page.getByLabel('Full name')).toHaveValue('Perrin Oake');
 });

@@ -19,6 +19,7 @@ import { team } from '../../contract/team';
 import { today } from '../../contract/today';
 import { viewpoint } from '../../contract/viewpoint';
 import { makeClient } from '../kit/api';
+import { newerBuild } from '../kit/build';
 
 export { troubleOf, type Trouble } from '../kit/api';
 
@@ -47,6 +48,10 @@ export const desk = {
   viewpoint,
 };
 
+/** The build the server has come to, where this page is of another. */
+export const newer = ref<string | null>(null);
+
 export const calls = makeClient(desk, (response) => {
+  newer.value = newerBuild(response) ?? newer.value;
   if (response.status === 401 && !response.url.endsWith('/desk/sign-in')) sessionEnded.value = true;
 });

@@ -1,12 +1,17 @@
 /** Purpose: what others do shows by itself: the desk asks every few seconds whether anything has changed. */
 import { onBeforeUnmount, onMounted } from 'vue';
-import { calls, sessionEnded } from './calls';
+import { useQueryCache } from '@pinia/colada';
+import { calls, sessionEnded, troubleOf } from './calls';
 import { useFresh } from './session';
 
 const EVERY = 5_000;
+const isAway = (error: unknown): boolean => ['offline', 'not-available', 'busy'].includes(troubleOf(error).code);
 
-export function usePulse(): void {
+/** @param back called when the server answers again after it did not */
+export function usePulse(back: () => void): void {
   const fresh = useFresh();
+  const cache = useQueryCache();
+  let lost = false;
   let last: string | null = null;
   let timer: ReturnType<typeof setTimeout> | undefined;
 
@@ -14,7 +19,13 @@ export function usePulse(): void {
     if (document.visibilityState === 'visible' && !sessionEnded.value) {
       const at = (await calls.today.pulse({}).catch(() => null))?.at ?? null;
       if (at !== null && last !== null && at !== last) await fresh();
-      if (at !== null) last = at;
+      if (at !== null) {
+        last = at;
+        if (lost) back();
+        // What could not be fetched meanwhile comes by itself.
+        await cache.invalidateQueries({ status: 'error', predicate: ({ state }) => isAway(state.value.error) });
+      }
+      lost = at === null;
     }
     timer = setTimeout(() => void turn(), EVERY);
   }

@@ -11,7 +11,7 @@ const id = useId();
 </script>
 
 <template>
-  <VTabs v-model="chosen" class="kit-tabs" :aria-label="label" height="36">
+  <VTabs v-model="chosen" class="kit-tabs" :aria-label="label" height="auto">
     <VTab
       v-for="name in tabs"
       :id="`${id}-${name}`"
@@ -46,10 +46,11 @@ const id = useId();
 }
 .kit-tabs__tab {
   min-width: 0;
-  margin-right: 20px;
+  margin-right: 16px;
   padding: 0;
   border-radius: 0;
   color: rgb(var(--v-theme-secondary));
+  min-height: 36px;
   font: 500 15px/20px var(--sans);
   letter-spacing: normal;
 }

@@ -1,8 +1,8 @@
 /** Purpose: whether a sheet lies over the work instead of beside it, so that what is behind it must be out of reach. */
 import { onBeforeUnmount, ref, type Ref } from 'vue';
 
-/** At this width and below, the side sheet and the mount cover what is behind them. */
-const narrow = '(max-width: 1000px)';
+/** At this width and below (1000 px of text in its usual size), the side sheet and the mount cover what is behind them. */
+const narrow = '(max-width: 62.5em)';
 
 export function useNarrow(): Ref<boolean> {
   const query = window.matchMedia(narrow);

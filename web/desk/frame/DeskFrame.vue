@@ -7,6 +7,8 @@ import MountPanel from '../viewpoint/MountPanel.vue';
 import ViewpointStrip from '../viewpoint/ViewpointStrip.vue';
 import { useViewpoint } from '../viewpoint/viewpoint.store';
 import { useNotice } from '../notice';
+import { loadWhole } from '../../kit/build';
+import { calls, newer } from '../calls';
 import { usePulse } from '../pulse';
 import { isWithin } from '../area';
 import { areas } from '../areas';
@@ -31,7 +33,7 @@ watch([title, () => props.me.siteName], () => (document.title = `${title.value} 
   immediate: true,
 });
 const { help } = useDeskKeys();
-usePulse();
+usePulse(() => away.value && location.assign(away.value));
 onMounted(() => guardDoubleClicks(document.getElementById('desk')!));
 
 const undoing = ref(false);
@@ -48,9 +50,14 @@ const theirs = computed(() => {
   return !needs || may(props.me, needs);
 });
 
-/** An area that could not be fetched: said, and tried again by whoever wants it. */
+/** An area that could not be fetched: said, and tried again once the server answers, or by whoever wants it. */
 const away = ref<string | null>(null);
-router.onError((_error, to) => (away.value = to.fullPath));
+router.onError(async (_error, { fullPath }) => {
+  // It may be there no longer, since the house was built anew.
+  await calls.today.pulse({}).catch(() => null);
+  if (!newer.value || !loadWhole(fullPath, newer.value)) away.value = fullPath;
+});
+router.beforeEach(({ fullPath }) => !newer.value || !loadWhole(fullPath, newer.value));
 router.afterEach(() => (away.value = null));
 const tryAgain = () => location.assign(away.value ?? '/desk');
 </script>
