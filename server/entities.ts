@@ -12,6 +12,7 @@ import {
   MemberTermRow,
   MemberTopicRow,
   MemberValueRow,
+  MemberWasRow,
   MemberWordRow,
   TimelineEntity,
 } from './members/member.entities';
@@ -46,6 +47,7 @@ export const entities = [
   OneTimeRow,
   MemberEntity,
   MemberValueRow,
+  MemberWasRow,
   MemberTermRow,
   MemberPaidRow,
   MemberGroupRow,

@@ -37,6 +37,7 @@ export const erasure: Readonly<Record<string, Erased | Kept>> = {
     columns: 'key_hash sent_hash who answer expires_at',
   },
   member_value: { erased: 'member = ?', columns: 'member field text number value' },
+  member_was: { erased: 'member = ?', columns: 'member field until_at value' },
   member_term: { erased: 'member = ?', columns: 'member level from_at until_at paid_until' },
   member_paid: { erased: 'member = ?', columns: 'member level at' },
   card: { erased: 'member = ?', columns: 'member token last expires since told' },

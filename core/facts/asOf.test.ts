@@ -13,9 +13,29 @@ const past: Past = {
     { at: admitted + 130 * DAY, standing: 'admitted' },
   ],
   groups: [{ group: 'swarm-collectors' as never, since: admitted + 20 * DAY }],
+  answers: [],
 };
 
 describe('the facts of an earlier day', () => {
+  it('have the answers and the name of that day', () => {
+    const answers: Past['answers'] = [
+      { field: 'colonies-kept', until: admitted + 10 * DAY, value: 2 },
+      { field: 'colonies-kept', until: admitted + 5 * DAY, value: null },
+      { field: 'interests', until: admitted + 10 * DAY, value: ['pollen'] },
+      { field: 'talk-title', until: admitted + 10 * DAY, value: null },
+      { field: '', until: admitted + 10 * DAY, value: 'Ida Thorle' },
+    ];
+    const now = { ...keeper, name: 'Ida Marrowby', fields: { 'colonies-kept': 4, 'talk-title': 'Moor' } as never };
+    const on = (days: number) => {
+      const { name, fields } = factsAsOf(now, { ...past, answers }, admitted + days * DAY)!;
+      return [name, fields];
+    };
+    expect(on(10)).toEqual(['Ida Marrowby', { 'colonies-kept': 4, 'talk-title': 'Moor' }]);
+    expect(on(9.9)).toEqual(['Ida Thorle', { 'colonies-kept': 2, interests: ['pollen'] }]);
+    expect(on(5)).toEqual(['Ida Thorle', { 'colonies-kept': 2, interests: ['pollen'] }]);
+    expect(on(4)).toEqual(['Ida Thorle', { interests: ['pollen'] }]);
+  });
+
   it('are nobody’s before the person came', () => {
     expect(factsAsOf(keeper, past, joined - 1)).toBeNull();
   });

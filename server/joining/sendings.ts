@@ -26,7 +26,7 @@ export async function takeSending(sender: Sender, form: AnyForm, read: ReadForm)
   const { manager, person, setup, revision, now, ports } = sender;
   const { password: _, ...given } = read;
   // A name is changed where it was asked for; the address has a way of its own.
-  await person.setProfile(given.name === '' ? null : given.name, given.fields, setup);
+  await person.setProfile(given.name === '' ? null : given.name, given.fields, setup, now);
   if (form.parts.some(({ part }) => part === 'topics')) await person.setTopics(topicsAfter(person, form, given), now);
   await insertRow(manager, FormSendingRow, {
     id: ports.random.id<string>(),

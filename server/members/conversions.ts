@@ -110,7 +110,7 @@ export class Conversions {
     )) as { member: MemberId }[];
     for (const { member } of rows) {
       const person = await PersonInHand.read(manager, member);
-      await person?.setProfile(null, {}, setup);
+      await person?.setProfile(null, {}, setup, now);
       await person?.write(setup);
     }
     if (rows.length === BATCH) await this.addCompute(manager, rows.at(-1)!.member, now);
@@ -131,7 +131,7 @@ export class Conversions {
       if (!person || given === undefined) continue;
       const done = converted(before, field.of, given, setup.doc.site);
       if (!done.ok) continue;
-      await person.setProfile(null, { [id]: done.value }, setup);
+      await person.setProfile(null, { [id]: done.value }, setup, now);
       await person.write(setup);
     }
     if (rows.length === BATCH) await this.add(manager, id, before, rows.at(-1)!.member, now);

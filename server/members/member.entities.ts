@@ -7,6 +7,7 @@ import {
   JsonColumn,
   KeyColumn,
   PrimaryId,
+  PrimaryInstant,
   PrimaryWord,
   TextColumn,
   WordColumn,
@@ -86,6 +87,23 @@ export class MemberValueRow {
   number!: number | null;
 
   @JsonColumn()
+  value!: unknown;
+}
+
+/** What was answered before it was changed, so that an earlier day is looked at as it was. Under '' the name. */
+@Entity('member_was')
+export class MemberWasRow {
+  @PrimaryId()
+  member!: string;
+
+  @PrimaryWord()
+  field!: string;
+
+  @PrimaryInstant({ name: 'until_at' })
+  until!: number;
+
+  /** Null where nothing was answered. */
+  @JsonColumn({ nullable: true })
   value!: unknown;
 }
 

@@ -3,7 +3,7 @@
  * Invariant: what an act changes of a person goes through `PersonInHand`.
  */
 import { In, IsNull, Not, type EntityManager } from 'typeorm';
-import { storedFacts, type Facts, type Past } from '../../core/facts';
+import { storedFacts, type Facts, type Past, type FieldValue } from '../../core/facts';
 import { mailKey } from '../../core/fields';
 import type { Moment } from '../../core/joining';
 import { type GroupId, type LevelId, type MemberId, type TopicId } from '../../core/kernel';
@@ -17,6 +17,7 @@ import {
   MemberTermRow,
   MemberTopicRow,
   MemberValueRow,
+  MemberWasRow,
   TimelineEntity,
 } from './member.entities';
 import { membersSays } from './members.sentences';
@@ -74,7 +75,9 @@ export async function pastOf(manager: EntityManager, id: MemberId): Promise<Past
     select: { id: true, at: true, standing: true },
   });
   const groups = await manager.getRepository(MemberGroupRow).findBy({ member: id });
+  const was = await manager.getRepository(MemberWasRow).findBy({ member: id });
   return {
+    answers: was.map(({ field, until, value }) => ({ field, until, value: (value ?? null) as FieldValue | null })),
     standings: rows.map(({ at, standing }) => ({ at, standing: standing! })),
     groups: groups.map(({ group, since }) => ({ group: group as GroupId, since })),
   };

@@ -180,13 +180,15 @@ export class PersonInHand {
   }
 
   /**
-   * Changes what somebody answers, and what is made of it; null empties an answer.
+   * Changes what somebody answers, and what is made of it; null empties an answer. What stood there is kept with the
+   * instant at which it ended.
    * @param name another name, or null for the same
    */
   async setProfile(
     name: string | null,
     answers: Readonly<Record<string, FieldValue | null>>,
     setup: Setup,
+    at: Instant,
   ): Promise<void> {
     await claimPictures(this.manager, this.id, answers, setup);
     const now: Record<string, FieldValue> = { ...this.current.fields };
@@ -196,6 +198,7 @@ export class PersonInHand {
     const fields = { ...answers, ...Object.fromEntries(another) };
     // A name that is none is nobody's, however it came about.
     if (made.name && nameFault(made.name, setup.doc.site) === null) name = made.name;
+    await this.keepWas(fields, name, setup, at);
     for (const [field, value] of Object.entries(fields)) {
       if (value === null) {
         delete now[field];
@@ -213,6 +216,30 @@ export class PersonInHand {
     if (name !== null) this.changed.name = name;
     this.set({ fields: now as Facts['fields'], ...(name === null ? {} : { name }) });
     this.wordsChanged = true;
+  }
+
+  /** Pictures are kept for as long as they are shown and no longer. */
+  private async keepWas(
+    fields: Readonly<Record<string, FieldValue | null>>,
+    name: string | null,
+    setup: Setup,
+    at: Instant,
+  ): Promise<void> {
+    const before = this.current.fields as Readonly<Record<string, FieldValue>>;
+    const changed = Object.entries(fields).filter(
+      ([field, value]) =>
+        JSON.stringify(before[field] ?? null) !== JSON.stringify(value) &&
+        setup.fields.get(field)?.of.kind !== 'picture',
+    );
+    const rows = changed.map(([field]) => [this.id, field, new Date(at), JSON.stringify(before[field] ?? null)]);
+    if (name !== null && name !== this.current.name)
+      rows.push([this.id, '', new Date(at), JSON.stringify(this.current.name)]);
+    // Of two changes in one instant the first knows what stood before.
+    if (rows.length)
+      await this.manager.query(
+        `INSERT IGNORE INTO member_was (member, field, until_at, value) VALUES ${rowsOf(rows)}`,
+        rows.flat(),
+      );
   }
 
   /** Which topics of mail they want, all of them. */

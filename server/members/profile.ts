@@ -37,7 +37,7 @@ export async function changeProfile(
       ({ id: field, role }) => (role === 'name' && newName !== null) || other.some(([one]) => one === field),
     );
     if (changed.length === 0) return ok([]);
-    await person.setProfile(newName, Object.fromEntries(other), setup);
+    await person.setProfile(newName, Object.fromEntries(other), setup, now);
     await person.write(setup);
     about({ subject: id, detail: { fields: changed.map((field) => field.id) } });
     const labels = changed.map(({ label }) => label);

@@ -7,7 +7,7 @@ import { DAY, type FieldId, type LevelId, type MemberId } from '../../core/kerne
 import { anyFacts, anyRule } from '../../tests/support/rules';
 import { NOW } from '../../tests/support/quillmoor';
 import { makeStack, type Stack } from '../../tests/support/stack';
-import { gatherFacts } from './member.store';
+import { factsOfMany, gatherFacts } from './member.store';
 import { ruleSql } from './rule.sql';
 
 let stack: Stack;
@@ -99,10 +99,17 @@ it('finds whom the predicate, the columns and explain find, for any rule on any 
   expect(found).toBeGreaterThan(60);
 });
 
-it('takes a word in small letters and capitals for the same only where the code does', async () => {
-  const { setup } = stack.services.live.must;
-  const hive = 'hive-type' as FieldId;
-  const rule: Rule = { fact: 'field', field: hive, test: { op: 'is', value: 'NATIONAL' } };
+it.each(['NATIONAL', 'national', 'Nátional', 'natıonal'])('finds by %s whom the code finds', async (value) => {
+  const { setup, doors } = stack.services.live.must;
+  const rule: Rule = { fact: 'field', field: 'hive-type' as FieldId, test: { op: 'is', value } };
   const { sql, params } = ruleSql(rule, setup, NOW);
-  expect(await stack.query(`SELECT m.id FROM member m WHERE ${sql}`, [...params])).toEqual([]);
+  const found = await stack.query<{ id: string }>(`SELECT m.id FROM member m WHERE ${sql} ORDER BY m.id`, [...params]);
+  const all = await stack.query<{ id: string }>('SELECT id FROM member ORDER BY id');
+  const facts = await factsOfMany(
+    stack.services.database.source.manager,
+    all.map(({ id }) => id as never),
+  );
+  const meets = [...facts].filter(([, one]) => doors.meets(rule)(doors.prepare(one, NOW))).map(([id]) => id);
+  expect(found.map(({ id }) => id)).toEqual(meets.sort());
+  expect(meets.length > 0).toBe(value.toLowerCase() === 'national');
 });

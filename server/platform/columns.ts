@@ -1,7 +1,7 @@
 /**
  * Purpose: how values lie in columns: instants as DATETIME(3) in UTC, ids as fixed ASCII, documents as JSON text.
  */
-import { Column, PrimaryColumn, type ColumnOptions, type ValueTransformer } from 'typeorm';
+import { Column, PrimaryColumn, type ColumnOptions, type ValueTransformer, type PrimaryColumnOptions } from 'typeorm';
 
 const instant: ValueTransformer = {
   to: (ms: number | null | undefined) => (ms === null || ms === undefined ? ms : new Date(ms)),
@@ -21,6 +21,8 @@ export const WordColumn = (options: ColumnOptions = {}) =>
 export const PrimaryWord = () => PrimaryColumn({ type: 'varchar', length: 48, ...ascii });
 export const InstantColumn = (options: ColumnOptions = {}) =>
   Column({ type: 'datetime', precision: 3, transformer: instant, ...options });
+export const PrimaryInstant = (options: ColumnOptions = {}) =>
+  PrimaryColumn({ type: 'datetime', precision: 3, transformer: instant, ...options } as PrimaryColumnOptions);
 export const JsonColumn = (options: ColumnOptions = {}) => Column({ type: 'longtext', transformer: json, ...options });
 /** A text that is a key: compared byte by byte, as the code compares it. */
 export const KeyColumn = (length: number, options: ColumnOptions = {}) =>

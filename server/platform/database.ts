@@ -9,6 +9,7 @@ import { DataSource, type EntityManager, type MixedList } from 'typeorm';
 import type { Config } from './config';
 import { Foundation1 } from './migrations/foundation';
 import { Followed12 } from './migrations/followed';
+import { Dated14 } from './migrations/dated';
 import { Invited13 } from './migrations/invited';
 import { Entered6 } from './migrations/entered';
 import { Paid11 } from './migrations/paid';
@@ -76,6 +77,7 @@ export async function openDatabase(config: Config, entities: MixedList<EntityCla
       Paid11,
       Followed12,
       Invited13,
+      Dated14,
     ],
     migrationsTableName: 'migration',
   });

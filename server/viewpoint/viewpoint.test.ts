@@ -4,7 +4,9 @@ import { PAYS, giveCard, pay, payersOf } from '../../tests/support/money';
 import { Caller, codeIn, makeStack, until, type Stack } from '../../tests/support/stack';
 import { statementsOf } from '../../tests/support/statements';
 import type { DoorSightView, SightView } from '../../contract';
-import { dayOf } from '../../core/kernel';
+import { factsAsOf } from '../../core/facts';
+import { DAY, HOUR, dayOf } from '../../core/kernel';
+import { factsOf, pastOf } from '../members';
 import { instantOn } from './sight.service';
 
 let stack: Stack;
@@ -217,6 +219,28 @@ describe('a past day', () => {
       /^Mercy Oake was not here yet: first seen on .+\. As a visitor of that day: Opens 5 of 10/,
     );
     expect(before.person).toMatchObject({ name: 'Mercy Oake', note: 'not here yet' });
+  });
+
+  it('has the answers and the name of that day, whoever changed them since', async () => {
+    const odile = await new Caller(stack.address).staffIn('odile@quillmoor.example');
+    const ida = await idOf('Ida Marrowby');
+    const { manager } = stack.services.database.source;
+    const facts = async () => (await factsOf(manager, ida as never))!;
+    const first = await facts();
+    const at = stack.services.clock.now();
+    await odile.post('/desk/clock', { by: 'day' });
+    const change = (answers: object) => odile.post(`/desk/members/${ida}/answers`, { answers });
+    const kept = first.fields as Record<string, unknown>;
+    expect((await change({ 'full-name': 'Ida Strauß', 'colonies-kept': 9, 'talk-title': 'Heather' })).status).toBe(200);
+    await odile.post('/desk/clock', { by: 'day' });
+    expect((await change({ 'colonies-kept': null })).status).toBe(200);
+    const now = await facts();
+    expect([now.name, (now.fields as Record<string, unknown>)['colonies-kept']]).toEqual(['Ida Strauß', undefined]);
+    const then = factsAsOf(now, await pastOf(manager, ida as never), at)!;
+    expect([then.name, then.fields]).toEqual(['Ida Marrowby', kept]);
+    const between = factsAsOf(now, await pastOf(manager, ida as never), at + DAY + HOUR)!;
+    expect([between.name, (between.fields as Record<string, unknown>)['colonies-kept']]).toEqual(['Ida Strauß', 9]);
+    expect((await sight(ida, dayOf(at, place))).person.name).toBe('Ida Marrowby');
   });
 });
 
