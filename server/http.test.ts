@@ -227,6 +227,34 @@ describe('packing', () => {
   });
 });
 
+describe('what is somebody’s own', () => {
+  it('is kept by no browser, and cleared from it on the way out, at the site and at the desk', async () => {
+    const ida = caller();
+    await ida.signIn('ida.marrowby@mail.example');
+    for (const path of ['/', '/account', '/pay', '/about', '/my-bees', '/api/site/view?path=%2Faccount']) {
+      const { headers } = await ida.raw(path, { redirect: 'manual' });
+      expect([path, headers.get('cache-control')]).toEqual([path, expect.stringContaining('no-store')]);
+    }
+    const out = await ida.raw('/api/site/sign-out', {
+      method: 'POST',
+      body: '{}',
+      headers: { 'content-type': 'application/json' },
+    });
+    expect(out.headers.get('clear-site-data')).toContain('"cache"');
+    // Of nobody a page may be kept as long as it is asked about.
+    expect((await caller().raw('/about')).headers.get('cache-control')).not.toContain('no-store');
+    const odile = await caller().staffIn('odile@quillmoor.example');
+    for (const path of ['/desk', '/api/desk/me'])
+      expect((await odile.raw(path)).headers.get('cache-control')).toContain('no-store');
+    const left = await odile.raw('/api/desk/sign-out', {
+      method: 'POST',
+      body: '{}',
+      headers: { 'content-type': 'application/json' },
+    });
+    expect(left.headers.get('clear-site-data')).toContain('"cache"');
+  });
+});
+
 describe('the look', () => {
   const iconOf = (html: string) => /href="(\/icon-\w+\.svg)"/.exec(html)![1]!;
 

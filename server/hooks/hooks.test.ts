@@ -1,6 +1,7 @@
 /** Programs elsewhere that are told of sendings: when, of what, signed how, and what becomes of a call that is not taken. */
 import { createServer, type IncomingMessage, type Server } from 'node:http';
 import type { AddressInfo } from 'node:net';
+import { networkInterfaces } from 'node:os';
 import { Webhook } from 'standardwebhooks';
 import { afterAll, beforeAll, describe, expect, it } from 'vitest';
 import type { HookCallView } from '../../contract';
@@ -160,8 +161,32 @@ describe('what stands inside', () => {
     'fe80::1',
     'fd00::1',
     '64:ff9b::7f00:1',
+    // Documentation, benchmarks, relays, tunnels, discards, multicast, and what is reserved.
+    '192.0.0.8',
+    '192.0.2.7',
+    '192.88.99.1',
+    '198.19.0.1',
+    '198.51.100.7',
+    '203.0.113.7',
+    '224.0.0.1',
+    '255.255.255.255',
+    '64:ff9b:1::1',
+    '100::1',
+    '2001::1',
+    '2001:db8::1',
+    '2002:7f00:1::1',
+    '3fff::1',
+    '5f00::1',
+    'ff02::1',
+    '::1.2.3.4',
   ])('%s is not called', (place) => {
     expect(isInside(place)).toBe(true);
+  });
+
+  it('nor is any address of this machine, in whichever network it stands', () => {
+    const own = Object.values(networkInterfaces()).flatMap((all) => (all ?? []).map(({ address }) => address));
+    expect(own.length).toBeGreaterThan(0);
+    for (const address of own) expect([address, isInside(address)]).toEqual([address, true]);
   });
 
   it('what stands in the open is', () => {

@@ -188,6 +188,14 @@ it('asks for no fee to join, and gives no trial, to whoever only changes the pri
 
 it('changes an amount of one’s own from the next payment on', async () => {
   const who = await payer({ amount: '15' });
+  // Begins with what is paid already, and finds no fault in what nobody has typed.
+  const { pay: view } = await placeOf(who, '/pay?offer=patron%2Fown', 'pay');
+  expect([view.amount, view.offers.find(({ key }) => key === 'patron/own')?.own?.suggested]).toEqual([
+    '15.00',
+    '15.00',
+  ]);
+  expect(view.quote.faults).toEqual([]);
+  expect(view.quote.after[0]!.title).toMatch(/^Next payment £15\.00, /);
   const quote = await reckon(who, { offer: 'patron/own', amount: '25' });
   expect([quote.total, quote.nothing, quote.after[0]!.title]).toEqual([
     '£0.00',

@@ -41,7 +41,7 @@ import type { MoneyLetters } from './money.letters';
 import { moneySays } from './money.sentences';
 import { paymentById, spentOnPart, termsOf, type Payment } from './money.store';
 import { letterIsOn, sayWhatFor } from './money.words';
-import { priceFor, quoteFor, quoteView, type Behind, type Quote, type Typed } from './quote';
+import { beginsWith, priceFor, quoteFor, quoteView, type Behind, type Quote, type Typed } from './quote';
 import type { Terms } from './terms';
 
 export type PayRefusal =
@@ -204,14 +204,16 @@ export class Paying {
                   sayPrice({ ...price, kind: 'every', amount: price.suggested }, site),
                   say(price.suggested),
                 ),
-                suggested: writeAmount(price.suggested, site.currency, site.locale),
+                suggested: writeAmount(beginsWith(level.id, price, before), site.currency, site.locale),
               }
             : null,
       })),
       chosen: first.key,
       amount:
         choice.amount ||
-        (first.price.kind === 'own' ? writeAmount(first.price.suggested, site.currency, site.locale) : ''),
+        (first.price.kind === 'own'
+          ? writeAmount(beginsWith(first.level.id, first.price, before), site.currency, site.locale)
+          : ''),
       code: choice.code,
       mark: markOf(site.currency, site.locale),
       ways: [

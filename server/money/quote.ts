@@ -85,6 +85,10 @@ const isAmountAlone = (level: string, price: Price, before: Term | null): boolea
   !before.next &&
   !before.owing;
 
+/** The amount somebody begins with who chooses one: what they pay already, else what is suggested to all. */
+export const beginsWith = (level: string, price: Extract<Price, { kind: 'own' }>, before: Term | null): number =>
+  (before && isAmountAlone(level, price, before) ? before.chosen : null) ?? price.suggested;
+
 /**
  * Reckons a choice. What is typed wrongly is a fault, and is reckoned by what comes nearest.
  * @param meant the code that is typed, and how often it was used
@@ -104,7 +108,8 @@ export function quoteFor(
   let chosen: number | null = null;
   if (price.kind === 'own') {
     const say = (amount: number) => sayMoney(amount, site.currency, site.locale);
-    const read = typed.amount.trim() === '' ? price.suggested : readAmount(typed.amount, site.currency, site.locale);
+    const begins = beginsWith(level.id, price, before);
+    const read = typed.amount.trim() === '' ? begins : readAmount(typed.amount, site.currency, site.locale);
     if (read === null)
       faults.push({
         at: 'amount',
@@ -112,7 +117,7 @@ export function quoteFor(
       });
     else if (read < price.least) faults.push({ at: 'amount', says: says.tooLittle({ amount: say(price.least) }) });
     else if (read > mostOf(price)) faults.push({ at: 'amount', says: says.tooMuch({ amount: say(mostOf(price)) }) });
-    chosen = clamp(read ?? price.suggested, price);
+    chosen = clamp(read ?? begins, price);
   }
   const taken = typed.code.trim() === '' ? null : takeCode(typed.code, meant.code, level, meant.used, now, site);
   if (taken && !taken.ok) faults.push({ at: 'code', says: taken.refusal });
@@ -120,7 +125,8 @@ export function quoteFor(
   const taking: Taking = { level: level.id, price, chosen };
   const rules = termRules(level.id, setup);
   if (before && isAmountAlone(level.id, price, before)) {
-    if (chosen === before.chosen) faults.push({ at: 'amount', says: says.sameAmount });
+    // Who has typed nothing yet is told nothing.
+    if (chosen === before.chosen && typed.amount.trim() !== '') faults.push({ at: 'amount', says: says.sameAmount });
     if (code) faults.push({ at: 'code', says: says.codeForNew });
     const coming: Term = { ...before, chosen, told: null };
     const bill = nextBill(coming, rules)!;
