@@ -4,6 +4,7 @@ import {
   codeIn,
   expect,
   fillRight,
+  inPlace,
   inputsReady,
   kept,
   linkIn,
@@ -67,6 +68,7 @@ test('a Patron chooses an amount and a code, is refused, goes on with another ca
   await giveCard(page, BROKE);
   await expect(page.getByRole('heading', { name: 'Not paid' })).toBeVisible();
   await expect(page.getByText('There was not enough in the account. Nothing was taken.')).toBeVisible();
+  await inPlace(page);
   await page.goto(`${product.site}/joining`);
   await expect(page.getByText('The last card was refused: There was not enough in the account.')).toBeVisible();
   await inputsReady(page);
@@ -75,6 +77,7 @@ test('a Patron chooses an amount and a code, is refused, goes on with another ca
   await giveCard(page, ASKS);
   await page.getByRole('button', { name: 'Yes, pay £20.00' }).click();
   await expect(page.getByRole('heading', { name: 'Paid. Thank you.' })).toBeVisible();
+  await inPlace(page);
   await accessible(page, 'paid');
   await page.getByRole('link', { name: /Go on|To my account/ }).click();
   await expect(page.getByRole('heading', { name: 'Paid. Thank you.' })).toHaveCount(0);

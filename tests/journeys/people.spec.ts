@@ -139,6 +139,7 @@ test('a member’s picture: chosen, shown, and seen at the desk', async ({ page,
   await phone.fill('01632 960 111');
   arrive();
   await expect(page.getByText('Your profile is kept.')).toBeVisible();
+  await inPlace(page);
   await expect(phone).toHaveValue('01632 960 111');
   await page.reload();
   await inputsReady(page);

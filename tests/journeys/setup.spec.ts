@@ -6,6 +6,7 @@ import {
   expect,
   kept,
   publish,
+  inPlace,
   inputsReady,
   slowAsAPerson,
   staffIn,
@@ -110,8 +111,15 @@ test('a field, a path and a form from nothing; published; somebody joins through
   await guest.goto(`${product.site}/joining`);
   await inputsReady(guest);
   await expect(guest.getByText('For how long would you speak?')).toBeVisible();
+  // Nothing is no answer; and whether refused or sent, the keyboard stays in the page.
+  await guest.getByRole('button', { name: /Send/ }).click();
+  await expect(guest.getByRole('alert')).toBeVisible();
+  await inPlace(guest);
+  await expect(guest).toHaveTitle(/needs another look/);
   await guest.getByRole('textbox').fill('For half an hour.');
   await guest.getByRole('button', { name: /Send/ }).click();
+  await expect(guest.getByText('Thank you, your answer is with us.')).toBeVisible();
+  await inPlace(guest);
   await expect(sheet.getByText('For half an hour.').first()).toBeVisible();
   await sheet.getByRole('button', { name: 'Admit Perrin' }).click();
   await expect(tamsin.getByText('Perrin Oake is admitted.', { exact: false })).toBeVisible();
