@@ -8,11 +8,14 @@ import type { FieldValue } from '../facts';
 import { FieldId } from '../kernel/ids';
 import { never } from '../kernel/result';
 
+/** A number that somebody counts by. */
+export const Countable = z.number().min(-1e12).max(1e12);
+
 export const FieldTest = z.discriminatedUnion('op', [
   z.strictObject({ op: z.literal('answered') }),
-  z.strictObject({ op: z.literal('is'), value: z.union([z.string(), z.number(), z.boolean()]) }),
-  z.strictObject({ op: z.literal('atLeast'), value: z.number() }),
-  z.strictObject({ op: z.literal('atMost'), value: z.number() }),
+  z.strictObject({ op: z.literal('is'), value: z.union([z.string(), Countable, z.boolean()]) }),
+  z.strictObject({ op: z.literal('atLeast'), value: Countable }),
+  z.strictObject({ op: z.literal('atMost'), value: Countable }),
   z.strictObject({ op: z.literal('startsWith'), value: z.string().min(1) }),
   z.strictObject({ op: z.literal('includes'), value: z.string() }),
   /** Of a day: on that day or later; of a span: it begins then or later. */

@@ -41,7 +41,8 @@ function slotsOf(pieces: readonly ShapePiece[]): Slot[] {
         skip: piece.optional && at === 0 ? letters.length : 0,
       }));
     }
-    return Array.from({ length: piece.most }, (_, at) => ({
+    // Asked before the schema has refused what is longer.
+    return Array.from({ length: Math.min(piece.most, MOST) || 0 }, (_, at) => ({
       fits: fits[piece.of],
       skip: at >= piece.least ? piece.most - at : 0,
     }));

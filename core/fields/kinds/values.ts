@@ -3,14 +3,15 @@ import { z } from 'zod';
 import { ok, refuse } from '../../kernel/result';
 import { Title } from '../../kernel/texts';
 import { owners, sayNumber } from '../../kernel/sentences';
+import { Countable } from '../answerRule';
 import { fieldsSays } from '../fields.sentences';
 import { holdsNothing, type FieldKindOf } from './kind';
 
 const numberOf = z
   .strictObject({
     kind: z.literal('number'),
-    least: z.number().optional(),
-    most: z.number().optional(),
+    least: Countable.optional(),
+    most: Countable.optional(),
     whole: z.boolean().default(true),
     unit: z.strictObject({ one: Title, many: Title }).optional(),
   })

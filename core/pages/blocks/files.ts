@@ -80,7 +80,7 @@ const fileOf = z.strictObject({
   note: z.string().max(500).optional(),
   /** What it is called on whoever's computer it comes to. */
   name: z.string().min(1).max(200),
-  bytes: z.int().min(0),
+  bytes: z.int().min(0).max(1e12),
 });
 const fileView = z.object({
   kind: z.literal('file'),
