@@ -126,6 +126,33 @@ const table: Record<
     hole: (doc) => doc.forms.push({ ...structuredClone(doc.forms[0]!), id: 'spring-talk', address: 'talk' } as never),
     mend: (doc) => doc.menus[0]!.items.push({ to: { form: 'spring-talk' as never } }),
   },
+  calledAlike: {
+    at: 'page about title',
+    hole: (doc) =>
+      (pageOf(doc, 'about').title = '  quill MOOR' as never) && (pageOf(doc, 'welcome').title = 'Quill moor' as never),
+    mend: (doc) => (pageOf(doc, 'about').title = 'About' as never),
+  },
+  choicesAlike: {
+    at: 'field heard-of-us of.choices',
+    hole: (doc) => {
+      const { of } = fieldOf(doc, 'heard-of-us') as { of: { choices: { label: string }[] } };
+      of.choices[1]!.label = of.choices[0]!.label;
+    },
+    mend: (doc) => {
+      const { of } = fieldOf(doc, 'heard-of-us') as { of: { choices: { label: string }[] } };
+      of.choices[1]!.label = 'By another way';
+    },
+  },
+  pageEmpty: {
+    at: 'page about blocks',
+    hole: (doc) => (pageOf(doc, 'about').blocks = []),
+    mend: (doc) => (pageOf(doc, 'about').blocks = [text([{ text: 'About us' }]) as never]),
+  },
+  codeOutlives: {
+    at: 'path keeper-path gates.0',
+    hole: (doc) => Object.assign(doc.paths[0]!.gates[0]!, { lifetime: { count: 30, unit: 'days' } }),
+    mend: (doc) => Object.assign(doc.paths[0]!.gates[0]!, { lifetime: { count: 2, unit: 'hours' } }),
+  },
   agreementChanged: {
     at: 'field rules of.version',
     about: { live: quillmoor },
@@ -264,6 +291,16 @@ const table: Record<
     at: 'code mentors word, blocks',
     hole: (doc) => (doc.codes[1]!.word = doc.codes[0]!.word),
     mend: (doc) => (doc.codes[0]!.retired = true),
+  },
+  noticeTooEarly: {
+    at: 'money money notice patron',
+    hole: (doc) => (doc.money.notice = { count: 5, unit: 'weeks' }),
+    mend: (doc) => (doc.money.notice = { count: 4, unit: 'weeks' }),
+  },
+  graceTooLong: {
+    at: 'money money grace patron',
+    hole: (doc) => (doc.money.grace = { count: 2, unit: 'months' }),
+    mend: (doc) => (doc.money.grace = { count: 2, unit: 'weeks' }),
   },
   triesBeyondGrace: {
     at: 'money money retries.1',

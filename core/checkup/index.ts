@@ -3,6 +3,7 @@
  * looked at and explained; one that blocks keeps the draft from being published.
  */
 import type { Setup } from '../setup';
+import { calledAlike, choicesAlike, pageEmpty } from './alike';
 import { askedMade, madeOfNone, madeOver, madeShowsMore } from './computed';
 import { neverOrAlways } from './conditions';
 import { askedNowhere, everybodyDeclined } from './asked';
@@ -21,6 +22,7 @@ import {
 import { askedLater, setRefused } from './parts';
 import { chipWithoutSource, linkMissing, moneyUntold, neededOff, reasonMissing, subjectEmpty } from './letters';
 import {
+  codeOutlives,
   gateTwice,
   landingShut,
   nobodyReviews,
@@ -50,6 +52,8 @@ import {
   noCardHouse,
   nobodyGets,
   offersNothing,
+  graceTooLong,
+  noticeTooEarly,
   triesBeyondGrace,
   unpayable,
 } from './money';
@@ -116,6 +120,12 @@ const checks = {
   codeTakesAll,
   givenFree,
   triesBeyondGrace,
+  noticeTooEarly,
+  graceTooLong,
+  calledAlike,
+  choicesAlike,
+  pageEmpty,
+  codeOutlives,
   wordUnsaid,
   undescribed,
   pictureUnsaid,

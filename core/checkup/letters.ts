@@ -176,17 +176,18 @@ const hasLink = ({ parts, subject }: MessageItem): boolean =>
 export const linkMissing: Check = (setup) => {
   const says = checkupSays(setup.doc.site);
   const { account } = setup.doc;
+  const invited = new Set(invitations(setup));
   const needed = new Set<string | undefined>([
     account.resetPassword,
     account.choosePassword,
     account.staffInvited,
-    ...invitations(setup),
+    ...invited,
   ]);
   return setup.doc.messages.flatMap((message): Found[] => {
     if (message.retired || !needed.has(message.id) || hasLink(message)) return [];
     const words = {
       says: says.linkMissing({ message: message.title }),
-      why: says.linkMissingWhy,
+      why: invited.has(message.id) ? says.inviteNoLinkWhy : says.linkMissingWhy,
       mend: says.linkMissingMend,
     };
     return [{ kind: 'message', id: message.id, at: 'parts', grave: 'stops', blocks: false, ...words }];

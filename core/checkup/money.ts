@@ -1,8 +1,8 @@
 /** Purpose: money that cannot be taken as it is set up: prices, gates, codes, tries. */
 import { offeredBy } from '../joining';
-import { sayDate, saySpan } from '../kernel';
+import { sayDate, saySpan, type Span } from '../kernel';
 import { addSpan, startOfDay } from '../kernel/calendar';
-import { amountOf, pricesOf } from '../levels';
+import { amountOf, isRepeated, pricesOf, type LevelItem } from '../levels';
 import type { Setup } from '../setup';
 import { checkupSays } from './checkup.sentences';
 import type { Check, Found, World } from './finding';
@@ -225,4 +225,48 @@ export const codeTakesAll: Check = (setup) => {
       }),
     ];
   });
+};
+
+/** The shortest time in which a level that is sold is renewed. */
+function renewing(setup: Setup): { readonly level: LevelItem; readonly each: Span }[] {
+  return setup.doc.levels.flatMap((level) => {
+    if (level.retired) return [];
+    const spans = pricesOf(level).flatMap((price) => (isRepeated(price) ? [price.each] : []));
+    const [first] = spans.sort((a, b) => lengthOf(a) - lengthOf(b));
+    return first ? [{ level, each: first }] : [];
+  });
+}
+/** In days, for comparing: of months and years the shortest there are. */
+const lengthOf = ({ count, unit }: Span): number =>
+  count * { minutes: 0, hours: 0, days: 1, weeks: 7, months: 28, years: 365 }[unit];
+
+/** A renewal that is told before the term it follows has begun. */
+export const noticeTooEarly: Check = (setup) => {
+  const { money, site } = setup.doc;
+  const says = checkupSays(site);
+  const { notice } = money;
+  return renewing(setup)
+    .filter(({ each }) => money.letters.renews !== undefined && lengthOf(notice) > lengthOf(each))
+    .map(({ level, each }) =>
+      found('money', 'money', `notice ${level.id}`, 'misleads', {
+        says: says.noticeTooEarly({ level: level.title }),
+        why: says.noticeTooEarlyWhy({ notice: saySpan(notice, site), level: level.title, each: saySpan(each, site) }),
+        mend: says.noticeTooEarlyMend,
+      }),
+    );
+};
+
+/** Whoever does not pay stays for as long as whoever does. */
+export const graceTooLong: Check = (setup) => {
+  const { money, site } = setup.doc;
+  const says = checkupSays(site);
+  return renewing(setup)
+    .filter(({ each }) => lengthOf(money.grace) > lengthOf(each))
+    .map(({ level, each }) =>
+      found('money', 'money', `grace ${level.id}`, 'loses', {
+        says: says.graceTooLong({ level: level.title }),
+        why: says.graceTooLongWhy({ grace: saySpan(money.grace, site), level: level.title, each: saySpan(each, site) }),
+        mend: says.graceTooLongMend,
+      }),
+    );
 };

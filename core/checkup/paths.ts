@@ -103,8 +103,21 @@ export const targetAfterLimit = everyGate((gate, at, path, setup, { now }) => {
   return [{ kind: 'path', id: path.id, at: `gates.${at}`, grave: 'misleads', blocks: false, ...words }];
 });
 
-/** Somebody just admitted by a path, with what it gives whatever they answered. */
-/** Those who have just come in, one for each level they may have paid for on the way. */
+/** A code that promises to work for longer than the gate waits for it. */
+export const codeOutlives = everyGate((gate, at, path, setup, { now }) => {
+  if (gate.kind !== 'confirmEmail') return [];
+  const { site } = setup.doc;
+  if (addSpan(now, gate.lifetime, site.zone) <= addSpan(now, gate.limit, site.zone)) return [];
+  const says = checkupSays(site);
+  const words = {
+    says: says.codeOutlives({ gate: gate.title, path: path.title }),
+    why: says.codeOutlivesWhy({ lifetime: saySpan(gate.lifetime, site), limit: saySpan(gate.limit, site) }),
+    mend: says.codeOutlivesMend,
+  };
+  return [{ kind: 'path', id: path.id, at: `gates.${at}`, grave: 'misleads', blocks: false, ...words }];
+});
+
+/** Those who have just come in, one for each level they may have paid for on the way, with what a path gives whatever they answered. */
 function newlyAdmitted(path: PathItem, now: Instant): Facts[] {
   const offers = path.gates.flatMap((gate) => (gate.kind === 'payment' && !gate.when ? gate.offers : []));
   const levels = [...new Set(offers.map(({ level }) => level))];
