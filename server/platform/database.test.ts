@@ -39,6 +39,8 @@ describe('migrations', () => {
       { name: 'Shown1700000000010' },
       { name: 'Paid1700000000011' },
       { name: 'Followed1700000000012' },
+      { name: 'Invited1700000000013' },
+      { name: 'Dated1700000000014' },
     ]);
     for (const other of others) await other.close();
   });
