@@ -13,6 +13,8 @@ export const InvitationView = z.object({
   invited: text,
   /** Whether and when they were written to; null where nobody wrote. */
   written: text.nullable(),
+  /** Whether their letter is still on its way. */
+  waits: z.boolean(),
   /** Who has used it and when; null while nobody has. */
   used: z.object({ member: text, says: text }).nullable(),
 });

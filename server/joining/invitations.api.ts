@@ -56,6 +56,7 @@ export const invitationsApi = ({ invitations, acts, live, clock }: InvitationsPo
             invited: says().invitedBy({ by: invitedBy, when: when(createdAt) }),
             written:
               writtenAt === null ? null : waits ? says().letterWaits : says().writtenTo({ when: when(writtenAt) }),
+            waits,
             used:
               usedBy === null
                 ? null

@@ -1,6 +1,6 @@
 <script setup lang="ts">
 /** Invitations to a form: made from a list, each with a link that is told once; who has used which. */
-import { computed, ref, watch } from 'vue';
+import { computed, onBeforeUnmount, ref, watch } from 'vue';
 import type { InvitationView } from '../../../../contract';
 import KitField from '../../../kit/fields/KitField.vue';
 import KitButton from '../../../kit/KitButton.vue';
@@ -25,10 +25,15 @@ const links = ref<(Invited & { link: string })[]>([]);
 const busy = ref(false);
 const fault = ref<string | null>(null);
 
+let timer: ReturnType<typeof setTimeout> | undefined;
+onBeforeUnmount(() => clearTimeout(timer));
 async function load(): Promise<void> {
   try {
     shown.value = await calls.invitations.invitations({ form: props.form });
     trouble.value = null;
+    // A letter that is on its way is looked at again until it has left.
+    clearTimeout(timer);
+    if (shown.value.invitations.some(({ waits }) => waits)) timer = setTimeout(() => void load(), 2_000);
   } catch (error) {
     trouble.value = troubleOf(error);
   }
