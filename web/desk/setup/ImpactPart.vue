@@ -89,7 +89,7 @@ const endsSoon = computed(() => data.value?.out.rows.filter((row) => row.endsSoo
             <td>{{ place.after }}</td>
             <td>{{ place.in }}</td>
             <td>{{ place.out }}</td>
-            <td>{{ place.visitors ? says[place.visitors] : says.asBefore }}</td>
+            <td class="impact__visitors">{{ place.visitors ? says[place.visitors] : says.asBefore }}</td>
           </tr>
         </tbody>
       </table>
@@ -124,6 +124,9 @@ const endsSoon = computed(() => data.value?.out.rows.filter((row) => row.endsSoo
 </template>
 
 <style>
+.impact__visitors {
+  white-space: nowrap;
+}
 .impact__note {
   padding: 10px 14px;
   border-radius: 3px;
