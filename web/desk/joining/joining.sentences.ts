@@ -208,6 +208,7 @@ export const joiningSays = sentences({
   domainsHelp: 'What stands after the @, with commas between them. Services for throw-away addresses are never taken.',
   othersInvite: 'An owner or a manager makes the links.',
   letterInviting: 'Letter with the link',
+  addInviting: 'Send the links by letter',
   invitedOnly: 'Only by invitation, each with a link of its own',
   afterSending: 'Whoever has sent it sees',
   afterWay: 'their application',

@@ -13,6 +13,7 @@ import { reader } from '../../reader';
 import { may, useMe } from '../../session';
 import { typedCount } from '../counts';
 import { joiningSays } from '../joining.sentences';
+import KitButton from '../../../kit/KitButton.vue';
 import LetterChoice from '../LetterChoice.vue';
 import InvitationList from './InvitationList.vue';
 
@@ -152,6 +153,10 @@ const domainFault = computed(
           @update:model-value="emit('change', { inviting: $event })"
           @write="emit('write', $event)"
         />
+        <!-- A form from before the site wrote to whoever is invited. -->
+        <p v-else>
+          <KitButton kind="link" @click="setInvited(true)">{{ says.addInviting }}</KitButton>
+        </p>
         <InvitationList v-if="mayInvite" :form="form.id" />
         <p v-else class="quiet">{{ says.othersInvite }}</p>
       </template>
