@@ -1,6 +1,6 @@
 import { defineConfig } from '@playwright/test';
 
-/** Journeys in Debian's Chromium. Each test has a product of its own, so they may run beside each other. */
+/** Journeys in Debian's Chromium without its desktop's parts. Each test has a product of its own, so they may run beside each other. */
 export default defineConfig({
   testDir: 'tests/journeys',
   globalSetup: './tests/journeys/quillmoors.ts',
@@ -15,9 +15,8 @@ export default defineConfig({
     locale: 'en-GB',
     timezoneId: 'Europe/London',
     launchOptions: {
-      executablePath: '/usr/bin/chromium',
+      executablePath: '/usr/bin/chromium-headless-shell',
       args: [
-        '--headless',
         '--no-sandbox',
         '--disable-gpu',
         '--disable-quic',

@@ -5,6 +5,7 @@ import { textInRem } from './scripts/steps/rem';
 /** The public site, built apart from the desk: once for browsers, once (with --ssr) for rendering on the server. */
 export default defineConfig(({ isSsrBuild }) => ({
   plugins: [vue()],
+  ssr: { noExternal: true },
   css: { postcss: { plugins: [textInRem()] } },
   base: '/assets/site/',
   publicDir: false,

@@ -31,7 +31,7 @@ export const files = {
   list: endpoint(editors, 'GET', '/desk/files', 'The files that were brought in, the newest first').output(
     z.object({ files: z.array(FileView) }),
   ),
-  bring: endpoint(editors, 'POST', '/desk/files', 'Brings a picture or a file in')
+  bring: endpoint(editors, 'POST', '/desk/files', 'Brings a picture or a file in', 'file')
     .input(z.object({ file: z.file().max(FILE_BYTES) }))
     .output(FileView),
   remove: endpoint(editors, 'POST', '/desk/files/{id}/remove', 'Takes out a file that no page shows')

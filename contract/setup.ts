@@ -86,7 +86,7 @@ export const setup = {
   order: endpoint(editors, 'POST', '/desk/setup/order/{kind}', 'Puts the items of one list into another order')
     .input(z.object({ kind: ListKindName, ids: z.array(id).max(2000) }))
     .output(z.object({ done: z.literal(true) })),
-  replace: endpoint(editors, 'POST', '/desk/setup/draft', 'Replaces the whole draft by a document')
+  replace: endpoint(editors, 'POST', '/desk/setup/draft', 'Replaces the whole draft by a document', 'setup')
     .input(z.object({ document: body, stamp: text }))
     .output(Replaced),
   restore: endpoint(editors, 'POST', '/desk/setup/restore', 'Brings an earlier revision back into the draft')

@@ -107,7 +107,7 @@ whenToldToStop(clearUp, 1);
 try {
   const asked = daysAsked();
   checkNode();
-  await installPackages(['mariadb-server', 'chromium']);
+  await installPackages(['mariadb-server', 'chromium-headless-shell']);
   await installModules(root);
   rmSync(join(root, 'test-results'), { recursive: true, force: true });
 

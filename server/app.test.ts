@@ -198,7 +198,7 @@ describe('the log', () => {
   it('has a line for every page, a visitor’s as well', async () => {
     const lines: string[] = [];
     const log = makeLog('debug', { write: (line) => void lines.push(line) });
-    const server = createServer(await makeApp(stack.services, log));
+    const server = createServer(await makeApp({ ...stack.services, log }));
     await new Promise<void>((ready) => server.listen(0, '127.0.0.1', ready));
     const { port } = server.address() as AddressInfo;
     const host = new URL(stack.address).host;

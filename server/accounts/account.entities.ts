@@ -53,13 +53,3 @@ export class OneTimeRow {
   @InstantColumn({ name: 'used_at', nullable: true })
   usedAt!: number | null;
 }
-
-/** One row: what the product signs with; made at the first start, never shown. */
-@Entity('site_secret')
-export class SecretRow {
-  @PrimaryColumn({ type: 'tinyint' })
-  id!: number;
-
-  @Column({ type: 'binary', length: 32 })
-  value!: Buffer;
-}

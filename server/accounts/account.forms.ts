@@ -1,15 +1,12 @@
 /** Purpose: the forms of a member's account as they come without script. */
 import { call } from '@orpc/server';
 import type { Call } from '../callers';
-import { oneOf, plainAnswer, plainSend, type PlainBody, type PlainForms, type PlainSend } from '../site';
+import { oneOf, plainAnswer, plainSend, withPictures, type PlainBody, type PlainForms } from '../site';
 import type { AccountApi } from './account.api';
 
 const asked = (body: PlainBody): string[] => oneOf(body['asked']).split(' ');
 
-/** Acts of the account that another area carries out; null for any other. */
-export type OtherActs = (body: PlainBody) => PlainSend | null;
-
-export const accountForms = (api: AccountApi, others: OtherActs): PlainForms => ({
+export const accountForms = (api: AccountApi): PlainForms => ({
   'sign-in': (_rest, body) => {
     const text = (name: string) => oneOf(body[name]);
     const remember = text('remember') === 'true';
@@ -21,9 +18,7 @@ export const accountForms = (api: AccountApi, others: OtherActs): PlainForms => 
     plainSend('forgotten', body, (context) => call(api.forgotten, { mail: oneOf(body['mail']) }, { context }), 'mail'),
   reset: (token, body) =>
     plainSend('reset', body, (context) => call(api.reset, { token, password: oneOf(body['password']) }, { context })),
-  account: (_rest, body, setup) => {
-    const other = others(body);
-    if (other) return other;
+  account: withPictures((_rest, body, setup) => {
     if (oneOf(body['act']) === 'profile') {
       const answers = Object.fromEntries(
         setup.doc.fields.flatMap(({ id, of }) =>
@@ -46,7 +41,7 @@ export const accountForms = (api: AccountApi, others: OtherActs): PlainForms => 
       ...plainSend('password', body, (context) => call(api.changePassword, input, { context })),
       done: 'password',
     };
-  },
+  }),
   'sign-out': (_rest, body) =>
     plainSend('sign-out', body, async (context) => {
       const done = await call(api.signOut, {}, { context });

@@ -23,6 +23,7 @@ import { forgetSendings, type Acts, type AlreadySent, type Envelope } from '../p
 import type { SiteClock } from '../platform/clock';
 import { digest, type Randomness } from '../platform/ids';
 import type { Jobs } from '../platform/jobs';
+import type { AccountJobs } from './accounts.jobs';
 import type { Reading } from '../platform/limits';
 import type { LiveSetup } from '../setup';
 import { OneTimeRow } from './account.entities';
@@ -59,7 +60,7 @@ export class Accounts {
     private readonly sessions: Sessions,
     private readonly acts: Acts,
     private readonly outbox: Outbox,
-    private readonly jobs: Jobs,
+    private readonly jobs: Jobs<AccountJobs>,
     private readonly clock: SiteClock,
     private readonly random: Randomness,
     private readonly address: string,

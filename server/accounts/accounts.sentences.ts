@@ -3,6 +3,7 @@ import { sentences } from '../../core/kernel';
 
 export const accountsSays = sentences(
   {
+    jobReset: 'a letter for a forgotten password',
     wrongSignIn: 'That address and password do not go together.',
     wrongSignInOrNew: 'That address and password do not go together. Try again, or choose a new password.',
     hasOwner: 'This site has an owner already. Sign in instead.',

@@ -1,14 +1,5 @@
-export { accountApi, type AccountPorts } from './account.api';
-export { accountForms } from './account.forms';
-export { accountPlaces } from './account.places';
 export { Accounts } from './account.service';
-export { Devices } from './devices';
-export { Door } from './door';
-export { FirstRun } from './first.run';
-export { keepOneTime, passwordLetter, oneTimeBy, sweepOneTime } from './one.time';
+export { keepOneTime, passwordLetter, oneTimeBy } from './one.time';
 export { hashPassword, ownWords, verifyPassword, weakness } from './passwords';
-export { staffApi, type StaffPorts } from './staff.api';
 export { Staff } from './staff.service';
-export { Team } from './team';
-export { teamApi, type TeamPorts } from './team.api';
 export { Tries, demandRoom } from './tries';

@@ -11,6 +11,7 @@ import type { SiteClock } from '../platform/clock';
 import type { Outbox } from '../messages';
 import { digest, type Randomness } from '../platform/ids';
 import type { Jobs } from '../platform/jobs';
+import type { AccountJobs } from './accounts.jobs';
 import { OneTimeRow, StaffRow } from './account.entities';
 import type { NewPassword, PasswordRefusal } from './account.service';
 import { keepOneTime, oneTimeBy } from './one.time';
@@ -25,7 +26,7 @@ export class Staff {
     private readonly clock: SiteClock,
     private readonly random: Randomness,
     private readonly live: LiveSetup,
-    private readonly ports: { readonly outbox: Outbox; readonly jobs: Jobs; readonly address: string },
+    private readonly ports: { readonly outbox: Outbox; readonly jobs: Jobs<AccountJobs>; readonly address: string },
   ) {
     ports.jobs.handle('staffResetMail', (manager, { mail }) => this.sendReset(manager, mail));
   }

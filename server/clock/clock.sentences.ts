@@ -4,7 +4,6 @@ import { sentences } from '../../core/kernel';
 export const clockSays = sentences({
   onlyDemo: 'The site clock moves only in a demo.',
   ahead: '{span} ahead of real time',
-  applicationOf: 'the application of {name}',
   moment: '{date}, {time}',
   movingOn: {
     none: '{now}, nothing happened yet',
@@ -27,20 +26,5 @@ export const clockSays = sentences({
   admitted: { one: '{count} admitted', other: '{count} admitted' },
   ended: { one: '{count} application out of time', other: '{count} applications out of time' },
   reminded: { one: '{count} reminder', other: '{count} reminders' },
-  applicationTimer: 'an application',
-  callHook: 'a web hook',
-  computeAnswers: 'answers that are made of others',
-  convertAnswers: 'answers turned into another kind',
-  movePlacesUp: 'a place that came free',
-  settlePaths: 'a look at changed paths',
-  resetMail: 'a letter for a forgotten password',
-  staffResetMail: 'a letter for a forgotten password',
-  termTimer: 'a membership',
-  membershipOf: 'the membership of {name}',
-  takePayment: 'a payment by card',
-  closePayment: 'a payment',
-  lookAtPayment: 'a look at a payment',
-  giveBack: 'money that goes back',
-  sendMail: 'a letter',
   somethingElse: 'something',
 });

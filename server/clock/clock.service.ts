@@ -4,13 +4,12 @@
  */
 import type { DataSource } from 'typeorm';
 import type { ClockView } from '../../contract';
-import { DAY, HOUR, dayOf, kernelSays, ok, sayDate, sayTime, type Instant, type Reader } from '../../core/kernel';
+import { DAY, HOUR, dayOf, kernelSays, ok, sayDate, sayTime, type Instant } from '../../core/kernel';
 import { addSpan, startOfDay } from '../../core/kernel/calendar';
 import type { Setup } from '../../core/setup';
 import type { Acts, Envelope } from '../platform/acts';
 import type { SiteClock } from '../platform/clock';
 import type { Jobs } from '../platform/jobs';
-import { isJobKind } from '../platform/job.kinds';
 import { clockSays } from './clock.sentences';
 
 const MOST_STEPS = 200_000;
@@ -66,28 +65,10 @@ export class ClockService {
       },
       today: dayOf(now, reader),
       mailPage: this.mailPage,
-      nextDue: next ? { at: say(next.at, setup), says: await this.describe(next, reader) } : null,
+      nextDue: next
+        ? { at: say(next.at, setup), says: (await this.jobs.describe(next, reader)) ?? words.somethingElse }
+        : null,
     };
-  }
-
-  private async describe(job: { kind: string; payload: unknown }, reader: Reader): Promise<string> {
-    const words = clockSays(reader);
-    if (job.kind === 'applicationTimer') {
-      const { application } = job.payload as { application: string };
-      const [row] = (await this.db.query(
-        'SELECT m.name FROM application a JOIN member m ON m.id = a.member WHERE a.id = ? AND a.shadow = 0',
-        [application],
-      )) as { name: string }[];
-      return row ? words.applicationOf({ name: row.name }) : words.applicationTimer;
-    }
-    if (job.kind === 'termTimer') {
-      const { term } = job.payload as { term: string };
-      const [row] = (await this.db.query('SELECT m.name FROM term t JOIN member m ON m.id = t.member WHERE t.id = ?', [
-        term,
-      ])) as { name: string }[];
-      return row ? words.membershipOf({ name: row.name }) : words.termTimer;
-    }
-    return isJobKind(job.kind) ? words[job.kind] : words.somethingElse;
   }
 
   /**

@@ -1,2 +1,1 @@
-export { ClockService, type MoveBy } from './clock.service';
-export { clockApi } from './clock.api';
+export type { MoveBy } from './clock.service';

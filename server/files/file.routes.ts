@@ -15,10 +15,15 @@ import type { Files } from './files';
 
 const NAMED = /^\/files\/([a-z0-9]{20})(?:\/(\d{1,5})\.webp)?$/;
 
-type Ports = { readonly files: Files; readonly viewers: Viewers; readonly live: LiveSetup; readonly clock: SiteClock };
+export type FileRoutePorts = {
+  readonly files: Files;
+  readonly viewers: Viewers;
+  readonly live: LiveSetup;
+  readonly clock: SiteClock;
+};
 
 export const fileRoute =
-  ({ files, viewers, live: setups, clock }: Ports): RequestHandler =>
+  ({ files, viewers, live: setups, clock }: FileRoutePorts): RequestHandler =>
   async (req: Request, res: Response, next): Promise<void> => {
     const [, id = '', asked] = NAMED.exec(req.path) ?? [];
     const live = setups.current;

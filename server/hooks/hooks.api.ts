@@ -6,7 +6,7 @@ import type { SiteClock } from '../platform/clock';
 import { problem } from '../platform/problem';
 import type { LiveSetup } from '../setup';
 import type { Hooks } from './hooks';
-import { hooksSay } from './hooks.sentences';
+import { hooksSays } from './hooks.sentences';
 
 const api = implement(contract).$context<Call>().use(guard);
 
@@ -24,7 +24,7 @@ export const hooksApi = ({ hooks, live, clock }: HooksPorts) => {
       const done = await hooks.again(envelopeOf(context, 'hook.calledAgain', input), input.form, input.id);
       if (done.ok) return calls(input.form);
       const { code } = done.refusal;
-      throw code === 'not-found' ? problem(code, { detail: hooksSay(live.reader).noSuchCall }) : problem(code);
+      throw code === 'not-found' ? problem(code, { detail: hooksSays(live.reader).noSuchCall }) : problem(code);
     }),
   };
 };

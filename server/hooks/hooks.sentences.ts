@@ -1,7 +1,8 @@
 /** What came of calls to web hooks. */
 import { sentences } from '../../core/kernel';
 
-export const hooksSay = sentences({
+export const hooksSays = sentences({
+  jobCall: 'a web hook',
   taken: 'taken {moment}',
   onItsWay: 'on its way',
   givenUp: 'given up: {error}',

@@ -21,10 +21,11 @@ import type { Setup } from '../../core/setup';
 import type { Acts, AlreadySent, Envelope } from '../platform/acts';
 import type { Randomness } from '../platform/ids';
 import type { Jobs } from '../platform/jobs';
+import type { HookJobs } from './hooks.jobs';
 import { mailPause } from '../platform/mail';
 import { HookError, post } from './call';
 import { HookCallRow } from './hook.call.entity';
-import { hooksSay } from './hooks.sentences';
+import { hooksSays } from './hooks.sentences';
 import { sayKey, signedHeaders } from './signing';
 
 const SHOWN = 20;
@@ -44,7 +45,7 @@ export type HookRefusal = { readonly code: 'not-found' } | AlreadySent;
 export class Hooks {
   constructor(
     private readonly db: DataSource,
-    private readonly jobs: Jobs,
+    private readonly jobs: Jobs<HookJobs>,
     private readonly acts: Acts,
     private readonly random: Randomness,
     private readonly secret: Buffer,
@@ -117,7 +118,7 @@ export class Hooks {
   /** The newest calls of a form, in words. */
   async calls(form: string, now: Instant, setup: Setup): Promise<HookCallView[]> {
     const place = setup.doc.site;
-    const says = hooksSay(place);
+    const says = hooksSays(place);
     const rows = (await this.db.query(
       `SELECT h.id, h.address, h.created_at, h.done_at, j.state, j.run_at, j.attempts, j.last_error
        FROM hook_call h LEFT JOIN job j ON j.job_key = CONCAT('hook:', h.id)
@@ -160,7 +161,7 @@ async function ready(manager: EntityManager, id: string): Promise<HookCallRow | 
 }
 
 function sayTrouble(error: unknown): string {
-  const says = hooksSay({ locale: 'en-GB' });
+  const says = hooksSays({ locale: 'en-GB' });
   if (!(error instanceof HookError)) return says.silent;
   const { trouble } = error;
   return trouble.is === 'answered' ? says.answered({ status: String(trouble.status) }) : says[trouble.is];

@@ -1,2 +1,1 @@
 export { Hooks } from './hooks';
-export { hooksApi, type HooksPorts } from './hooks.api';

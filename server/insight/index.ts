@@ -1,2 +1,1 @@
-export { insightApi, type InsightPorts } from './insight.api';
-export { insightFor, type AskInsight } from './host';
+export type { AskInsight } from './host';

@@ -6,11 +6,12 @@ import type { Hooks } from '../hooks';
 import type { Outbox } from '../messages';
 import type { Randomness } from '../platform/ids';
 import type { Jobs } from '../platform/jobs';
+import type { JoiningJobs } from './joining.jobs';
 
 export type EffectPorts = {
   readonly outbox: Outbox;
   readonly hooks: Pick<Hooks, 'tell'>;
-  readonly jobs: Jobs;
+  readonly jobs: Jobs<JoiningJobs>;
   readonly staff: Pick<Staff, 'reviewers' | 'all'>;
   readonly random: Randomness;
   readonly address: string;

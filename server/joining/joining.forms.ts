@@ -4,14 +4,14 @@ import type { Attempt } from '../../contract';
 import { nameOfPart, type AnyForm, type RawAnswer } from '../../core/fields';
 import type { Setup } from '../../core/setup';
 import { paySend, type PayApi } from '../money';
-import { oneOf, plainAnswer, plainSend, type PlainBody, type PlainForms, type PlainSend } from '../site';
+import { oneOf, plainAnswer, plainSend, withPictures, type PlainBody, type PlainForms, type PlainSend } from '../site';
 import type { Call } from '../callers';
 import { followUpAt } from './follow.ups';
 import type { SentFormsApi } from './forms.api';
 import type { JoiningApi } from './joining.api';
 
 export const joiningForms = (api: JoiningApi, forms: SentFormsApi, pay: PayApi): PlainForms => ({
-  form: (address, body, setup) => {
+  form: withPictures((address, body, setup) => {
     const form = followUpAt(address, setup);
     if (!form) return null;
     if (oneOf(body['act']) === 'later')
@@ -25,22 +25,22 @@ export const joiningForms = (api: JoiningApi, forms: SentFormsApi, pay: PayApi):
       typed,
       run: async (context) => withinSite(form, await call(forms.sendForm, { form: address, answers }, { context })),
     };
-  },
-  join: (address, body, setup) => {
+  }),
+  join: withPictures((address, body, setup) => {
     const form = setup.formByAddress.get(address);
     return form ? joinSend(api, form, body, setup) : null;
-  },
-  embed: (address, body, setup) => {
+  }),
+  embed: withPictures((address, body, setup) => {
     const form = setup.formByAddress.get(address);
     return form ? joinSend(api, form, body, setup, true) : null;
-  },
+  }),
   confirm: (token, body) => {
     if (oneOf(body['act']) === 'discard')
       return plainSend('discard', body, (context) => call(api.discard, { token }, { context }));
     const password = oneOf(body['password']);
     return plainSend('confirm', body, (context) => call(api.confirm, { token, password }, { context }));
   },
-  joining: (_rest, body, setup) => {
+  joining: withPictures((_rest, body, setup) => {
     const text = (name: string) => oneOf(body[name]);
     switch (text('act')) {
       case 'reckon':
@@ -64,7 +64,7 @@ export const joiningForms = (api: JoiningApi, forms: SentFormsApi, pay: PayApi):
       default:
         return plainSend('answer', body, (context) => call(api.answer, { text: text('text') }, { context }), 'text');
     }
-  },
+  }),
 });
 
 /** Each answer as its kind has it, since a plain form sends text alone; and what of it may be shown again. */

@@ -3,6 +3,10 @@ import { sentences } from '../../core/kernel';
 
 export const joiningSays = sentences(
   {
+    jobApplication: 'an application',
+    jobApplicationOf: 'the application of {name}',
+    jobSettle: 'a look at changed paths',
+    jobPlaces: 'a place that came free',
     withdrawnTitle: 'Your application is withdrawn',
     confirmTitle: 'Confirm your email',
     confirmedTitle: 'Email confirmed',

@@ -24,7 +24,9 @@ const isTold = (what: string): what is keyof typeof told => what in told;
 /** Refusals that mean that somebody else was quicker. */
 const late: readonly string[] = ['application-ended', 'not-at-this-gate', 'question-open', 'not-ended'];
 
-export const reviewApi = (ports: Pick<JoiningPorts, 'joining' | 'clock' | 'live'>) => {
+export type ReviewPorts = Pick<JoiningPorts, 'joining' | 'clock' | 'live'>;
+
+export const reviewApi = (ports: ReviewPorts) => {
   const { joining, clock, live } = ports;
   const refused = tellsProblems(ports);
   const says = () => joiningSays(live.reader);

@@ -9,6 +9,7 @@ import { converted, showValue, sourcesOf, type FieldItem } from '../../core/fiel
 import type { Instant, MemberId } from '../../core/kernel';
 import { sameBody, type Setup } from '../../core/setup';
 import type { Jobs } from '../platform/jobs';
+import type { MemberJobs } from './members.jobs';
 import type { LiveSetup, SetupStore } from '../setup';
 import { PersonInHand } from './person.in.hand';
 
@@ -47,7 +48,7 @@ export class Conversions {
   constructor(
     private readonly db: DataSource,
     private readonly live: LiveSetup,
-    private readonly jobs: Jobs,
+    private readonly jobs: Jobs<MemberJobs>,
     setups: SetupStore,
   ) {
     jobs.handle('convertAnswers', (manager, { field, before, after }, now) =>

@@ -2,6 +2,8 @@
 import { sentences } from '../../core/kernel';
 
 export const membersSays = sentences({
+  jobConvert: 'answers turned into another kind',
+  jobCompute: 'answers that are made of others',
   profileChanged: 'Changed {fields}',
   profileCorrected: '{by} changed {fields}',
   putInto: '{by} put them into {groups}',

@@ -7,6 +7,7 @@ import { ok, sayAgo, sayMoment, type Instant } from '../../core/kernel';
 import type { Setup } from '../../core/setup';
 import type { Acts, Envelope } from '../platform/acts';
 import type { Jobs } from '../platform/jobs';
+import type { MessageJobs } from './messages.jobs';
 import { messagesSays } from './messages.sentences';
 
 const SHOWN = 6;
@@ -26,7 +27,7 @@ type Row = {
 export class StuckLetters {
   constructor(
     private readonly db: DataSource,
-    private readonly jobs: Jobs,
+    private readonly jobs: Jobs<MessageJobs>,
     private readonly acts: Acts,
   ) {}
 

@@ -2,6 +2,7 @@
 import { sentences } from '../../core/kernel';
 
 export const messagesSays = sentences({
+  jobLetter: 'a letter',
   toStaff: 'somebody at the desk, or no member',
   givenUp: '{error}. It is not tried any more.',
   triedAgain: '{error}. Tried again {when}.',

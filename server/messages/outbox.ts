@@ -11,6 +11,7 @@ import { wordsFor } from '../../core/pages';
 import type { Setup } from '../../core/setup';
 import type { Randomness } from '../platform/ids';
 import type { Jobs } from '../platform/jobs';
+import type { MessageJobs } from './messages.jobs';
 import { mailPause, mailTrouble, sayMailTrouble, type Mail, type MailTransport } from '../platform/mail';
 import { changeRow, insertRow } from '../platform/rows';
 import { OutgoingRow } from './message.entity';
@@ -37,7 +38,7 @@ const mark = (chip: string) => `\uE000${chip}\uE001`;
 export class Outbox {
   constructor(
     private readonly db: DataSource,
-    private readonly jobs: Jobs,
+    private readonly jobs: Jobs<MessageJobs>,
     private readonly transport: MailTransport,
     private readonly random: Randomness,
   ) {

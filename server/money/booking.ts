@@ -53,13 +53,12 @@ export type Outcome =
   | { readonly is: 'refused'; readonly reason: string; readonly house: string | null };
 
 export class Booking {
-  /** Set by whoever knows applications. */
-  applications: Applications | null = null;
-
   constructor(
     private readonly ports: Pick<TermPorts, 'live' | 'jobs'>,
     private readonly letters: MoneyLetters,
     private readonly terms: Terms,
+    /** Whoever knows applications: there when a payment is booked, not yet when this is made. */
+    private readonly applications: () => Applications,
   ) {}
 
   private get setup(): Setup {
@@ -166,9 +165,9 @@ export class Booking {
         note: words.receipt({ number: sayReceipt(number) }),
       },
     ]);
-    if (payment.application && this.applications) {
+    if (payment.application) {
       const held = heldOf(wanted, setup);
-      await this.applications.paid(manager, payment.application as ApplicationId, title, held, now);
+      await this.applications().paid(manager, payment.application as ApplicationId, title, held, now);
     }
     return settled;
   }
@@ -190,7 +189,7 @@ export class Booking {
     }
     if (payment.application) {
       // Of two payments of one application the second goes back, as does one that came when nobody asked for it any more.
-      const waits = await this.applications?.waits(manager, payment.application as ApplicationId);
+      const waits = await this.applications().waits(manager, payment.application as ApplicationId);
       if (!waits) return null;
     }
     // Two that were begun side by side, neither of them out of an application.
@@ -260,7 +259,7 @@ export class Booking {
       await this.terms.apply(manager, person, term, { it: 'refused', n: payment.n, final }, now);
       await person.write(this.setup);
     } else if (payment.application) {
-      await this.applications?.refused(
+      await this.applications().refused(
         manager,
         payment.application as ApplicationId,
         sayReason(reason, this.setup.doc.site),

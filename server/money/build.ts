@@ -1,5 +1,5 @@
 /** Purpose: money put together out of what it needs. */
-import { Booking } from './booking';
+import { Booking, type Applications } from './booking';
 import { BookChecks } from './books.view';
 import { Figures } from './figures';
 import { Membership } from './membership';
@@ -13,14 +13,15 @@ import type { AskInsight } from '../insight';
 import type { Outbox } from '../messages';
 
 export type MoneyNeeds = Omit<PayingPorts, 'letters' | 'terms' | 'booking'> & {
+  readonly applications: () => Applications;
   readonly outbox: Outbox;
   readonly insight: AskInsight;
 };
 
-export function buildMoney({ outbox, insight, ...needs }: MoneyNeeds) {
+export function buildMoney({ outbox, insight, applications, ...needs }: MoneyNeeds) {
   const letters = new MoneyLetters(needs.live, outbox, needs.address);
   const terms = new Terms(needs, letters);
-  const booking = new Booking(needs, letters, terms);
+  const booking = new Booking(needs, letters, terms, applications);
   const paying = new Paying({ ...needs, letters, terms, booking });
   const membership = new Membership({ ...needs, terms, paying });
   moneyJobs({ ...needs, booking, terms });

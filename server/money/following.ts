@@ -7,6 +7,7 @@
 import type { EntityManager } from 'typeorm';
 import { HOUR, MINUTE, type ApplicationId, type Instant, type PaymentId } from '../../core/kernel';
 import type { Jobs } from '../platform/jobs';
+import type { MoneyJobs } from './money.job.kinds';
 import type { HousePayment } from './card.house';
 import { paymentById, type Payment } from './money.store';
 
@@ -32,10 +33,16 @@ export const mayBePaid = ({ by, state }: Pick<Payment, 'by' | 'state'>): boolean
   by === 'card' && (state === 'open' || state === 'refused');
 
 /** From now on the house is asked about a payment, whose owner is sent to its page. */
-export const follow = (manager: EntityManager, jobs: Jobs, id: PaymentId, now: Instant): Promise<void> =>
+export const follow = (manager: EntityManager, jobs: Jobs<MoneyJobs>, id: PaymentId, now: Instant): Promise<void> =>
   look(manager, jobs, id, 0, now);
 
-const look = (manager: EntityManager, jobs: Jobs, id: PaymentId, looks: number, now: Instant): Promise<void> =>
+const look = (
+  manager: EntityManager,
+  jobs: Jobs<MoneyJobs>,
+  id: PaymentId,
+  looks: number,
+  now: Instant,
+): Promise<void> =>
   jobs.add(manager, {
     kind: 'lookAtPayment',
     runAt: now + PAUSES[Math.min(looks, PAUSES.length - 1)]!,
@@ -50,7 +57,7 @@ const look = (manager: EntityManager, jobs: Jobs, id: PaymentId, looks: number, 
  */
 export async function lookAgain(
   manager: EntityManager,
-  jobs: Jobs,
+  jobs: Jobs<MoneyJobs>,
   id: PaymentId,
   looks: number,
   found: HousePayment | null,
@@ -68,7 +75,7 @@ export async function lookAgain(
 /** Has a payment closed at the house; where it was paid before that, it is booked. */
 export async function closeAtHouse(
   manager: EntityManager,
-  jobs: Jobs,
+  jobs: Jobs<MoneyJobs>,
   { id, by }: Pick<Payment, 'id' | 'by'>,
   now: Instant,
 ): Promise<void> {
@@ -83,7 +90,7 @@ export async function closeAtHouse(
  */
 export async function closeAllOf(
   manager: EntityManager,
-  jobs: Jobs,
+  jobs: Jobs<MoneyJobs>,
   application: ApplicationId,
   now: Instant,
 ): Promise<boolean> {

@@ -32,7 +32,7 @@ export function paySend(api: PayApi, place: string, body: PlainBody): PlainSend 
 const acts = ['cancel', 'resume', 'unpause', 'stay'] as const;
 
 /** What may be done with a membership, from the account; null for any other act. */
-export function termSend(api: PayApi, body: PlainBody): PlainSend | null {
+function termSend(api: PayApi, body: PlainBody): PlainSend | null {
   const act = oneOf(body['act']);
   const term = oneOf(body['term']) as TermId;
   const one = acts.find((name) => name === act);
@@ -57,4 +57,5 @@ export function termSend(api: PayApi, body: PlainBody): PlainSend | null {
 
 export const moneyForms = (api: PayApi): PlainForms => ({
   pay: (_rest, body) => paySend(api, '/pay', body),
+  account: (_rest, body) => termSend(api, body),
 });

@@ -7,6 +7,7 @@
 import type { EntityManager } from 'typeorm';
 import type { PaymentId } from '../../core/kernel';
 import type { Jobs } from '../platform/jobs';
+import type { MoneyJobs } from './money.job.kinds';
 import type { LiveSetup } from '../setup';
 import type { Booking } from './booking';
 import { HouseAway, HouseRefuses, type CardHouse, type HousePayment } from './card.house';
@@ -17,7 +18,7 @@ import type { Terms } from './terms';
 
 export type MoneyJobPorts = {
   readonly live: LiveSetup;
-  readonly jobs: Jobs;
+  readonly jobs: Jobs<MoneyJobs>;
   readonly booking: Booking;
   readonly terms: Terms;
   readonly house: CardHouse | null;

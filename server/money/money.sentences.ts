@@ -3,6 +3,12 @@ import { sentences } from '../../core/kernel';
 
 export const moneySays = sentences(
   {
+    jobTerm: 'a membership',
+    jobTermOf: 'the membership of {name}',
+    jobTake: 'a payment by card',
+    jobClose: 'a payment',
+    jobLook: 'a look at a payment',
+    jobGiveBack: 'money that goes back',
     payFirst: 'Pay for {level}',
     choose: 'Choose how you would like to belong',
     changeTitle: 'Change or buy',

@@ -7,6 +7,7 @@ import type { Instant, LevelId, MemberId, PaymentId, TermId } from '../../core/k
 import { leftOver, monthly, nextAt, type Entry, type Term } from '../../core/money';
 import { termRules, type Setup } from '../../core/setup';
 import type { Jobs } from '../platform/jobs';
+import type { MoneyJobs } from './money.job.kinds';
 import { changeRow, insertRow, putRow, rowIn, rowOf } from '../platform/rows';
 import {
   CardRow,
@@ -70,7 +71,12 @@ export async function takeLeftOver(manager: EntityManager, member: MemberId, lea
 }
 
 /** Sets the clock of a term, or stops it. */
-export async function setTimer(manager: EntityManager, jobs: Jobs, term: Term, at: Instant | null): Promise<void> {
+export async function setTimer(
+  manager: EntityManager,
+  jobs: Jobs<MoneyJobs>,
+  term: Term,
+  at: Instant | null,
+): Promise<void> {
   if (at === null) return void (await jobs.cancel(manager, termKey(term.id)));
   await jobs.add(manager, { kind: 'termTimer', runAt: at, payload: { term: term.id }, key: termKey(term.id) });
 }

@@ -12,6 +12,7 @@ import { z } from 'zod';
 import { transact } from '../platform/database';
 import type { SiteClock } from '../platform/clock';
 import type { Jobs } from '../platform/jobs';
+import type { MoneyJobs } from './money.job.kinds';
 
 const Notice = z.object({
   type: z.string().max(60),
@@ -22,7 +23,7 @@ const MOST = 60_000;
 
 export type NoticePorts = {
   readonly db: DataSource;
-  readonly jobs: Jobs;
+  readonly jobs: Jobs<MoneyJobs>;
   readonly clock: SiteClock;
   readonly config: { readonly cards: { readonly noticeKey: string } };
 };

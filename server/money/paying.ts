@@ -29,6 +29,7 @@ import type { SiteClock } from '../platform/clock';
 import { transact } from '../platform/database';
 import type { Randomness } from '../platform/ids';
 import type { Jobs } from '../platform/jobs';
+import type { MoneyJobs } from './money.job.kinds';
 import type { Limits } from '../platform/limits';
 import type { LiveSetup } from '../setup';
 import type { Booking } from './booking';
@@ -65,7 +66,7 @@ export type PayingPorts = {
   readonly db: DataSource;
   readonly live: LiveSetup;
   readonly acts: Acts;
-  readonly jobs: Jobs;
+  readonly jobs: Jobs<MoneyJobs>;
   readonly clock: SiteClock;
   readonly random: Randomness;
   readonly limits: Limits;

@@ -25,6 +25,7 @@ import { termRules, type Setup } from '../../core/setup';
 import { PersonInHand, noteOnTimeline } from '../members';
 import type { Randomness } from '../platform/ids';
 import type { Jobs } from '../platform/jobs';
+import type { MoneyJobs } from './money.job.kinds';
 import type { LiveSetup } from '../setup';
 import { charge, dropPayment, openPayment } from './charges';
 import { giveBackUse } from './code.uses';
@@ -46,7 +47,7 @@ import {
 import { sayReason } from './money.words';
 import { receiptOf } from './receipts';
 
-export type TermPorts = { readonly live: LiveSetup; readonly jobs: Jobs; readonly random: Randomness };
+export type TermPorts = { readonly live: LiveSetup; readonly jobs: Jobs<MoneyJobs>; readonly random: Randomness };
 /** A term as it is held. */
 export type Held = {
   readonly level: Term['level'];

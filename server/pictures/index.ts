@@ -1,4 +1,3 @@
-export { picturesApi, type PicturesPorts } from './pictures.api';
 export { forPage } from './recode';
-export { claimPictures, Pictures } from './pictures';
-export { pictureRoute, picturesInForms } from './picture.routes';
+export { claimPictures } from './pictures';
+export { picturesInForms } from './picture.routes';

@@ -11,8 +11,14 @@ import type { PicturesApi } from './pictures.api';
 
 const NAMED = /^\/picture\/([a-z0-9]{20})\/(\w+)$/;
 
+export type PictureRoutePorts = {
+  readonly pictures: Pictures;
+  readonly viewers: Viewers;
+  readonly live: LiveSetup;
+};
+
 export const pictureRoute =
-  ({ pictures, viewers, live }: { pictures: Pictures; viewers: Viewers; live: LiveSetup }): RequestHandler =>
+  ({ pictures, viewers, live }: PictureRoutePorts): RequestHandler =>
   async (req: Request, res: Response, next): Promise<void> => {
     const [, id = '', size = ''] = NAMED.exec(req.path) ?? [];
     const setup = live.current?.setup;

@@ -4,16 +4,16 @@
  */
 import express, { type RequestHandler } from 'express';
 import type { Request, Response } from 'express';
-import type { ProblemCode } from '../../contract';
+import type { ProblemCode, Takes } from '../../contract';
 import { platformSays as says } from './platform.sentences';
 
 export const MOST_BYTES = 256 * 1024;
 /** A whole set-up, which is brought in as one. */
 const MOST_SETUP = 20 * 1024 * 1024;
 /** Pictures with the answers beside them. */
-export const MOST_UPLOADED = 9 * 1024 * 1024;
+const MOST_UPLOADED = 9 * 1024 * 1024;
 /** A file of the site. */
-export const MOST_BROUGHT = 11 * 1024 * 1024;
+const MOST_BROUGHT = 11 * 1024 * 1024;
 /** Parts within parts. */
 const DEEPEST = 100;
 /** So many uploads at once. */
@@ -24,18 +24,20 @@ const PATIENCE = 2_000;
 
 type Refuse = (res: Response, code: ProblemCode, detail: string) => void;
 
+/** What may be sent to a path. */
+export type Sendable = {
+  /** A plain form, in the place of JSON. */
+  readonly form: boolean;
+  /** More than the usual: a whole set-up, or pictures or a file among what is sent. */
+  readonly takes: Takes | null;
+};
+const MOST_OF: Readonly<Record<Takes, number>> = { setup: MOST_SETUP, picture: MOST_UPLOADED, file: MOST_BROUGHT };
+
 /**
  * @param refuse answers with a problem
- * @param forms whether a plain form may be sent to this path
- * @param whole whether a whole set-up may be sent to this path
- * @param uploads how many bytes with files among them may be sent to this path; 0 for none
+ * @param sendable what may be sent to a path
  */
-export function bodies(
-  refuse: Refuse,
-  forms: (path: string) => boolean,
-  whole: (path: string) => boolean,
-  uploads: (path: string) => number,
-): RequestHandler[] {
+export function bodies(refuse: Refuse, sendable: (path: string) => Sendable): RequestHandler[] {
   let under = 0;
   const json = (limit: number) => express.json({ limit, inflate: false, type: 'application/json' });
   const [usual, large] = [json(MOST_BYTES), json(MOST_SETUP)];
@@ -47,9 +49,10 @@ export function bodies(
       hearOut(req);
       refuse(res, code, detail);
     };
-    const room = uploads(req.path);
+    const { form, takes } = sendable(req.path);
+    const room = takes === null || takes === 'setup' ? 0 : MOST_OF[takes];
     const uploaded = room > 0 && Boolean(req.is('multipart/form-data'));
-    const most = uploaded ? room : whole(req.path) ? MOST_SETUP : MOST_BYTES;
+    const most = uploaded ? room : takes === 'setup' ? MOST_SETUP : MOST_BYTES;
     const tooLarge = says.uploadTooLarge({ size: Math.floor(room / 1024 / 1024) - 1 });
     if (length > most) return no('too-large', uploaded ? tooLarge : says.tooLarge);
     const packed = req.headers['content-encoding'];
@@ -63,14 +66,14 @@ export function bodies(
       if (chunked) watch(req, most, () => no('too-large', tooLarge));
       return next();
     }
-    const wanted = forms(req.path) ? 'application/x-www-form-urlencoded' : 'application/json';
+    const wanted = form ? 'application/x-www-form-urlencoded' : 'application/json';
     if (!req.is(wanted)) return no('wrong-type', says.sendAs({ type: wanted }));
     if (chunked) watch(req, most, () => no('too-large', says.tooLarge));
     next();
   };
   return [
     gate,
-    (req, res, next) => (whole(req.path) ? large : usual)(req, res, next),
+    (req, res, next) => (sendable(req.path).takes === 'setup' ? large : usual)(req, res, next),
     // What is read of a body walks down it; no screen sends anything nearly so deep.
     (req, res, next) => (isTooDeep(req.body) ? refuse(res, 'bad-input', says.tooDeep) : next()),
     express.urlencoded({ limit: MOST_BYTES, inflate: false, extended: false, parameterLimit: 400 }),

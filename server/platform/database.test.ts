@@ -3,8 +3,7 @@ import { afterAll, beforeAll, describe, expect, it } from 'vitest';
 import applicationOne from '../../tests/fixtures/application.1.json';
 import setupOne from '../../tests/fixtures/setup.1.json';
 import { configFor, dropDatabase, freshDatabase } from '../../tests/support/stack';
-import { entities } from '../entities';
-import { erasure } from '../erasure';
+import { entities, migrations, tables } from '../areas';
 import { migrate, openDatabase, type Database } from './database';
 import { Foundation1 } from './migrations/foundation';
 
@@ -15,7 +14,7 @@ let name: string;
 let database: Database;
 beforeAll(async () => {
   name = await freshDatabase();
-  database = await openDatabase(configFor(name, 1, 1), entities);
+  database = await openDatabase(configFor(name, 1, 1), entities, migrations);
 });
 afterAll(async () => {
   await database.close();
@@ -24,7 +23,7 @@ afterAll(async () => {
 
 describe('migrations', () => {
   it('run once, from however many processes at once', async () => {
-    const others = await Promise.all([1, 2].map(() => openDatabase(configFor(name, 1, 1), entities)));
+    const others = await Promise.all([1, 2].map(() => openDatabase(configFor(name, 1, 1), entities, migrations)));
     await Promise.all([database, ...others].map((one) => migrate(one.source)));
     expect(await database.source.query('SELECT name FROM migration')).toEqual([
       { name: 'Foundation1700000000001' },
@@ -56,7 +55,7 @@ describe('migrations', () => {
     )) as { t: string; c: string }[];
     const there: Record<string, string[]> = {};
     for (const { t, c } of columns) (there[t] ??= []).push(c);
-    const said = Object.fromEntries(Object.entries(erasure).map(([table, { columns: of }]) => [table, of.split(' ')]));
+    const said = Object.fromEntries(tables.map(({ name: table, columns: of }) => [table, [...of]]));
     const sorted = (of: Record<string, string[]>) =>
       Object.fromEntries(Object.entries(of).map(([table, list]) => [table, [...list].sort()]));
     expect(sorted(said)).toEqual(sorted(there));
@@ -64,7 +63,7 @@ describe('migrations', () => {
 
   it('bring data along: who owns an address, words found by, sessions with an end, gates by id', async () => {
     const own = await freshDatabase();
-    const other = await openDatabase(configFor(own, 1, 1), entities);
+    const other = await openDatabase(configFor(own, 1, 1), entities, migrations);
     const { source } = other;
     const runner = source.createQueryRunner();
     await new Foundation1().up(runner);

@@ -5,26 +5,13 @@
 import 'reflect-metadata';
 import * as mysql from 'mysql2';
 import type { Pool, PoolOptions } from 'mysql2/promise';
-import { DataSource, type EntityManager, type MixedList } from 'typeorm';
+import { DataSource, type EntityManager, type MigrationInterface } from 'typeorm';
 import type { Config } from './config';
-import { Foundation1 } from './migrations/foundation';
-import { Followed12 } from './migrations/followed';
-import { Dated14 } from './migrations/dated';
-import { Invited13 } from './migrations/invited';
-import { Entered6 } from './migrations/entered';
-import { Paid11 } from './migrations/paid';
-import { Shown10 } from './migrations/shown';
-import { Told9 } from './migrations/told';
-import { Tried7 } from './migrations/tried';
-import { Agreed8 } from './migrations/agreed';
-import { Editable3 } from './migrations/editable';
-import { Safe2 } from './migrations/safe';
-import { Slices4 } from './migrations/slices';
-import { Worked5 } from './migrations/worked';
 
 export type Database = { readonly source: DataSource; readonly pool: Pool; close(): Promise<void> };
 
 type EntityClass = new () => object;
+export type MigrationClass = new () => MigrationInterface;
 
 /** Accounts of an address are read as one text (`accountsOf`), which a server may be set to cut short. */
 const SESSION = "SET SESSION tx_isolation = 'READ-COMMITTED', group_concat_max_len = 4194304";
@@ -47,7 +34,12 @@ function poolOf(options: PoolOptions): mysql.Pool {
   return pool;
 }
 
-export async function openDatabase(config: Config, entities: MixedList<EntityClass>): Promise<Database> {
+/** @param entities the classes of all rows; @param migrations all there are, in any order */
+export async function openDatabase(
+  config: Config,
+  entities: readonly EntityClass[],
+  migrations: readonly MigrationClass[],
+): Promise<Database> {
   const { host, port, user, password, name } = config.db;
   const source = new DataSource({
     type: 'mariadb',
@@ -62,23 +54,8 @@ export async function openDatabase(config: Config, entities: MixedList<EntityCla
     supportBigNumbers: true,
     bigNumberStrings: true,
     poolSize: 12,
-    entities: entities as EntityClass[],
-    migrations: [
-      Foundation1,
-      Safe2,
-      Editable3,
-      Slices4,
-      Worked5,
-      Entered6,
-      Tried7,
-      Agreed8,
-      Told9,
-      Shown10,
-      Paid11,
-      Followed12,
-      Invited13,
-      Dated14,
-    ],
+    entities: [...entities],
+    migrations: [...migrations],
     migrationsTableName: 'migration',
   });
   await source.initialize();

@@ -1,7 +1,8 @@
 import { afterAll, beforeAll, beforeEach, describe, expect, it } from 'vitest';
+import { z } from 'zod';
 import { makeStack, type Stack } from '../../tests/support/stack';
 import { SiteClock } from './clock';
-import { job } from './job.kinds';
+import { job, type Lane } from './job.kinds';
 import { Jobs } from './jobs';
 import { makeLog } from './log';
 
@@ -18,14 +19,15 @@ beforeEach(async () => {
 });
 
 const db = () => stack.services.database.source;
+const kind = <P>(payload: z.ZodType<P>, lane: Lane = 'work') => job({ lane, payload, says: () => 'a job' });
 const kinds = {
-  count: job<{ n: number }>('work'),
-  note: job<unknown>('work'),
-  again: job<unknown>('work'),
-  fails: job<null>('work'),
-  letter: job<string | null>('mail'),
-  timer: job<null>('work'),
-} as const;
+  count: kind(z.object({ n: z.int() })),
+  note: kind(z.unknown()),
+  again: kind(z.unknown()),
+  fails: kind(z.null()),
+  letter: kind(z.string().nullable(), 'mail'),
+  timer: kind(z.null()),
+};
 const makeJobs = () => new Jobs(db(), clock, makeLog('silent'), kinds);
 type Jobs_ = ReturnType<typeof makeJobs>;
 const drain = async (jobs: Jobs_) => {

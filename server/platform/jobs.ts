@@ -9,10 +9,10 @@
  */
 import { randomBytes } from 'node:crypto';
 import type { DataSource, EntityManager } from 'typeorm';
-import type { Instant } from '../../core/kernel';
+import type { Instant, Reader } from '../../core/kernel';
 import type { SiteClock } from './clock';
 import { isDeadlock, transact } from './database';
-import { jobKinds, lanes, type JobTable, type Lane, type PayloadOf } from './job.kinds';
+import { lanes, type JobTable, type Lane, type PayloadOf, type SomeJob } from './job.kinds';
 import { tellError, type Log } from './log';
 
 /** What becomes of a job that failed: the pause before the next try in milliseconds, or null to give it up. */
@@ -78,7 +78,7 @@ const WITHIN: Lane = 'work';
 /** Of two who claimed one job the other was quicker. */
 class Taken extends Error {}
 
-export class Jobs<T extends JobTable = typeof jobKinds> {
+export class Jobs<T extends JobTable = Record<never, never>> {
   private readonly handlers = new Map<string, Handler>();
   /** The job that is carried out within a transaction. */
   private readonly inHand = new WeakMap<EntityManager, { key: string | null; runAt: Instant; again: boolean }>();
@@ -95,7 +95,7 @@ export class Jobs<T extends JobTable = typeof jobKinds> {
     private readonly db: DataSource,
     private readonly clock: SiteClock,
     private readonly log: Log,
-    private readonly kinds: T = jobKinds as unknown as T,
+    private readonly kinds: T,
   ) {
     db.subscribers.push({
       afterTransactionCommit: ({ manager }) => {
@@ -239,7 +239,7 @@ export class Jobs<T extends JobTable = typeof jobKinds> {
         const handler = this.handlerOf(kind);
         if (!('run' in handler))
           throw new Error(`Jobs of the kind ${kind} call the outside, and cannot be in this lane`);
-        await handler.run(manager, JSON.parse(payload) as never, now);
+        await handler.run(manager, this.read(kind, payload), now);
         // One that has set the next of its own key has written over itself.
         if (!hand.again) await manager.query('DELETE FROM job WHERE id = ?', [id]);
       });
@@ -301,7 +301,7 @@ export class Jobs<T extends JobTable = typeof jobKinds> {
 
   /** Makes a call that is claimed, outside of any transaction, and settles it. */
   private async call(outside: Outside<never, unknown>, claimed: Claimed, mine: string): Promise<void> {
-    const work = await outside.prepare(this.db.manager, JSON.parse(claimed.payload) as never);
+    const work = await outside.prepare(this.db.manager, this.read(claimed.kind, claimed.payload));
     if (work !== null) await outside.make(work);
     // Settled anew where the database gives it up for another: the call has been made, and is not made again for that.
     await transact(this.db, async (manager) => {
@@ -339,6 +339,18 @@ export class Jobs<T extends JobTable = typeof jobKinds> {
         mine,
       ],
     );
+  }
+
+  /** The payload of a job. @throws Error where it is not what jobs of its kind carry */
+  private read(kind: string, payload: string): never {
+    return this.kinds[kind]!.payload.parse(JSON.parse(payload)) as never;
+  }
+
+  /** What a job that waits is about, in words; null where this program knows no such kind. */
+  async describe({ kind, payload }: { kind: string; payload: unknown }, reader: Reader): Promise<string | null> {
+    const known: SomeJob | undefined = this.kinds[kind];
+    if (!known) return null;
+    return (await known.of?.(this.db.manager, known.payload.parse(payload) as never, reader)) ?? known.says(reader);
   }
 
   /** The next timer that waits for its time, and none before `after`. Letters are not waited for. */

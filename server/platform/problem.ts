@@ -4,6 +4,7 @@
  * names the log entry.
  */
 import { ORPCError } from '@orpc/server';
+import type { Response } from 'express';
 import { problems, type Problem, type ProblemCode } from '../../contract';
 import { TooBusy } from './gate';
 import { platformSays as says } from './platform.sentences';
@@ -55,3 +56,14 @@ function inputFaults(data: unknown): Extras {
 export function plainProblem(code: ProblemCode, detail?: string): Problem {
   return { type: `/problems/${code}`, title: problems[code].title, status: problems[code].status, code, detail };
 }
+
+/** Answers with a problem. */
+export function sendProblem(res: Response, code: Parameters<typeof plainProblem>[0], detail?: string): void {
+  const body = plainProblem(code, detail);
+  res.status(body.status);
+  res.setHeader('Content-Type', 'application/problem+json');
+  res.end(JSON.stringify(body));
+}
+
+/** Answers with a problem; what a route is given to refuse with. */
+export type Refuse = typeof sendProblem;

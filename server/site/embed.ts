@@ -2,9 +2,10 @@
  * Purpose: a form within another site: the script that site takes in, and which addresses may be framed there.
  * How: the frame tells its height by `postMessage`, and nothing else; the script believes it from its own frame alone.
  */
+import type { Request, Response } from 'express';
 
 /** Plain enough for any browser, since it runs in pages that are not ours. */
-export const EMBED = `(function () {
+const EMBED = `(function () {
   var script = document.currentScript;
   var from = new URL(script.src);
   var frame = document.createElement('iframe');
@@ -22,3 +23,10 @@ export const EMBED = `(function () {
 
 /** Pages that other sites may frame. */
 export const isEmbedded = (path: string): boolean => path.startsWith('/embed/');
+
+/** What another site takes in to show a form: a frame that fits its height. The only thing others may load. */
+export function embedScript(_req: Request, res: Response): void {
+  res.setHeader('Cross-Origin-Resource-Policy', 'cross-origin');
+  res.setHeader('Cache-Control', 'public, max-age=3600');
+  res.type('text/javascript').send(EMBED);
+}

@@ -1,4 +1,3 @@
-export { EMBED } from './embed';
 export { sitePolicy } from './look';
 export { placeFor, type PlaceSources } from './place';
 export {
@@ -12,8 +11,15 @@ export {
   type Places,
 } from './places';
 export { plainForms } from './plain';
-export { oneOf, plainAnswer, plainSend, type PlainBody, type PlainForms, type PlainSend } from './plain.forms';
-export { searchPlaces } from './search.places';
-export { siteApi } from './site.api';
+export {
+  FormsTogether,
+  oneOf,
+  plainAnswer,
+  plainSend,
+  withPictures,
+  type PlainBody,
+  type PlainForms,
+  type PlainSend,
+} from './plain.forms';
 export { Site } from './site.routes';
 export { loadTemplate } from './template';

@@ -44,28 +44,39 @@ export type Place =
   | { readonly is: 'elsewhere'; readonly to: string };
 
 /**
- * Places whose address or form carries a secret, or that repeat what was sent: never packed. The key of a signup form is
- * another each time it is opened, so that nothing can be learned of it by asking again; what comes back with answers in
- * it is not packed whatever its place.
+ * What each kind of place is. `secret`: its address or form carries a secret, or it repeats what was sent; never packed. The
+ * key of a signup form is another each time it is opened, so that nothing can be learned of it by asking again; what comes
+ * back with answers in it is not packed whatever its place. `asks`: something is asked there, so that a block of a page can
+ * show it.
  */
-const secretKinds: ReadonlySet<SiteView['place']['kind']> = new Set([
-  'joining',
-  'confirm',
-  'signIn',
-  'alreadyIn',
-  'forgotten',
-  'reset',
-  'account',
-]);
+const kinds = {
+  page: { secret: false, asks: false },
+  missing: { secret: false, asks: false },
+  signIn: { secret: true, asks: true },
+  alreadyIn: { secret: true, asks: false },
+  forgotten: { secret: true, asks: true },
+  reset: { secret: true, asks: false },
+  account: { secret: true, asks: true },
+  joining: { secret: true, asks: false },
+  join: { secret: false, asks: true },
+  confirm: { secret: true, asks: false },
+  withdrawn: { secret: false, asks: false },
+  form: { secret: false, asks: true },
+  notice: { secret: false, asks: true },
+  pay: { secret: false, asks: false },
+  paying: { secret: false, asks: false },
+  receipt: { secret: false, asks: false },
+  search: { secret: false, asks: false },
+} as const satisfies Readonly<Record<PlaceView['kind'], { secret: boolean; asks: boolean }>>;
+
 export const mixesSecrets = ({ place }: Pick<SiteView, 'place'>): boolean =>
-  secretKinds.has(place.kind) ||
-  (place.kind === 'page' && Object.values(place.placed).some(({ kind }) => secretKinds.has(kind)));
+  kinds[place.kind].secret ||
+  (place.kind === 'page' && Object.values(place.placed).some(({ kind }) => kinds[kind].secret));
 
 type Asking = Extract<PlaceView, { kind: 'page' }>['placed'][string];
-const askingKinds = new Set(['signIn', 'forgotten', 'account', 'join', 'form', 'notice'] satisfies Asking['kind'][]);
 /** Whether something is asked of them there; whoever is in already has nothing to be asked. */
 const isAsked = (answer: PlaceAnswer): answer is Asking =>
-  answer !== null && 'kind' in answer && (askingKinds as ReadonlySet<string>).has(answer.kind);
+  answer !== null && 'kind' in answer && kinds[answer.kind].asks;
 
 /** The address at which the same stands by itself. */
 const addressOfPlaced = (shows: PlacedBlock['shows'], setup: Setup): string =>

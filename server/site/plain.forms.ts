@@ -17,8 +17,50 @@ export type PlainSend = {
   readonly run: (context: Call) => Promise<unknown>;
 };
 
-/** The forms of an area, by the first part of their address; null where an address has none. */
-export type PlainForms = Readonly<Record<string, (rest: string, body: PlainBody, setup: Setup) => PlainSend | null>>;
+/** Reads what was sent to an address; null where it has no such form. */
+type PlainForm = ((rest: string, body: PlainBody, setup: Setup) => PlainSend | null) & {
+  /** Pictures may come along. */
+  readonly pictures?: true;
+};
+
+/** The forms of an area, by the first part of their address. */
+export type PlainForms = Readonly<Record<string, PlainForm>>;
+
+/** A form with which pictures may come along. */
+export const withPictures = (form: PlainForm): PlainForm => Object.assign(form, { pictures: true as const });
+
+/** The forms of all areas. */
+export class FormsTogether {
+  private readonly byFirst = new Map<string, PlainForm[]>();
+
+  /** @param areas in working order: of two that read a form of the same address the later is asked first */
+  constructor(areas: readonly PlainForms[]) {
+    for (const forms of areas)
+      for (const [first, form] of Object.entries(forms))
+        this.byFirst.set(first, [form, ...(this.byFirst.get(first) ?? [])]);
+  }
+
+  /** Where forms may be sent to. */
+  get paths(): RegExp {
+    return new RegExp(`^/(${[...this.byFirst.keys()].join('|')})(/[^/]+)?$`);
+  }
+
+  /** What may be sent to a path as a form; null where none may be. */
+  at(path: string): { readonly pictures: boolean } | null {
+    const [, first = '', , ...more] = path.split('/');
+    const forms = more.length === 0 ? this.byFirst.get(first) : undefined;
+    return forms ? { pictures: forms.some(({ pictures }) => pictures) } : null;
+  }
+
+  read(path: string, body: PlainBody, setup: Setup): PlainSend | null {
+    const [, first = '', rest = ''] = path.split('/');
+    for (const form of this.byFirst.get(first) ?? []) {
+      const send = form(rest, body, setup);
+      if (send) return send;
+    }
+    return null;
+  }
+}
 
 export const oneOf = (value: string | string[] | undefined): string =>
   Array.isArray(value) ? (value[0] ?? '') : (value ?? '');

@@ -8,7 +8,7 @@ import type { Attempt } from '../../contract';
 import type { Call, Viewers } from '../callers';
 import { asProblem, problemBody } from '../platform/problem';
 import type { LiveSetup } from '../setup';
-import type { PlainBody, PlainForms } from './plain.forms';
+import type { FormsTogether, PlainBody } from './plain.forms';
 import type { Site } from './site.routes';
 import { platformSays } from '../platform/platform.sentences';
 import type { Reader } from '../../core/kernel';
@@ -18,17 +18,15 @@ export type PlainPorts = {
   readonly site: Site;
   readonly live: LiveSetup;
   readonly viewers: Viewers;
-  readonly forms: PlainForms;
+  readonly forms: FormsTogether;
   /** Notes an error and gives its number. */
   readonly failed: (error: unknown, path: string) => string;
 };
 
 export function plainForms({ site, live: setups, viewers, forms, failed }: PlainPorts) {
   return async (req: Request, res: Response, next: () => void): Promise<void> => {
-    const [, place = '', rest = ''] = req.path.split('/');
-    const read = Object.hasOwn(forms, place) ? forms[place] : undefined;
     const live = setups.current;
-    const send = (live && read?.(rest, (req.body ?? {}) as PlainBody, live.setup)) ?? null;
+    const send = live && forms.read(req.path, (req.body ?? {}) as PlainBody, live.setup);
     if (!send) return next();
     const context: Call = { req, res, member: await viewers.member(req, res), staff: null };
     const again = (attempt: Pick<Attempt, 'through'> & Partial<Attempt>, status: number) => {

@@ -27,6 +27,8 @@ export type SitePorts = {
   readonly sources: PlaceSources;
   readonly template: Template;
   readonly address: string;
+  /** Beginnings of addresses that search engines are asked to leave alone. */
+  readonly unlisted: readonly string[];
 };
 
 export class Site {
@@ -219,19 +221,7 @@ export class Site {
 
   /** What search engines may walk: the pages, not the desk, the API or anybody's own places. */
   readonly robots = (_req: Request, res: Response): void => {
-    const shut = [
-      '/desk',
-      '/api',
-      '/viewpoint',
-      '/embed',
-      '/joining',
-      '/account',
-      '/confirm',
-      '/reset',
-      '/forgotten',
-      '/sign-in',
-      '/search',
-    ];
+    const shut = ['/api', ...this.ports.unlisted];
     res.setHeader('Cache-Control', 'public, max-age=3600');
     const lines = [
       'User-agent: *',

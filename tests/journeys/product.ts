@@ -1,4 +1,4 @@
-/** A product of its own for each journey: a copy of Quillmoor, mail and card stand-in, server; as real processes. */
+/** A product of its own for each journey: a copy of Quillmoor, mail and card stand-in, the server as a process. */
 import { spawn, type ChildProcess } from 'node:child_process';
 import { mkdtemp, rm } from 'node:fs/promises';
 import { tmpdir } from 'node:os';
@@ -9,9 +9,11 @@ import { createConnection } from 'mysql2/promise';
 import { randomBytes } from 'node:crypto';
 import { PLAIN_DAY } from '../../scripts/steps/days.mjs';
 import { freePort } from '../../scripts/steps/ports.mjs';
+import type { Letter } from '../../standins/mail/letters';
+import { startHouse, startPostOffice } from '../support/outside';
 import { copyQuillmoor, database, type Size } from './quillmoors';
 
-export type Letter = { subject: string; to: string; text: string; html: string };
+export type { Letter };
 export type Product = {
   readonly site: string;
   readonly mailPage: string;
@@ -38,12 +40,12 @@ export const test = base.extend<{ product: Product; members: Size }>({
     await connection.query(`CREATE DATABASE ${name}`);
     const folder = await mkdtemp(join(tmpdir(), 'admissa-journey-'));
     const files = join(folder, 'files');
-    const ownCards = join(folder, 'cards');
-    await copyQuillmoor(members, { name, files, cards: ownCards });
-    const [mailPort, smtp, cards] = [await freePort(), await freePort(), await freePort()];
+    const books = join(folder, 'cards');
+    await copyQuillmoor(members, { name, files, cards: books });
     const sitePort = await freePort();
-    const noticeKey = `whsec_${randomBytes(24).toString('base64')}`;
-    const mailPage = `http://127.0.0.1:${mailPort}`;
+    const post = await startPostOffice();
+    const ahead = Date.parse(process.env['ADMISSA_CLOCK'] ?? PLAIN_DAY) - Date.now();
+    const cards = await startHouse(sitePort, () => Date.now() + ahead, books);
     const env = (port: number) => ({
       ...process.env,
       NODE_ENV: 'production',
@@ -52,45 +54,30 @@ export const test = base.extend<{ product: Product; members: Size }>({
       ADMISSA_DB_PORT: String(database().port),
       ADMISSA_DB_PASSWORD: database().password,
       ADMISSA_DB_NAME: name,
-      ADMISSA_SMTP_PORT: String(smtp),
-      ADMISSA_MAIL_PAGE: mailPage,
+      ADMISSA_SMTP_PORT: String(post.smtpPort),
+      ADMISSA_MAIL_PAGE: post.url,
       ADMISSA_DEMO: '1',
       ADMISSA_LOG: 'error',
       ADMISSA_FILES: files,
-      ADMISSA_CARD_URL: `http://127.0.0.1:${cards}`,
-      ADMISSA_CARD_KEY: name,
-      ADMISSA_CARD_NOTICE_KEY: noticeKey,
-      STANDIN_CARD_PORT: String(cards),
-      STANDIN_CARD_NOW: process.env['ADMISSA_CLOCK'] ?? PLAIN_DAY,
-      STANDIN_CARD_KEY: name,
-      STANDIN_CARD_FILE: ownCards,
-      STANDIN_CARD_NOTICE_KEY: noticeKey,
-      STANDIN_CARD_NOTIFY: `http://127.0.0.1:${sitePort}/notices/cards`,
-      STANDIN_SMTP_PORT: String(smtp),
-      STANDIN_MAIL_PAGE_PORT: String(mailPort),
+      ...cards.env,
     });
     const children: ChildProcess[] = [];
-    const run = (file: string, port: number) => {
-      const child = spawn(process.execPath, [resolve('dist/server', file)], {
-        env: env(port),
-        stdio: ['ignore', 'ignore', 'inherit'],
-      });
-      children.push(child);
-    };
     const serve = async (port: number) => {
-      run('main.js', port);
+      children.push(
+        spawn(process.execPath, [resolve('dist/server/main.js')], {
+          env: env(port),
+          stdio: ['ignore', 'ignore', 'inherit'],
+        }),
+      );
       await answers(`http://127.0.0.1:${port}/health/ready`);
       return `http://127.0.0.1:${port}`;
     };
     try {
-      run('mail.js', 0);
-      run('cards.js', 0);
       const site = await serve(sitePort);
-      const letters = async (to: string) =>
-        (await (await fetch(`${mailPage}/api?to=${encodeURIComponent(to)}`)).json()) as Letter[];
+      const letters = (to: string) => Promise.resolve(post.letters.list(to));
       await use({
         site,
-        mailPage,
+        mailPage: post.url,
         letters,
         letter: async (to, subject) => {
           let found: Letter | undefined;
@@ -105,6 +92,7 @@ export const test = base.extend<{ product: Product; members: Size }>({
       });
     } finally {
       for (const child of children) child.kill('SIGKILL');
+      await Promise.all([post.stop(), cards.stop()]);
       await connection.query(`DROP DATABASE ${name}`);
       await connection.end();
       await rm(folder, { recursive: true, force: true });

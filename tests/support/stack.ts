@@ -4,8 +4,7 @@
  */
 import { randomBytes, randomUUID } from 'node:crypto';
 import { rm } from 'node:fs/promises';
-import { createServer, type Server } from 'node:http';
-import type { AddressInfo } from 'node:net';
+import type { Server } from 'node:http';
 import { tmpdir } from 'node:os';
 import { join } from 'node:path';
 import { createConnection } from 'mysql2/promise';
@@ -19,14 +18,13 @@ import { buildServices, start, type Running, type Services } from '../../server/
 import type { MoveBy } from '../../server/clock';
 import { readConfig, type Config } from '../../server/platform/config';
 import { makeLog } from '../../server/platform/log';
-import { House } from '../../standins/cards/house';
-import { cardHouse } from '../../standins/cards/http';
-import { Notices, calm, type Mood } from '../../standins/cards/notices';
-import { Letters, type Letter } from '../../standins/mail/letters';
+import type { House } from '../../standins/cards/house';
+import { calm, type Mood } from '../../standins/cards/notices';
+import type { Letter, Letters } from '../../standins/mail/letters';
 import type { SetupDocument } from '../../core/setup';
 import { PLAIN_DAY } from '../../scripts/steps/days.mjs';
 import { freePort } from '../../scripts/steps/ports.mjs';
-import { smtpServer } from '../../standins/mail/smtp';
+import { startHouse, startPostOffice } from './outside';
 import { quillmoor } from './quillmoor';
 
 export { PASSWORD };
@@ -119,35 +117,10 @@ export async function loadQuillmoor(services: Services, members: number): Promis
   await services.live.refresh();
 }
 
-/** A card house of its own, which tells the product at `port` what became of payments. */
-async function startHouse(port: number, now: () => number) {
-  const key = randomBytes(12).toString('hex');
-  const noticeKey = `whsec_${randomBytes(24).toString('base64')}`;
-  const house = new House(null, now);
-  const mood = { ...calm };
-  const notices = new Notices(house, `http://127.0.0.1:${port}/notices/cards`, noticeKey, mood);
-  const server = createServer(cardHouse({ house, notices, mood, key }));
-  await new Promise<void>((ready) => server.listen(0, '127.0.0.1', () => ready()));
-  const url = `http://127.0.0.1:${(server.address() as AddressInfo).port}`;
-  const env = { ADMISSA_CARD_URL: url, ADMISSA_CARD_KEY: key, ADMISSA_CARD_NOTICE_KEY: noticeKey };
-  return {
-    house,
-    mood,
-    env,
-    stop: () =>
-      new Promise<void>((closed) => {
-        server.closeAllConnections();
-        server.close(() => closed());
-      }),
-  };
-}
-
 export async function makeStack(options: { members?: number; env?: Record<string, string> } = {}): Promise<Stack> {
   const database = await freshDatabase();
-  const letters = new Letters(null);
-  const smtp = smtpServer(letters);
-  await new Promise<void>((ready) => smtp.listen(0, '127.0.0.1', () => ready()));
-  const smtpPort = (smtp.server.address() as AddressInfo).port;
+  const post = await startPostOffice();
+  const { letters, smtpPort } = post;
   const log = makeLog((process.env['TEST_LOG'] ?? 'silent') as never);
   const port = await freePort();
   const time: { at: () => number } = { at: Date.now };
@@ -224,7 +197,7 @@ export async function makeStack(options: { members?: number; env?: Record<string
       ).catch(() => Promise.reject(new Error(faults.join(' '))));
       for (const one of running) await one.stop();
       await cards.stop();
-      await new Promise<void>((done) => smtp.close(() => done()));
+      await post.stop();
       await dropDatabase(database);
       await rm(config.files.folder, { recursive: true, force: true });
     },

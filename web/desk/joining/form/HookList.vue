@@ -15,9 +15,9 @@ import { useSending } from '../../sending';
 import { may, useMe } from '../../session';
 import { useDraft } from '../../setup/draft.store';
 import MoneyHands from '../../setup/MoneyHands.vue';
-import { hooksSay } from './hooks.sentences';
+import { hooksSays } from './hooks.sentences';
 
-const says = hooksSay(reader);
+const says = hooksSays(reader);
 const props = defineProps<{
   form: AnyForm;
   answers: readonly { title: string; value: string }[];

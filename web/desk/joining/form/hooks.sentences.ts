@@ -1,7 +1,7 @@
 /** Programs elsewhere that are told of sendings. */
 import { sentences } from '../../../../core/kernel/sentences';
 
-export const hooksSay = sentences({
+export const hooksSays = sentences({
   hooks: 'Web hooks',
   addHook: 'Add a web hook',
   noHooks: 'No program elsewhere is told.',

@@ -3,7 +3,7 @@
  * failure of the server. A new endpoint or input is tried without a change here.
  */
 import { afterAll, beforeAll, describe, expect, it } from 'vitest';
-import { Caller, makeStack, perrin, type Stack } from '../../tests/support/stack';
+import { Caller, makeStack, perrin, type Stack } from '../tests/support/stack';
 
 type Schema = {
   type?: string;
@@ -28,7 +28,7 @@ const odd: unknown[] = [
   '💥'.repeat(60),
   'x'.repeat(5_000),
   `'"<>;--\\%_`,
-  '../../..',
+  '../..',
   '//',
   '2026-02-30',
   '9999-12-31',

@@ -18,10 +18,10 @@ import {
   teamProblems,
   type Access,
   type EndpointMeta,
-} from '../../contract';
-import { hashPassword } from '../accounts';
-import { paths } from '../../web/site/calls';
-import { Caller, PASSWORD, makeStack, type Stack } from '../../tests/support/stack';
+} from '../contract';
+import { hashPassword } from './accounts';
+import { paths } from '../web/site/calls';
+import { Caller, PASSWORD, makeStack, type Stack } from '../tests/support/stack';
 
 type Endpoint = { name: string; method: string; path: string; access: Access };
 

@@ -1,0 +1,32 @@
+/** Every migration from before areas had their own; newer ones stand with the area whose table they change. */
+import { Agreed8 } from './agreed';
+import { Dated14 } from './dated';
+import { Editable3 } from './editable';
+import { Entered6 } from './entered';
+import { Followed12 } from './followed';
+import { Foundation1 } from './foundation';
+import { Invited13 } from './invited';
+import { Paid11 } from './paid';
+import { Safe2 } from './safe';
+import { Shown10 } from './shown';
+import { Slices4 } from './slices';
+import { Told9 } from './told';
+import { Tried7 } from './tried';
+import { Worked5 } from './worked';
+
+export const firstMigrations = [
+  Foundation1,
+  Safe2,
+  Editable3,
+  Slices4,
+  Worked5,
+  Entered6,
+  Tried7,
+  Agreed8,
+  Told9,
+  Shown10,
+  Paid11,
+  Followed12,
+  Invited13,
+  Dated14,
+] as const;

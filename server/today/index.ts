@@ -1,2 +1,0 @@
-export { Today } from './today';
-export { todayApi } from './today.api';
