@@ -2,6 +2,7 @@
  * `npm test`: types, lint, boundaries, unit, server and fault tests, journeys in Chromium; then money, paths and Today
  * once more on one of the awkward days, in turn. On a new machine it sets everything up first.
  * `npm test -- --day NAME`: only the last of these, on that day; NAME is one of `scripts/steps/days.mjs`, or `all`.
+ * `npm test -- --changed`: what stands nearest to what has been changed since the last commit, for before the next one.
  */
 import { spawn, spawnSync } from 'node:child_process';
 import { mkdtempSync, readFileSync, readdirSync, rmSync, chmodSync } from 'node:fs';
@@ -10,6 +11,7 @@ import { join } from 'node:path';
 import { fileURLToPath } from 'node:url';
 import { AWKWARD_DAYS, PLAIN_DAY, dayInTurn } from './steps/days.mjs';
 import { build } from './steps/build.mjs';
+import { changedFiles, nearestTo } from './steps/changed.mjs';
 import { checkNode, installModules, installPackages } from './steps/machine.mjs';
 import { startMariadb } from './steps/mariadb.mjs';
 import { freePort } from './steps/ports.mjs';
@@ -18,7 +20,11 @@ import { giveUp, Obstacle, say } from './steps/say.mjs';
 
 const root = fileURLToPath(new URL('..', import.meta.url));
 const bin = (name) => join(root, 'node_modules/.bin', name);
+/** What was found of types, by the content of each file. */
+const types = join(root, 'node_modules/.cache/types.tsbuildinfo');
 const failures = [];
+/** What each step took. */
+const took = [];
 const underWay = new Set();
 let over = false;
 
@@ -37,7 +43,9 @@ function step(name, command, args, env = {}) {
     child.on('close', (code) => {
       underWay.delete(child);
       if (code !== 0) failures.push(name);
-      say(`${name}: ${code === 0 ? 'green' : 'red'} after ${Math.round((performance.now() - began) / 1000)} s`);
+      const seconds = Math.round((performance.now() - began) / 1000);
+      took.push([name, seconds]);
+      say(`${name}: ${code === 0 ? 'green' : 'red'} after ${seconds} s`);
       resolve();
     });
   });
@@ -77,6 +85,14 @@ function tally(folder) {
   return { passed, failed, skipped };
 }
 
+/** Says what each step took, the longest first. */
+function sayTimes() {
+  const rows = took
+    .sort(([, a], [, b]) => b - a)
+    .map(([name, seconds]) => `${String(seconds).padStart(6)} s  ${name}\n`);
+  process.stdout.write(`\n${rows.join('')}`);
+}
+
 /** The days that `--day` asks for; null where all is tested. */
 function daysAsked() {
   const at = process.argv.indexOf('--day');
@@ -106,6 +122,7 @@ const clearUp = async () => {
 whenToldToStop(clearUp, 1);
 try {
   const asked = daysAsked();
+  const nearest = process.argv.includes('--changed') ? nearestTo(root, changedFiles(root)) : null;
   checkNode();
   await installPackages(['mariadb-server', 'chromium-headless-shell']);
   await installModules(root);
@@ -115,11 +132,21 @@ try {
   const whatNeedsNoDatabase = () =>
     Promise.all([
       (async () => {
-        await step('Lint', bin('eslint'), ['.', '--max-warnings', '0']);
-        await step('Layout of the code', bin('prettier'), ['--check', '--log-level', 'warn', '.']);
+        const files = nearest?.lint ?? ['.'];
+        const missing = '--no-error-on-unmatched-pattern';
+        if (files.length === 0) return;
+        await step('Lint', bin('eslint'), [...files, '--max-warnings', '0', '--no-warn-ignored', missing]);
+        await step('Layout of the code', bin('prettier'), [
+          '--check',
+          '--log-level',
+          'warn',
+          '--ignore-unknown',
+          missing,
+          ...files,
+        ]);
       })(),
       (async () => {
-        await step('Types', bin('vue-tsc'), ['--noEmit', '-p', '.']);
+        await step('Types', bin('vue-tsc'), ['--noEmit', '-p', '.', '--incremental', '--tsBuildInfoFile', types]);
         await step('Who may import whom', bin('depcruise'), [
           '--config',
           '.dependency-cruiser.cjs',
@@ -141,7 +168,9 @@ try {
   else await whatNeedsNoDatabase();
   if (failures.length) over = true;
   const started = (part) => (database = part);
-  if (!over) await startMariadb({ folder, port: await freePort(), memory: '512M', quick: true, started });
+  const needsDatabase = nearest === null || nearest.server.length + nearest.journeys.length > 0;
+  if (!over && needsDatabase)
+    await startMariadb({ folder, port: await freePort(), memory: '512M', quick: true, started });
   const on = (day, as) => ({
     ADMISSA_CLOCK: day,
     ADMISSA_TEST_DB_PORT: String(database?.port),
@@ -151,10 +180,12 @@ try {
   });
   if (!asked) {
     const env = on(PLAIN_DAY, 'plain');
-    await step('Server, stand-ins and faults', bin('vitest'), runner('server'), env);
-    await step('Journeys in Chromium', bin('playwright'), ['test'], env);
+    const { server = [], journeys = [] } = nearest ?? {};
+    if (!nearest || server.length)
+      await step('Server, stand-ins and faults', bin('vitest'), runner('server', 'server', server), env);
+    if (!nearest || journeys.length) await step('Journeys in Chromium', bin('playwright'), ['test', ...journeys], env);
   }
-  for (const name of asked ?? [dayInTurn(turn())]) {
+  for (const name of asked ?? (nearest ? [] : [dayInTurn(turn())])) {
     const day = AWKWARD_DAYS[name];
     const env = on(day, name);
     const when = `on the day “${name}” (${day})`;
@@ -162,6 +193,7 @@ try {
     await step(`Journeys ${when}`, bin('playwright'), ['test', ...onAwkwardDays.journeys], env);
   }
 
+  sayTimes();
   const { passed, failed, skipped } = tally(folder);
   process.stdout.write(`\n${failures.length ? `Red: ${failures.join(', ')}` : 'Everything is green.'}\n`);
   process.stdout.write(`${passed} passed, ${failed} failed, ${skipped} skipped\n`);

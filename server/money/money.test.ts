@@ -12,7 +12,7 @@ let stack: Stack;
 let bea: Caller;
 let payers: ReturnType<typeof payersOf>;
 beforeAll(async () => {
-  stack = await makeStack({ members: 20 });
+  stack = await makeStack({ members: 12 });
   payers = payersOf(stack);
   bea = await new Caller(stack.address).staffIn('bea@quillmoor.example');
 });
