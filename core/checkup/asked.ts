@@ -6,7 +6,7 @@
 import { checkupSays } from './checkup.sentences';
 import type { Check, Found } from './finding';
 import { holds } from './conditions';
-import { fieldsAsked, meetsAnswers, sourcesOf, type AnswerRule, type AnyForm } from '../fields';
+import { everyOf, facetOf, fieldsAsked, meetsAnswers, sourcesOf, type AnswerRule, type AnyForm } from '../fields';
 import type { FieldValue } from '../facts';
 import { rulesOfForm, type PathItem } from '../joining';
 import { rulesOfPath } from '../joining';
@@ -31,7 +31,7 @@ function formsTo(path: PathItem, setup: Setup, been: ReadonlySet<string> = new S
 const asks = ({ parts }: AnyForm, field: string, setup: Setup): boolean => {
   const asked = (id: string) => parts.some((part) => part.part === 'field' && part.field === id);
   const item = setup.fields.get(field);
-  return asked(field) || (item?.of.kind === 'computed' && sourcesOf(item).some(asked));
+  return asked(field) || (item !== undefined && sourcesOf(item).some(asked));
 };
 
 /** The gate that stands before a rule of a path: what is asked there has been answered by then. */
@@ -87,9 +87,7 @@ export const askedNowhere: Check = (setup) => {
 /** What everybody answers who sends a form: what it asks of all, where one of so many answers has to be given. */
 function everyAnswer(field: string, setup: Setup): readonly FieldValue[] | null {
   const of = setup.fields.get(field)?.of;
-  if (of?.kind === 'agreement') return [of.version];
-  if (of?.kind === 'yesNo') return [true, false];
-  return of?.kind === 'oneChoice' || of?.kind === 'imageChoice' ? of.choices.map(({ id }) => id) : null;
+  return of ? everyOf(facetOf(of)) : null;
 }
 
 const mustAnswer = (form: AnyForm, field: string): boolean =>

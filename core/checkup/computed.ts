@@ -1,11 +1,11 @@
 /** Purpose: what is wrong with fields that are made of the answers to others. */
-import { mayBeSource, sourcesOf, type FieldItem } from '../fields';
+import { isAnswered, mayBeSource, sourcesOf, type FieldItem } from '../fields';
 import type { Setup } from '../setup';
 import { checkupSays } from './checkup.sentences';
 import type { Check, Found } from './finding';
 
 const computed = (setup: Setup): FieldItem[] =>
-  setup.doc.fields.filter(({ of, retired }) => of.kind === 'computed' && !retired);
+  setup.doc.fields.filter(({ of, retired }) => !isAnswered(of) && !retired);
 
 /** The answers each is made of that are there. */
 const sources = (field: FieldItem, setup: Setup): FieldItem[] =>
@@ -49,7 +49,7 @@ export const madeOver: Check = (setup, { live }) => {
   const says = checkupSays(setup.doc.site);
   return computed(setup).flatMap(({ id, label, role }): Found[] => {
     const before = live?.fields.get(id);
-    if (!before || before.of.kind === 'computed' || role) return [];
+    if (!before || !isAnswered(before.of) || role) return [];
     const words = { says: says.madeOver({ field: label }), why: says.madeOverWhy, mend: says.madeOverMend };
     return [{ kind: 'field', id, at: 'of', grave: 'loses', blocks: true, ...words }];
   });

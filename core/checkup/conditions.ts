@@ -6,55 +6,10 @@
  */
 import { checkupSays } from './checkup.sentences';
 import type { Check, Found } from './finding';
-import { childrenOf, describe, isCondition, type FieldTest, type Rule } from '../doors';
-import { partKindOf, type FieldItem } from '../fields';
+import { childrenOf, describe, isCondition, type Rule } from '../doors';
+import { facetOf, partKindOf, testHolds, type Holds } from '../fields';
 import { rulesOfForm, rulesOfPath } from '../joining';
-import { never } from '../kernel';
 import type { ItemKind, Setup } from '../setup';
-
-export type Holds = 'never' | 'always' | 'may';
-
-/** What a test can come out as for those who have answered. */
-function testHolds({ of }: FieldItem, test: FieldTest): Holds {
-  const choices = 'choices' in of ? of.choices.map(({ id }) => id) : null;
-  const [least, most] =
-    of.kind === 'number'
-      ? [of.least ?? -Infinity, of.most ?? Infinity]
-      : of.kind === 'agreement'
-        ? [1, of.version]
-        : [NaN, NaN];
-  const isNumber = of.kind === 'number' || of.kind === 'agreement';
-  const isDays = of.kind === 'date' || of.kind === 'dateRange';
-  switch (test.op) {
-    case 'answered':
-      return 'may';
-    case 'is':
-      if (of.kind === 'severalChoices') return 'never';
-      if (choices) return choices.includes(String(test.value)) ? 'may' : 'never';
-      if (isNumber)
-        return typeof test.value === 'number' && test.value >= least && test.value <= most ? 'may' : 'never';
-      if (of.kind === 'yesNo') return typeof test.value === 'boolean' ? 'may' : 'never';
-      return typeof test.value === 'string' ? 'may' : 'never';
-    case 'atLeast':
-      if (!isNumber || test.value > most) return 'never';
-      return test.value <= least ? 'always' : 'may';
-    case 'atMost':
-      if (!isNumber || test.value < least) return 'never';
-      return test.value >= most ? 'always' : 'may';
-    case 'startsWith':
-      return isNumber || of.kind === 'yesNo' || of.kind === 'severalChoices' ? 'never' : 'may';
-    case 'includes':
-      return of.kind === 'severalChoices' && choices!.includes(test.value) ? 'may' : 'never';
-    case 'from':
-      if (!isDays || (of.latest && test.day > of.latest)) return 'never';
-      return of.earliest && test.day <= of.earliest ? 'always' : 'may';
-    case 'until':
-      if (!isDays || (of.earliest && test.day < of.earliest)) return 'never';
-      return of.latest && test.day >= of.latest ? 'always' : 'may';
-    default:
-      return never(test);
-  }
-}
 
 const opposite: Record<Holds, Holds> = { never: 'always', always: 'never', may: 'may' };
 
@@ -62,7 +17,7 @@ const opposite: Record<Holds, Holds> = { never: 'always', always: 'never', may: 
 export function holds(rule: Rule, setup: Setup): Holds {
   if (isCondition(rule)) {
     const field = rule.fact === 'field' ? setup.fields.get(rule.field) : undefined;
-    return field && rule.fact === 'field' ? testHolds(field, rule.test) : 'may';
+    return field && rule.fact === 'field' ? testHolds(rule.test, facetOf(field.of)) : 'may';
   }
   const parts = childrenOf(rule).map((part) => holds(part, setup));
   const all = (): Holds =>

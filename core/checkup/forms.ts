@@ -3,7 +3,7 @@ import { checkupSays } from './checkup.sentences';
 import type { Check, Found } from './finding';
 import { formsLedTo } from './pages';
 import { conditionsOf } from '../doors';
-import { leastOfShape, nameOfPart, sourcesOf, type AnyForm } from '../fields';
+import { isAnswered, leastOfShape, nameOfPart, sourcesOf, type AnyForm } from '../fields';
 import { rulesOfForm, rulesOfPath } from '../joining';
 import { listed } from '../kernel';
 import { titleIn } from '../revisions';
@@ -34,7 +34,7 @@ export const asksEnough: Check = (setup) =>
       ['mail', 'Mail'],
     ] as const) {
       const holder = setup.doc.fields.find((field) => field.role === role);
-      const names: readonly string[] = !holder ? [] : holder.of.kind === 'computed' ? sourcesOf(holder) : [holder.id];
+      const names: readonly string[] = !holder ? [] : !isAnswered(holder.of) ? sourcesOf(holder) : [holder.id];
       const asked = form.parts.filter((part) => part.part === 'field' && names.includes(part.field));
       // What is shown to some only, or not at all, is not asked of everybody.
       const sure = asked.filter((part) => part.part === 'field' && part.required && !part.when && !part.hidden);
@@ -68,7 +68,7 @@ export const nobodySets: Check = (setup) => {
   const says = checkupSays(setup.doc.site);
   const asked = new Set(live(setup).flatMap((form) => form.parts.map(nameOfPart)));
   return setup.doc.fields.flatMap(({ id, label, retired, changedBy, of }): Found[] => {
-    if (retired || changedBy !== 'nobody' || asked.has(id) || of.kind === 'computed') return [];
+    if (retired || changedBy !== 'nobody' || asked.has(id) || !isAnswered(of)) return [];
     const named = { field: label };
     const words = { says: says.nobodySets(named), why: says.nobodySetsWhy, mend: says.nobodySetsMend };
     return [{ kind: 'field', id, at: 'changedBy', grave: 'loses', blocks: false, ...words }];

@@ -6,18 +6,11 @@
  * nothing is claimed.
  * Invariant: *never* and *always* are right for everybody who can be, on any day; *may* claims nothing.
  */
-import { standings, visitorFacts, type Facts, type FieldValue, type HeldTerm } from '../facts';
-import type { FieldItem } from '../fields/items';
-import {
-  DAY,
-  never,
-  type FieldId,
-  type GroupId,
-  type Instant,
-  type LessonId,
-  type LevelId,
-  type MemberId,
-} from '../kernel';
+import { standings, visitorFacts, type Facts, type HeldTerm } from '../facts';
+import type { FieldTest } from '../fields/answerRule';
+import { samplesOf } from '../fields/facets';
+import { facetOf } from '../fields/kinds';
+import { DAY, type FieldId, type GroupId, type Instant, type LessonId, type LevelId, type MemberId } from '../kernel';
 import { dayBegins, dayNumber } from '../kernel/calendar';
 import type { Setup } from '../setup';
 import { windowOf } from './conditions/days';
@@ -87,7 +80,7 @@ function choicesOf(conditions: readonly Condition[], setup: Setup): Make[][] {
   const { zone } = setup.doc.site;
   const levels = new Map<string, Set<number>>();
   const groups = new Set<string>();
-  const fields = new Map<string, Condition[]>();
+  const fields = new Map<string, FieldTest[]>();
   const domains = new Set<string>();
   const admitted = new Set<number>();
   const paid = new Map<string, Set<number>>();
@@ -101,7 +94,7 @@ function choicesOf(conditions: readonly Condition[], setup: Setup): Make[][] {
         levels.set(id, spans);
       }
     else if (one.fact === 'group') for (const id of one.is) groups.add(id);
-    else if (one.fact === 'field') fields.set(one.field, [...(fields.get(one.field) ?? []), one]);
+    else if (one.fact === 'field') fields.set(one.field, [...(fields.get(one.field) ?? []), one.test]);
     else if (one.fact === 'mailDomain') for (const domain of one.is) domains.add(domain.toLowerCase());
     else if (one.fact === 'admittedFor') admitted.add(one.days);
     else if (one.fact === 'paidFor')
@@ -173,73 +166,11 @@ function choicesOf(conditions: readonly Condition[], setup: Setup): Make[][] {
     if (!field) continue;
     choices.push([
       (facts) => facts,
-      ...answersTo(field, asked).map((value): Make => (facts) => ({
+      ...samplesOf(asked, facetOf(field.of)).map((value): Make => (facts) => ({
         ...facts,
         fields: { ...facts.fields, [id as FieldId]: value },
       })),
     ]);
   }
   return choices;
-}
-
-/** Answers that can be given, on either side of everything that is asked. */
-function answersTo({ of }: FieldItem, asked: readonly Condition[]): FieldValue[] {
-  const tests = asked.flatMap((one) => (one.fact === 'field' ? [one.test] : []));
-  const literals = tests.flatMap((test) => ('value' in test ? [test.value] : 'day' in test ? [test.day] : []));
-  const numbers = literals.filter((one) => typeof one === 'number');
-  const texts = literals.filter((one) => typeof one === 'string');
-  const unique = <T>(list: readonly T[]) => [...new Set(list)];
-  switch (of.kind) {
-    case 'number':
-    case 'agreement': {
-      const [least, most] = of.kind === 'agreement' ? [1, of.version] : [of.least ?? -1e9, of.most ?? 1e9];
-      const beside = of.kind === 'number' && !of.whole ? 0.5 : 1;
-      const near = numbers.flatMap((value) => [value - beside, value, value + beside]);
-      return unique([least, most, ...near]).filter(
-        (value) => value >= least && value <= most && (beside < 1 || Number.isInteger(value)),
-      );
-    }
-    case 'yesNo':
-      return [true, false];
-    case 'oneChoice':
-    case 'imageChoice': {
-      const ids = of.choices.map((choice) => choice.id);
-      const named = ids.filter((id) => texts.some((text) => id.startsWith(text.toLowerCase()) || id === text));
-      const other = ids.find((id) => !named.includes(id));
-      return other === undefined ? named : [...named, other];
-    }
-    case 'severalChoices': {
-      const ids = of.choices.map((choice) => choice.id);
-      const named = ids.filter((id) => texts.includes(id)).slice(0, 8);
-      const other = ids.find((id) => !named.includes(id));
-      const sets = named.reduce<string[][]>((list, id) => [...list, ...list.map((set) => [...set, id])], [[]]);
-      return sets.flatMap((set) => [...(set.length ? [set] : []), ...(other === undefined ? [] : [[...set, other]])]);
-    }
-    case 'date':
-    case 'dateRange': {
-      const days = unique(texts.flatMap((day) => [-1, 0, 1].map((by) => dayBeside(day, by)))).filter(
-        (day) => (!of.earliest || day >= of.earliest) && (!of.latest || day <= of.latest),
-      );
-      const any = days.length ? days : [of.earliest ?? of.latest ?? '2000-01-01'];
-      if (of.kind === 'date') return any;
-      return any.flatMap((first) => any.filter((last) => last >= first).map((last) => `${first}/${last}`));
-    }
-    case 'shortText':
-    case 'longText':
-    case 'mail':
-    case 'phone':
-    case 'webAddress':
-    case 'country':
-    case 'colour':
-    case 'picture':
-    case 'computed':
-      return unique([...texts, ...texts.map((text) => `${text}~`), '~']).filter((text) => text !== '');
-    default:
-      return never(of);
-  }
-}
-
-function dayBeside(day: string, by: number): string {
-  const at = Date.parse(`${day}T12:00Z`);
-  return Number.isFinite(at) ? new Date(at + by * DAY).toISOString().slice(0, 10) : day;
 }

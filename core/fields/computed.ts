@@ -11,6 +11,8 @@ import { chipsIn, type Words } from '../kernel/words';
 import { oneLine } from './clean';
 import { nameFault } from './faults';
 import type { FieldItem } from './items';
+import { isWords } from './facets';
+import { facetOf, isAnswered } from './kinds';
 import { showValue } from './show';
 
 type Known = { readonly fields: ReadonlyMap<string, FieldItem>; readonly doc: { readonly site: Reader } };
@@ -23,8 +25,7 @@ export const sourcesOf = ({ of }: Pick<FieldItem, 'of'>): FieldId[] =>
   of.kind === 'computed' ? chipsIn(of.of).flatMap((chip) => fieldOfChip(chip) ?? []) : [];
 
 /** Whether a field's answers may go into a computed one: they are typed, and are words by themselves. */
-export const mayBeSource = ({ of, role }: FieldItem): boolean =>
-  !role && of.kind !== 'computed' && of.kind !== 'picture' && of.kind !== 'agreement';
+export const mayBeSource = ({ of, role }: FieldItem): boolean => !role && isAnswered(of) && isWords(facetOf(of));
 
 type Computed = { readonly id: FieldId; readonly role: FieldItem['role']; readonly of: Words };
 const found = new WeakMap<ReadonlyMap<string, FieldItem>, readonly Computed[]>();

@@ -7,11 +7,10 @@ import type { FieldValue } from '../facts';
 import { ok, refuse, type Result } from '../kernel/result';
 import type { Reader } from '../kernel/sentences';
 import { fieldsSays } from './fields.sentences';
-import type { FieldKind } from './kinds';
+import { choicesIn, type Facet } from './facets';
+import { facetOf, isAnswered, type FieldKind } from './kinds';
 import { readAnswer, type RawAnswer } from './read';
 import { showValue } from './show';
-
-const texts: ReadonlySet<FieldKind['kind']> = new Set(['shortText', 'longText', 'mail', 'phone', 'webAddress']);
 
 /** @returns the value to keep instead; or why there is none */
 export function converted(
@@ -20,12 +19,11 @@ export function converted(
   value: FieldValue,
   reader: Reader,
 ): Result<FieldValue | null, string> {
-  const apart = (kind: FieldKind['kind']) =>
-    [before, after].some((one) => one.kind === kind) && before.kind !== after.kind;
-  if (apart('picture') || apart('agreement') || after.kind === 'computed')
-    return refuse(fieldsSays(reader).notConverted);
+  const [was, is] = [facetOf(before).is, facetOf(after).is];
+  const own = ['file', 'agreement'].some((one) => was === one || is === one);
+  if ((own && was !== is) || !isAnswered(after)) return refuse(fieldsSays(reader).notConverted);
   // Who agreed to an earlier version agreed to that one.
-  if (after.kind === 'agreement') return ok(value);
+  if (is === 'agreement') return ok(value);
   const read = readAnswer({ of: after }, rawOf(before, after, value, reader), false, reader);
   // An answer that would be none any more stays what it is.
   return read.ok && read.value === null ? refuse(fieldsSays(reader).notConverted) : read;
@@ -33,15 +31,16 @@ export function converted(
 
 function rawOf(before: FieldKind, after: FieldKind, value: FieldValue, reader: Reader): RawAnswer {
   const shown = () => showValue(before, value, reader);
+  const [was, is] = [facetOf(before), facetOf(after)];
   // A number without its unit, so that it is a number again should the field become one.
-  if (texts.has(after.kind)) return texts.has(before.kind) || typeof value === 'number' ? String(value) : shown();
-  if ('choices' in after) {
-    const list = (Array.isArray(value) ? value : [value]).map((one) => choiceLike(one, before, after, reader));
-    return after.kind === 'severalChoices' ? list : list.length === 1 ? list[0] : list;
+  if (is.is === 'text') return was.is === 'text' || typeof value === 'number' ? String(value) : shown();
+  if (is.is === 'choice' || is.is === 'choices') {
+    const list = (Array.isArray(value) ? value : [value]).map((one) => choiceLike(one, before, is, reader));
+    return is.is === 'choices' ? list : list.length === 1 ? list[0] : list;
   }
-  if (after.kind === 'yesNo' && typeof value === 'string') return yesOrNo(value, reader);
+  if (is.is === 'yes' && typeof value === 'string') return yesOrNo(value, reader);
   // A day within a span of one.
-  if (after.kind === 'dateRange' && before.kind === 'date') return [String(value), String(value)];
+  if (is.is === 'span' && was.is === 'day') return [String(value), String(value)];
   return Array.isArray(value) ? shown() : value;
 }
 
@@ -49,17 +48,15 @@ function rawOf(before: FieldKind, after: FieldKind, value: FieldValue, reader: R
 function choiceLike(
   value: string | number | boolean,
   before: FieldKind,
-  after: Extract<FieldKind, { choices: unknown }>,
+  after: Extract<Facet, { choices: unknown }>,
   reader: Reader,
 ): string {
   const id = String(value);
-  if (after.choices.some((choice) => choice.id === id)) return id;
-  const label =
-    'choices' in before
-      ? (before.choices.find((choice) => choice.id === id)?.label ?? id)
-      : showValue(before, value, reader);
+  if (after.ids.includes(id)) return id;
+  const label = choicesIn(facetOf(before), reader)?.find((choice) => choice.id === id)?.label;
+  const words = label ?? (choicesIn(facetOf(before), reader) ? id : showValue(before, value, reader));
   const like = (text: string) => text.trim().toLocaleLowerCase(reader.locale);
-  return after.choices.find((choice) => like(choice.label) === like(label))?.id ?? id;
+  return after.choices(reader).find((choice) => like(choice.label) === like(words))?.id ?? id;
 }
 
 function yesOrNo(text: string, reader: Reader): RawAnswer {

@@ -13,6 +13,7 @@ import { nameFault } from './faults';
 import type { AnswerFault, RawForm } from './form';
 import type { AnyForm } from './formItem';
 import type { FieldItem } from './items';
+import { facetOf, isAnswered } from './kinds';
 import { readAnswer } from './read';
 
 type Owner = Pick<Facts, 'standing' | 'terms' | 'groups'> & { readonly fields?: Facts['fields'] };
@@ -54,9 +55,9 @@ export function ownFields({ doc }: Known, facts: Owner): OwnField[] {
     if (field.retired || field.role === 'mail' || !isAbout(field, facts)) return [];
     const mayChange =
       field.changedBy === 'member' &&
-      field.of.kind !== 'computed' &&
+      isAnswered(field.of) &&
       looksAfter.has(standing) &&
-      !(field.of.kind === 'agreement' && mustBeAgreed(field.id, forms));
+      !(facetOf(field.of).is === 'agreement' && mustBeAgreed(field.id, forms));
     // What is for staff alone is kept from its member too, unless they are the one to keep it right.
     return mayChange || field.seenBy !== 'staff' ? [{ field, mayChange }] : [];
   });
@@ -71,7 +72,7 @@ export const staffFields = ({ doc }: Known, facts: Owner): FieldItem[] =>
     (field) =>
       !field.retired &&
       field.role !== 'mail' &&
-      field.of.kind !== 'computed' &&
+      isAnswered(field.of) &&
       isAbout(field, facts) &&
       (field.changedBy !== 'nobody' || facts.standing === 'applicant'),
   );

@@ -1,7 +1,7 @@
 /** Purpose: a stored field value as people read it. */
 import type { FieldValue } from '../facts';
 import type { Reader } from '../kernel/sentences';
-import { fieldKindOf, type FieldKind } from './kinds';
+import { facetOf, fieldKindOf, type FieldKind } from './kinds';
 
 /** `3 colonies`, `Stall at Quillmoor market`, `yes`. */
 export const showValue = (of: FieldKind, value: FieldValue, reader: Reader): string =>
@@ -17,5 +17,5 @@ export const lineOf = (
 ): AnswerLine => ({
   label,
   value: showValue(of, value, reader),
-  ...(of.kind === 'picture' ? { picture: String(value) } : {}),
+  ...(facetOf(of).is === 'file' ? { picture: String(value) } : {}),
 });

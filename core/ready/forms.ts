@@ -1,5 +1,5 @@
 /** Purpose: ready forms to begin from, made of the fields there are. */
-import type { AnyForm, FieldItem, PartOfForm } from '../fields';
+import { facetOf, isAnswered, type AnyForm, type FieldItem, type PartOfForm } from '../fields';
 import { PathId } from '../kernel';
 import type { Setup } from '../setup';
 import { readySays } from './ready.sentences';
@@ -18,7 +18,7 @@ type Named = Pick<AnyForm, 'id' | 'address' | 'title'>;
  */
 export function readyForm(name: ReadyFormName, named: Named, { doc }: Setup): AnyForm {
   const says = readySays(doc.site);
-  const fields = doc.fields.filter(({ retired, of }) => !retired && of.kind !== 'computed');
+  const fields = doc.fields.filter(({ retired, of }) => !retired && isAnswered(of));
   const ask = ({ id }: FieldItem, required: boolean): PartOfForm => ({
     part: 'field',
     field: id,
@@ -29,8 +29,10 @@ export function readyForm(name: ReadyFormName, named: Named, { doc }: Setup): An
     ...fields.filter(({ role }) => role).map((field) => ask(field, true)),
     { part: 'password', label: says.choosePassword, half: false } as const,
   ];
-  const told = fields.filter(({ role, of, changedBy }) => !role && of.kind !== 'agreement' && changedBy === 'member');
-  const agreed = fields.filter(({ of }) => of.kind === 'agreement').map((field) => ask(field, true));
+  const told = fields.filter(
+    ({ role, of, changedBy }) => !role && facetOf(of).is !== 'agreement' && changedBy === 'member',
+  );
+  const agreed = fields.filter(({ of }) => facetOf(of).is === 'agreement').map((field) => ask(field, true));
   const path = doc.paths.find(({ retired }) => !retired)?.id ?? PathId.parse('path');
   const signup = { purpose: { is: 'signup', path }, sendLabel: says.sendApplication } as const;
   const heading = { part: 'heading', text: named.title } as const;

@@ -26,5 +26,4 @@ export const rehearsalSays = sentences({
   onceConfirmed: '{letter}, to {whom}, once the address is confirmed',
   levelUntil: '{level} until {date}',
   sampleName: 'Perrin Oake',
-  sampleText: 'As an example',
 });

@@ -1,6 +1,6 @@
 /** Purpose: profile fields in words. */
-import { fieldKindOf, sayDay, type FieldItem } from '../fields';
-import { never, sayNumber } from '../kernel';
+import { fieldKindOf, type FieldItem } from '../fields';
+import { sayNumber } from '../kernel';
 import type { Setup } from '../setup';
 
 type Shape = NonNullable<Extract<FieldItem['of'], { kind: 'shortText' }>['shape']>;
@@ -61,48 +61,6 @@ function shapeWords({ pieces, upper }: Shape, setup: Setup): string {
   return [...words, ...(upper ? [says.inCapitals] : [])].join(', ');
 }
 
-function limits({ of }: FieldItem, setup: Setup): string {
-  const says = sayings(setup);
-  switch (of.kind) {
-    case 'shortText':
-    case 'longText':
-      return says.longest({ count: of.longest });
-    case 'number': {
-      const number = (value: number) => sayNumber(value, setup.doc.site);
-      const { least, most, unit } = of;
-      const range =
-        least !== undefined && most !== undefined
-          ? says.between({ least: number(least), most: number(most) })
-          : least !== undefined
-            ? says.from({ least: number(least) })
-            : most !== undefined
-              ? says.upTo({ most: number(most) })
-              : '';
-      return [range, unit ? says.unit({ one: unit.one, many: unit.many }) : ''].filter(Boolean).join(', ');
-    }
-    case 'date':
-    case 'dateRange': {
-      const { earliest, latest } = of;
-      const day = (text: string) => sayDay(text, setup.doc.site);
-      if (earliest && latest) return says.between({ least: day(earliest), most: day(latest) });
-      return earliest ? says.from({ least: day(earliest) }) : latest ? says.upTo({ most: day(latest) }) : '';
-    }
-    case 'agreement':
-      return says.agreementSays({ label: of.agree, text: of.text.join(' ') });
-    case 'computed':
-      return plainWords(of.of, setup);
-    case 'webAddress':
-    case 'country':
-    case 'colour':
-    case 'mail':
-    case 'phone':
-    case 'yesNo':
-    case 'oneChoice':
-    case 'severalChoices':
-    case 'imageChoice':
-    case 'picture':
-      return '';
-    default:
-      return never(of);
-  }
-}
+/** What bounds the answers; of one that is made of others, what it is made of. */
+const limits = ({ of }: FieldItem, setup: Setup): string =>
+  of.kind === 'computed' ? plainWords(of.of, setup) : fieldKindOf(of).limits(of, setup.doc.site);

@@ -23,7 +23,7 @@ export const accountForms = (api: AccountApi): PlainForms => ({
       const answers = Object.fromEntries(
         setup.doc.fields.flatMap(({ id, of }) =>
           // What no box is ticked of is not sent; the form says which questions it asks.
-          body[id] !== undefined || asked(body).includes(id) ? [[id, plainAnswer(of.kind, body[id])]] : [],
+          body[id] !== undefined || asked(body).includes(id) ? [[id, plainAnswer(of, body[id])]] : [],
         ),
       ) as Record<string, string>;
       const run = (context: Call) => call(api.changeProfile, { answers }, { context });

@@ -1,10 +1,10 @@
 /** Purpose: the forms of joining as they come without script. */
 import { call } from '@orpc/server';
 import type { Attempt } from '../../contract';
-import { nameOfPart, type AnyForm, type RawAnswer } from '../../core/fields';
+import { nameOfPart, partKindOf, sentAs, type AnyForm, type RawAnswer } from '../../core/fields';
 import type { Setup } from '../../core/setup';
 import { paySend, type PayApi } from '../money';
-import { oneOf, plainAnswer, plainSend, withPictures, type PlainBody, type PlainForms, type PlainSend } from '../site';
+import { oneOf, plainSend, withPictures, type PlainBody, type PlainForms, type PlainSend } from '../site';
 import type { Call } from '../callers';
 import { followUpAt } from './follow.ups';
 import type { SentFormsApi } from './forms.api';
@@ -73,8 +73,7 @@ function plainAnswers(form: AnyForm, body: PlainBody, setup: Setup) {
   for (const part of form.parts) {
     const name = nameOfPart(part);
     if (name === null) continue;
-    const kind = part.part === 'field' ? setup.fields.get(part.field)?.of.kind : part.part;
-    answers[name] = plainAnswer(kind, body[name]);
+    answers[name] = sentAs(body[name], partKindOf(part).facet(part, setup));
   }
   const { password: _, ...shown } = answers;
   const typed = Object.entries(shown).filter(([, value]) => value !== null && value !== undefined);

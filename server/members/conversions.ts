@@ -5,7 +5,7 @@
  */
 import type { DataSource, EntityManager } from 'typeorm';
 import type { FieldValue } from '../../core/facts';
-import { converted, showValue, sourcesOf, type FieldItem } from '../../core/fields';
+import { converted, isAnswered, showValue, sourcesOf, type FieldItem } from '../../core/fields';
 import type { Instant, MemberId } from '../../core/kernel';
 import { sameBody, type Setup } from '../../core/setup';
 import type { Jobs } from '../platform/jobs';
@@ -36,7 +36,7 @@ type Row = { readonly member: MemberId; readonly name: string; readonly value: s
 
 /** All that decides what is made of answers. */
 function makingOf({ doc, fields }: Setup): unknown {
-  const computed = doc.fields.filter(({ of, retired }) => of.kind === 'computed' && !retired);
+  const computed = doc.fields.filter(({ of, retired }) => !isAnswered(of) && !retired);
   const sources = computed.flatMap(sourcesOf).map((id) => fields.get(id)?.of ?? null);
   const { locale } = doc.site;
   return computed.length
@@ -102,7 +102,7 @@ export class Conversions {
   /** Makes the computed answers of some people anew, of those who have what they are made of, or have had. */
   private async compute(manager: EntityManager, after: string, now: Instant): Promise<void> {
     const { setup } = this.live.must;
-    const computed = setup.doc.fields.filter(({ of }) => of.kind === 'computed');
+    const computed = setup.doc.fields.filter(({ of }) => !isAnswered(of));
     const about = [...new Set(computed.flatMap((field) => [field.id, ...sourcesOf(field)]))];
     if (about.length === 0) return;
     const rows = (await manager.query(

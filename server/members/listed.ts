@@ -5,7 +5,7 @@
  */
 import type { DataSource } from 'typeorm';
 import { readFacts, type Facts } from '../../core/facts';
-import { showValue, type AnswerCondition } from '../../core/fields';
+import { facetOf, showValue, type AnswerCondition } from '../../core/fields';
 import type { DirectoryBlock, ListedView } from '../../core/pages';
 import type { Setup } from '../../core/setup';
 import { answerSql } from './answers.sql';
@@ -17,8 +17,9 @@ const SHOWN = 300;
 function agreement({ agreed }: DirectoryBlock, setup: Setup): AnswerCondition | null {
   const field = setup.fields.get(agreed);
   if (!field || field.retired) return null;
-  if (field.of.kind === 'yesNo') return { fact: 'field', field: agreed, test: { op: 'is', value: true } };
-  return field.of.kind === 'agreement' ? { fact: 'field', field: agreed, test: { op: 'atLeast', value: 1 } } : null;
+  const { is } = facetOf(field.of);
+  if (is === 'yes') return { fact: 'field', field: agreed, test: { op: 'is', value: true } };
+  return is === 'agreement' ? { fact: 'field', field: agreed, test: { op: 'atLeast', value: 1 } } : null;
 }
 
 export async function listedMembers(
@@ -43,7 +44,7 @@ export async function listedMembers(
     viewer.standing === 'admitted'
       ? block.fields.flatMap((id) => {
           const field = setup.fields.get(id);
-          return field && field.seenBy === 'members' && field.of.kind !== 'picture' ? [field] : [];
+          return field && field.seenBy === 'members' && facetOf(field.of).is !== 'file' ? [field] : [];
         })
       : [];
   return {

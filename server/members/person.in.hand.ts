@@ -4,7 +4,7 @@
  * Invariant: within a transaction. What is written as ready facts equals what the rows say (tested against them).
  */
 import type { EntityManager } from 'typeorm';
-import { computedBy, mailKey, nameFault, valueColumns, withComputed } from '../../core/fields';
+import { computedBy, facetOf, mailKey, nameFault, valueColumns, withComputed } from '../../core/fields';
 import { storedFacts, visitorFacts, type Facts, type FieldValue, type HeldTerm, type Standing } from '../../core/facts';
 import type { GroupId, Instant, LevelId, MemberId, TopicId } from '../../core/kernel';
 import type { Setup } from '../../core/setup';
@@ -227,9 +227,7 @@ export class PersonInHand {
   ): Promise<void> {
     const before = this.current.fields as Readonly<Record<string, FieldValue>>;
     const changed = Object.entries(fields).filter(
-      ([field, value]) =>
-        JSON.stringify(before[field] ?? null) !== JSON.stringify(value) &&
-        setup.fields.get(field)?.of.kind !== 'picture',
+      ([field, value]) => JSON.stringify(before[field] ?? null) !== JSON.stringify(value) && !isFile(field, setup),
     );
     const rows = changed.map(([field]) => [this.id, field, new Date(at), JSON.stringify(before[field] ?? null)]);
     if (name !== null && name !== this.current.name)
@@ -303,3 +301,8 @@ export class PersonInHand {
 /** `(?, ?), (?, ?)` */
 const rowsOf = (rows: readonly (readonly unknown[])[]): string =>
   rows.map((row) => `(${row.map(() => '?').join(', ')})`).join(', ');
+
+function isFile(field: string, setup: Setup): boolean {
+  const of = setup.fields.get(field)?.of;
+  return of !== undefined && facetOf(of).is === 'file';
+}

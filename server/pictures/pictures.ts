@@ -5,7 +5,7 @@
  */
 import type { DataSource, EntityManager } from 'typeorm';
 import type { Facts, FieldValue } from '../../core/facts';
-import { fieldsSays, type FieldItem } from '../../core/fields';
+import { facetOf, fieldsSays, type FieldItem } from '../../core/fields';
 import { DAY, type Instant, type MemberId } from '../../core/kernel';
 import type { Setup } from '../../core/setup';
 import type { SiteClock } from '../platform/clock';
@@ -68,7 +68,7 @@ export async function claimPictures(
 ): Promise<void> {
   for (const [id, value] of Object.entries(answers)) {
     const field = setup.fields.get(id);
-    if (field?.of.kind !== 'picture') continue;
+    if (!field || facetOf(field.of).is !== 'file') continue;
     if (value !== null) {
       const rows = manager.getRepository(PictureRow);
       const { affected } = await rows.update({ id: String(value), member: '' }, { member, field: id });

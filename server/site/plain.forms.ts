@@ -1,6 +1,6 @@
 /** Purpose: the site's forms sent without script, as each area reads its own: a plain POST to the place itself. */
 import type { Attempt, DoneAct } from '../../contract';
-import type { RawAnswer } from '../../core/fields';
+import { facetOf, sentAs, type FieldItem, type RawAnswer } from '../../core/fields';
 import type { Setup } from '../../core/setup';
 import type { Call } from '../callers';
 
@@ -72,12 +72,6 @@ export const plainSend = (form: string, body: PlainBody, run: PlainSend['run'], 
   typed: Object.fromEntries(shown.map((name) => [name, oneOf(body[name])])),
 });
 
-/** An answer as its kind has it, since a plain form sends text alone. */
-export function plainAnswer(kind: string | undefined, value: string | string[] | undefined): RawAnswer {
-  if (kind === 'agreement') return oneOf(value) === 'true';
-  if (kind === 'severalChoices' || kind === 'topics')
-    return value === undefined ? [] : Array.isArray(value) ? value : [value];
-  if (kind === 'dateRange') return Array.isArray(value) ? value : oneOf(value);
-  if (kind === 'yesNo') return value === undefined ? null : oneOf(value) === 'true';
-  return oneOf(value);
-}
+/** An answer to a field as its sort of value has it, since a plain form sends text alone. */
+export const plainAnswer = (of: FieldItem['of'], value: string | string[] | undefined): RawAnswer =>
+  sentAs(value, facetOf(of).is);

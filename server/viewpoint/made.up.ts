@@ -5,7 +5,7 @@
 import type { DataSource, EntityManager } from 'typeorm';
 import type { MadeUpView } from '../../contract';
 import { currentTerm, sayStanding, type FieldValue } from '../../core/facts';
-import { readAnswer } from '../../core/fields';
+import { facetOf, readAnswer } from '../../core/fields';
 import { listed, ok, refuse, type FieldId, type Instant, type MemberId, type Result } from '../../core/kernel';
 import { MadeUp, madeUpFacts } from '../../core/rehearsal';
 import type { Facts } from '../../core/facts';
@@ -82,7 +82,7 @@ export class MadeUpPeople {
 
   /** Those of the answers, and of fields that have none any more no longer. */
   private keepPictures(manager: EntityManager, id: string, { answers }: MadeUp, setup: Setup): Promise<void> {
-    const none = setup.doc.fields.filter(({ of }) => of.kind === 'picture').map((field) => [field.id, null] as const);
+    const none = setup.doc.fields.filter(({ of }) => facetOf(of).is === 'file').map((field) => [field.id, null] as const);
     return claimPictures(manager, id as MemberId, { ...Object.fromEntries(none), ...answers }, setup);
   }
 

@@ -4,6 +4,7 @@ import { AnswerCondition, inSmall, meetsField, type FieldTest } from '../../fiel
 import { sayDay } from '../../fields/kinds/dates';
 import { coded, orInto, within, type Bits, type Population } from '../../facts';
 import type { FieldColumn } from '../../facts/population';
+import { facetOf } from '../../fields/kinds';
 import { showValue } from '../../fields/show';
 import { never } from '../../kernel';
 import { doorsSays } from '../doors.sentences';
@@ -24,7 +25,7 @@ function saysTest(test: FieldTest, { fields, doc }: Known, id: string): string {
       return says.answered({ field });
     case 'is': {
       // A choice is chosen; a text is typed, and people write it in their own way.
-      const typed = typeof test.value === 'string' && of && !('choices' in of) && of.kind !== 'country';
+      const typed = typeof test.value === 'string' && of && facetOf(of).is === 'text';
       return (typed ? says.isText : says.is)({ field, value: value(test.value) });
     }
     case 'atLeast':

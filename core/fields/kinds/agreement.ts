@@ -16,6 +16,16 @@ const agreementOf = z.strictObject({
 });
 export const agreement: FieldKindOf<z.infer<typeof agreementOf>> & { schema: typeof agreementOf } = {
   schema: agreementOf,
+  title: (reader) => fieldsSays(reader).kindAgreementToText,
+  begin: (reader) => ({
+    kind: 'agreement',
+    agree: fieldsSays(reader).newAgreement,
+    text: [fieldsSays(reader).newAgreementText],
+    version: 1,
+  }),
+  facet: ({ version }) => ({ is: 'agreement', version }),
+  sample: () => true,
+  limits: ({ agree, text }, reader) => fieldsSays(reader).agreementSays({ label: agree, text: text.join(' ') }),
   called: ({ version }, reader) => fieldsSays(reader).kindAgreement({ version }),
   missing: (_, reader) => fieldsSays(reader).tickToAgree,
   /** A tick agrees to the text as it is; staff may note an earlier version that somebody has agreed to. */

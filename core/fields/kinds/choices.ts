@@ -4,7 +4,7 @@ import { ok, refuse } from '../../kernel/result';
 import { Address, Title } from '../../kernel/texts';
 import { listed, owners } from '../../kernel/sentences';
 import { fieldsSays } from '../fields.sentences';
-import { holdsNothing, type FieldKindOf } from './kind';
+import { choiceFacet, holdsNothing, noLimits, twoChoices, type FieldKindOf } from './kind';
 
 const choices = z
   .array(
@@ -52,6 +52,11 @@ const imageChoiceOf = z.strictObject({
 const oneChoiceOf = z.strictObject({ kind: z.literal('oneChoice'), choices });
 export const oneChoice: FieldKindOf<z.infer<typeof oneChoiceOf>> & { schema: typeof oneChoiceOf } = {
   schema: oneChoiceOf,
+  title: (reader) => fieldsSays(reader).kindOneChoice,
+  begin: (reader) => ({ kind: 'oneChoice', choices: twoChoices(reader) }),
+  facet: choiceFacet,
+  sample: ({ choices: [one] }) => one!.id,
+  limits: noLimits,
   called: ({ choices }, reader) => fieldsSays(reader).kindOne({ count: choices.length }),
   missing: (_, reader) => fieldsSays(reader).chooseAnswer,
   read: (of, raw, reader) =>
@@ -67,6 +72,11 @@ export const oneChoice: FieldKindOf<z.infer<typeof oneChoiceOf>> & { schema: typ
 const severalChoicesOf = z.strictObject({ kind: z.literal('severalChoices'), choices });
 export const severalChoices: FieldKindOf<z.infer<typeof severalChoicesOf>> & { schema: typeof severalChoicesOf } = {
   schema: severalChoicesOf,
+  title: (reader) => fieldsSays(reader).kindSeveralChoices,
+  begin: (reader) => ({ kind: 'severalChoices', choices: twoChoices(reader) }),
+  facet: ({ choices }) => ({ is: 'choices', ids: choices.map(({ id }) => id), choices: () => choices }),
+  sample: ({ choices: [one] }) => [one!.id],
+  limits: noLimits,
   called: ({ choices }, reader) => fieldsSays(reader).kindSeveral({ count: choices.length }),
   missing: (_, reader) => fieldsSays(reader).chooseAnswer,
   read(of, raw, reader) {
@@ -88,6 +98,11 @@ export const severalChoices: FieldKindOf<z.infer<typeof severalChoicesOf>> & { s
 
 export const imageChoice: FieldKindOf<z.infer<typeof imageChoiceOf>> & { schema: typeof imageChoiceOf } = {
   schema: imageChoiceOf,
+  title: (reader) => fieldsSays(reader).kindImageChoice,
+  begin: (reader) => ({ kind: 'imageChoice', choices: twoChoices(reader) }),
+  facet: choiceFacet,
+  sample: ({ choices: [one] }) => one!.id,
+  limits: noLimits,
   called: ({ choices }, reader) => fieldsSays(reader).kindImages({ count: choices.length }),
   missing: (_, reader) => fieldsSays(reader).chooseAnswer,
   read: ({ choices }, raw, reader) => oneChoice.read({ kind: 'oneChoice', choices }, raw, reader),

@@ -5,7 +5,7 @@ import { owners } from '../../kernel/sentences';
 import { fieldOfChip } from '../../kernel/chips';
 import { Words, chipsIn } from '../../kernel/words';
 import { fieldsSays } from '../fields.sentences';
-import { shortTexts, type FieldKindOf } from './kind';
+import { noLimits, shortTexts, textFacet, type FieldKindOf } from './kind';
 
 /** One answer alone is copied; several, with text between them, are joined. */
 const computedOf = z.strictObject({
@@ -18,6 +18,13 @@ const computedOf = z.strictObject({
 });
 export const computed: FieldKindOf<z.infer<typeof computedOf>> & { schema: typeof computedOf } = {
   schema: computedOf,
+  title: (reader) => fieldsSays(reader).kindMadeOfAnswers,
+  // Of nothing yet: which answers it is made of is chosen by whoever makes it.
+  begin: () => ({ kind: 'computed', of: [] }),
+  facet: textFacet,
+  sample: () => null,
+  // What it is made of names other fields, and is told where those are known.
+  limits: noLimits,
   called: (_, reader) => fieldsSays(reader).kindComputed,
   missing: (_, reader) => fieldsSays(reader).notTyped,
   read: (_of, _raw, reader) => refuse(fieldsSays(reader).notTyped),

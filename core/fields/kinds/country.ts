@@ -3,7 +3,7 @@ import { z } from 'zod';
 import { ok, refuse } from '../../kernel/result';
 import type { Reader } from '../../kernel/sentences';
 import { fieldsSays } from '../fields.sentences';
-import { holdsNothing, type FieldKindOf } from './kind';
+import { holdsNothing, noLimits, type FieldKindOf } from './kind';
 
 const codes =
   `ad ae af ag ai al am ao aq ar as at au aw ax az ba bb bd be bf bg bh bi bj bl bm bn bo bq br bs bt bv bw by bz ca cc
@@ -34,6 +34,11 @@ const nameOf = (code: string, reader: Reader): string =>
 const countryOf = z.strictObject({ kind: z.literal('country') });
 export const country: FieldKindOf<z.infer<typeof countryOf>> & { schema: typeof countryOf } = {
   schema: countryOf,
+  title: (reader) => fieldsSays(reader).kindCountry,
+  begin: () => ({ kind: 'country' }),
+  facet: () => ({ is: 'choice', ids: codes, choices: countriesFor }),
+  sample: () => 'GB',
+  limits: noLimits,
   called: (_, reader) => fieldsSays(reader).kindCountry,
   missing: (_, reader) => fieldsSays(reader).chooseCountry,
   read: (_, raw, reader) => (codes.includes(String(raw)) ? ok(String(raw)) : refuse(fieldsSays(reader).chooseCountry)),

@@ -7,7 +7,7 @@ import { ok, refuse, type Result } from '../../kernel/result';
 import { owners, type Reader } from '../../kernel/sentences';
 import { sayDate } from '../../kernel/time';
 import { fieldsSays } from '../fields.sentences';
-import { holdsNothing, type FieldKindOf } from './kind';
+import { holdsNothing, rangeSays, type FieldKindOf } from './kind';
 
 /** A day there is: 30 February is none. */
 function isDay(text: string): boolean {
@@ -33,9 +33,17 @@ function readDay({ earliest, latest }: Ends, typed: string, reader: Reader): Res
   return ok(day);
 }
 
+const limitsOf = ({ earliest, latest }: Ends, reader: Reader): string =>
+  rangeSays(earliest ? sayDay(earliest, reader) : null, latest ? sayDay(latest, reader) : null, reader);
+
 const dateOf = z.strictObject({ kind: z.literal('date'), ...ends }).refine(inOrder, order);
 export const date: FieldKindOf<z.infer<typeof dateOf>> & { schema: typeof dateOf } = {
   schema: dateOf,
+  title: (reader) => fieldsSays(reader).kindDate,
+  begin: () => ({ kind: 'date' }),
+  facet: ({ earliest, latest }) => ({ is: 'day', earliest, latest }),
+  sample: ({ earliest, latest }, today) => latest ?? earliest ?? today,
+  limits: limitsOf,
   called: (_, reader) => fieldsSays(reader).kindDate,
   missing: (_, reader) => fieldsSays(reader).chooseDay,
   read: (of, raw, reader) => readDay(of, String(raw), reader),
@@ -50,6 +58,14 @@ const dateRangeOf = z.strictObject({ kind: z.literal('dateRange'), ...ends }).re
 /** Stored as an interval of ISO 8601: `2027-03-02/2027-03-09`, both days included. */
 export const dateRange: FieldKindOf<z.infer<typeof dateRangeOf>> & { schema: typeof dateRangeOf } = {
   schema: dateRangeOf,
+  title: (reader) => fieldsSays(reader).kindDateRange,
+  begin: () => ({ kind: 'dateRange' }),
+  facet: ({ earliest, latest }) => ({ is: 'span', earliest, latest }),
+  sample({ earliest, latest }, today) {
+    const day = earliest ?? latest ?? today;
+    return [day, latest ?? day];
+  },
+  limits: limitsOf,
   called: (_, reader) => fieldsSays(reader).kindDateRange,
   missing: (_, reader) => fieldsSays(reader).chooseBothDays,
   read(of, raw, reader) {

@@ -5,13 +5,14 @@ import { imageChoice, oneChoice, severalChoices } from './choices';
 import { computed } from './computed';
 import { country } from './country';
 import { date, dateRange } from './dates';
+import type { Facet } from '../facets';
 import type { FieldKindOf } from './kind';
 import { picture } from './picture';
 import { colour, longText, mail, phone, shortText, webAddress } from './texts';
 import { number, yesNo } from './values';
 
 export { PICTURE_BYTES } from './picture';
-export type { RawAnswer } from './kind';
+export type { RawAnswer } from '../raw';
 
 export const fieldKinds = {
   shortText,
@@ -57,6 +58,15 @@ export type FieldKind = z.infer<typeof FieldKind>;
 fieldKinds satisfies {
   readonly [K in FieldKind['kind'] | keyof typeof fieldKinds]: FieldKindOf<Extract<FieldKind, { kind: K }>>;
 };
+
+/** The names of all kinds, in the order in which they are offered. */
+export const fieldKindNames = Object.keys(fieldKinds) as readonly FieldKind['kind'][];
+
+/** What sort of value the answers to a field are. */
+export const facetOf = (of: FieldKind): Facet => fieldKindOf(of).facet(of);
+
+/** Whether somebody answers it: one that is computed is made of the answers to others. */
+export const isAnswered = ({ kind }: { readonly kind: FieldKind['kind'] }): boolean => kind !== 'computed';
 
 /** The kind of a field, to be asked about that very field. */
 export const fieldKindOf = (of: { readonly kind: FieldKind['kind'] }): FieldKindOf<FieldKind> =>

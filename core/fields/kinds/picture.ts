@@ -2,7 +2,7 @@
 import { z } from 'zod';
 import { ok, refuse } from '../../kernel/result';
 import { fieldsSays } from '../fields.sentences';
-import { holdsNothing, type FieldKindOf } from './kind';
+import { holdsNothing, noLimits, type FieldKindOf } from './kind';
 
 /** The largest file that is taken, in bytes. */
 export const PICTURE_BYTES = 8 * 1024 * 1024;
@@ -10,6 +10,11 @@ export const PICTURE_BYTES = 8 * 1024 * 1024;
 const pictureOf = z.strictObject({ kind: z.literal('picture') });
 export const picture: FieldKindOf<z.infer<typeof pictureOf>> & { schema: typeof pictureOf } = {
   schema: pictureOf,
+  title: (reader) => fieldsSays(reader).kindAPicture,
+  begin: () => ({ kind: 'picture' }),
+  facet: () => ({ is: 'file' }),
+  sample: () => 'made0up0picture0here',
+  limits: noLimits,
   called: (_, reader) => fieldsSays(reader).kindPicture,
   missing: (_, reader) => fieldsSays(reader).choosePicture,
   read: (_, raw, reader) =>

@@ -8,7 +8,7 @@ import { oneLine, visible } from '../clean';
 import { NAME_MOST } from '../faults';
 import { readMail } from '../mail';
 import { ShapePiece, hasShape } from '../shape';
-import { holdsNothing, shortTexts, type FieldKindOf } from './kind';
+import { holdsNothing, noLimits, shortTexts, textFacet, type FieldKindOf } from './kind';
 
 const WEB_LONGEST = 400;
 
@@ -25,6 +25,11 @@ const shortTextOf = z.strictObject({
 });
 export const shortText: FieldKindOf<z.infer<typeof shortTextOf>> & { schema: typeof shortTextOf } = {
   schema: shortTextOf,
+  title: (reader) => fieldsSays(reader).kindShortText,
+  begin: () => ({ kind: 'shortText', longest: 120 }),
+  facet: textFacet,
+  sample: ({ shape, longest }, _today, reader) => (shape ? shape.example : fieldsSays(reader).sample.slice(0, longest)),
+  limits: ({ longest }, reader) => fieldsSays(reader).longest({ count: longest }),
   called: ({ shape }, reader) =>
     shape ? fieldsSays(reader).kindShaped({ example: shape.example }) : fieldsSays(reader).kindShortText,
   missing: ({ shape }, reader) =>
@@ -60,6 +65,11 @@ const longTextOf = z.strictObject({
 });
 export const longText: FieldKindOf<z.infer<typeof longTextOf>> & { schema: typeof longTextOf } = {
   schema: longTextOf,
+  title: (reader) => fieldsSays(reader).kindLongText,
+  begin: () => ({ kind: 'longText', longest: 2000 }),
+  facet: textFacet,
+  sample: ({ longest }, _today, reader) => fieldsSays(reader).sample.slice(0, longest),
+  limits: ({ longest }, reader) => fieldsSays(reader).longest({ count: longest }),
   called: (_, reader) => fieldsSays(reader).kindLongText,
   missing: (_, reader) => fieldsSays(reader).needed,
   read({ longest }, raw, reader) {
@@ -78,6 +88,11 @@ export const longText: FieldKindOf<z.infer<typeof longTextOf>> & { schema: typeo
 const mailOf = z.strictObject({ kind: z.literal('mail') });
 export const mail: FieldKindOf<z.infer<typeof mailOf>> & { schema: typeof mailOf } = {
   schema: mailOf,
+  title: (reader) => fieldsSays(reader).kindMail,
+  begin: () => ({ kind: 'mail' }),
+  facet: textFacet,
+  sample: () => 'perrin.oake@mail.example',
+  limits: noLimits,
   called: (_, reader) => fieldsSays(reader).kindMail,
   missing: (_, reader) => fieldsSays(reader).writeMail,
   read: (_, raw, reader) => readMail(String(raw), reader),
@@ -91,6 +106,11 @@ export const mail: FieldKindOf<z.infer<typeof mailOf>> & { schema: typeof mailOf
 const phoneOf = z.strictObject({ kind: z.literal('phone') });
 export const phone: FieldKindOf<z.infer<typeof phoneOf>> & { schema: typeof phoneOf } = {
   schema: phoneOf,
+  title: (reader) => fieldsSays(reader).kindPhone,
+  begin: () => ({ kind: 'phone' }),
+  facet: textFacet,
+  sample: () => '01632 960 001',
+  limits: noLimits,
   called: (_, reader) => fieldsSays(reader).kindPhone,
   missing: (_, reader) => fieldsSays(reader).writePhone,
   read(_, raw, reader) {
@@ -117,6 +137,11 @@ function readWebAddress(typed: string): string | null {
 }
 export const webAddress: FieldKindOf<z.infer<typeof webAddressOf>> & { schema: typeof webAddressOf } = {
   schema: webAddressOf,
+  title: (reader) => fieldsSays(reader).kindWebAddress,
+  begin: () => ({ kind: 'webAddress' }),
+  facet: textFacet,
+  sample: () => 'www.quillmoor.example',
+  limits: noLimits,
   called: (_, reader) => fieldsSays(reader).kindWebAddress,
   missing: (_, reader) => fieldsSays(reader).writeWebAddress,
   read(_, raw, reader) {
@@ -138,6 +163,11 @@ const colourOf = z.strictObject({ kind: z.literal('colour') });
 /** A colour as `#rrggbb` in small letters, which is what the browser's own input sends. */
 export const colour: FieldKindOf<z.infer<typeof colourOf>> & { schema: typeof colourOf } = {
   schema: colourOf,
+  title: (reader) => fieldsSays(reader).kindColour,
+  begin: () => ({ kind: 'colour' }),
+  facet: textFacet,
+  sample: () => '#e5c437',
+  limits: noLimits,
   called: (_, reader) => fieldsSays(reader).kindColour,
   missing: (_, reader) => fieldsSays(reader).chooseColour,
   read(_, raw, reader) {

@@ -5,7 +5,7 @@ import { Title } from '../../kernel/texts';
 import { owners, sayNumber } from '../../kernel/sentences';
 import { Countable } from '../answerRule';
 import { fieldsSays } from '../fields.sentences';
-import { holdsNothing, type FieldKindOf } from './kind';
+import { holdsNothing, noLimits, rangeSays, type FieldKindOf } from './kind';
 
 const numberOf = z
   .strictObject({
@@ -28,6 +28,15 @@ function numberIn(text: string): number {
 
 export const number: FieldKindOf<z.infer<typeof numberOf>> & { schema: typeof numberOf } = {
   schema: numberOf,
+  title: (reader) => fieldsSays(reader).kindNumber,
+  begin: () => ({ kind: 'number', whole: true }),
+  facet: ({ least = -Infinity, most = Infinity, whole }) => ({ is: 'number', least, most, whole }),
+  sample: ({ least, most }) => String(least !== undefined && least > 1 ? least : Math.min(2, most ?? 2)),
+  limits({ least, most, unit }, reader) {
+    const said = (end: number | undefined) => (end === undefined ? null : sayNumber(end, reader));
+    const range = rangeSays(said(least), said(most), reader);
+    return [range, unit ? fieldsSays(reader).unit(unit) : ''].filter(Boolean).join(', ');
+  },
   called: ({ whole }, reader) => (whole ? fieldsSays(reader).kindWhole : fieldsSays(reader).kindNumber),
   missing: (_, reader) => fieldsSays(reader).writeNumber,
   read({ whole, least, most }, raw, reader) {
@@ -54,6 +63,11 @@ export const number: FieldKindOf<z.infer<typeof numberOf>> & { schema: typeof nu
 const yesNoOf = z.strictObject({ kind: z.literal('yesNo') });
 export const yesNo: FieldKindOf<z.infer<typeof yesNoOf>> & { schema: typeof yesNoOf } = {
   schema: yesNoOf,
+  title: (reader) => fieldsSays(reader).kindYesNo,
+  begin: () => ({ kind: 'yesNo' }),
+  facet: () => ({ is: 'yes' }),
+  sample: () => true,
+  limits: noLimits,
   called: (_, reader) => fieldsSays(reader).kindYesNo,
   missing: (_, reader) => fieldsSays(reader).answerYesNo,
   read: (_, raw, reader) => (typeof raw === 'boolean' ? ok(raw) : refuse(fieldsSays(reader).answerYesNo)),

@@ -5,10 +5,11 @@ import { FieldId } from '../../kernel/ids';
 import { Address, Text, Title } from '../../kernel/texts';
 import { owners } from '../../kernel/sentences';
 import { AnswerRule } from '../answerRule';
+import { addressedAs } from '../facets';
 import { nameFault } from '../faults';
 import { fieldsSays } from '../fields.sentences';
 import type { FieldItem } from '../items';
-import { fieldKindOf, type RawAnswer } from '../kinds';
+import { facetOf, fieldKindOf, isAnswered, type RawAnswer } from '../kinds';
 import type { Question } from '../question';
 import { readAnswer, typedOf } from '../read';
 import { lineOf } from '../show';
@@ -46,9 +47,9 @@ type FieldPart = z.infer<typeof fieldOf>;
 
 const fieldFor = (part: FieldPart, known: PartsKnown): FieldItem | null => {
   const field = known.fields.get(part.field);
-  if (!field || field.retired || field.of.kind === 'computed') return null;
+  if (!field || field.retired || !isAnswered(field.of)) return null;
   // Nobody agrees to what they were not shown.
-  return field.of.kind === 'agreement' && part.hidden ? null : field;
+  return facetOf(field.of).is === 'agreement' && part.hidden ? null : field;
 };
 
 /** What the form itself sets, whatever is sent. */
@@ -63,23 +64,23 @@ function startOf(part: FieldPart, field: FieldItem, known: PartsKnown, from: Bef
   if (part.start.from === 'profile') return typed(from.profile(part.field));
   const { start } = part;
   // A box that is ticked beforehand is no agreement.
-  if (field.of.kind === 'agreement') return null;
-  const raw = start.from === 'constant' ? start.value : fromAddress(field, from.query(start.name));
+  if (facetOf(field.of).is === 'agreement') return null;
+  const raw = start.from === 'constant' ? start.value : fromAddress(field.of, from.query(start.name));
   const read = readAnswer(field, raw, false, known.doc.site);
   return read.ok ? typed(read.value) : null;
 }
 
-/** An address holds text alone: several choices are parted by commas, yes and no are `yes` and `no`. */
-function fromAddress({ of }: FieldItem, text: string | null): RawAnswer {
-  if (text === null) return null;
-  if (of.kind === 'yesNo') return text === 'yes' ? true : text === 'no' ? false : null;
-  return of.kind === 'severalChoices' ? text.split(',') : text;
-}
+const fromAddress = (of: FieldItem['of'], text: string | null): RawAnswer =>
+  text === null ? null : addressedAs(text, facetOf(of));
 
 export const field: PartKind<FieldPart> & { schema: typeof fieldOf } = {
   ...asksNothing,
   schema: fieldOf,
   references: (part) => [{ at: '', kind: 'fields', id: part.field }],
+  facet(part, { fields }) {
+    const of = fields.get(part.field)?.of;
+    return of ? facetOf(of).is : 'text';
+  },
   name: (part) => part.field,
   title: (part, { fields }) => part.label ?? fields.get(part.field)?.label ?? part.field,
   asked: ({ required, hidden }) => (hidden ? null : required ? 'must' : 'may'),
@@ -112,7 +113,7 @@ export const field: PartKind<FieldPart> & { schema: typeof fieldOf } = {
     const set = hidden ? setBy(part) : undefined;
     const sent = set ?? raw[part.field];
     // On a form one agrees to what is shown there, by a tick.
-    const given = of.kind === 'agreement' ? sent === true : sent;
+    const given = facetOf(of).is === 'agreement' ? sent === true : sent;
     const read = readAnswer(field, given, part.required && !hidden, known.doc.site);
     if (!read.ok) {
       // What is not shown cannot be mended by whoever sends the form.

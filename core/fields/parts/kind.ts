@@ -8,6 +8,7 @@ import type { Reference } from '../../kernel/references';
 import type { Reader } from '../../kernel/sentences';
 import type { WordSource } from '../../kernel/words';
 import type { AnswerRule } from '../answerRule';
+import type { FacetName } from '../facets';
 import type { FieldItem } from '../items';
 import type { RawAnswer } from '../kinds';
 import type { Question } from '../question';
@@ -55,6 +56,8 @@ export type PartKind<P extends { part: string }> = {
   readonly schema: z.ZodType<P>;
   references(part: P): readonly Reference[];
   chips(part: P): readonly ChipName[];
+  /** What sort of value it is answered with. */
+  facet(part: P, known: PartsKnown): FacetName;
   /** The name under which it is answered; null for what asks nothing. */
   name(part: P): string | null;
   /** What it is called in a list of parts. */
@@ -87,6 +90,7 @@ export const plainQuestion = (about: Pick<Question, 'name' | 'label' | 'input'> 
 
 /** What asks nothing. */
 export const asksNothing = {
+  facet: (): FacetName => 'text',
   references: () => [],
   chips: () => [],
   name: () => null,

@@ -17,6 +17,7 @@ export const topics: PartKind<z.infer<typeof topicsOf>> & { schema: typeof topic
   ...asksNothing,
   schema: topicsOf,
   references: ({ topics }) => topics.map((id) => ({ at: '', kind: 'topics', id })),
+  facet: () => 'choices',
   name: () => 'topics',
   title: ({ label }) => label,
   asked: () => 'may',

@@ -2,13 +2,12 @@
  * Purpose: a condition as the sentence it is built in: which of its words can be chosen, from what, and the condition
  * that comes of each choice.
  */
-import { sayDay, type FieldItem, type FieldTest } from '../../../core/fields';
+import { asksOf, choicesIn, facetOf, freshTest, sayDay, type FieldItem, type FieldTest } from '../../../core/fields';
 import { sayStanding, standings, type Standing } from '../../../core/facts';
 import { dayOf, sayNumber, type FieldId, type GroupId, type LessonId, type LevelId } from '../../../core/kernel';
 import type { Condition } from '../../../core/doors';
 import type { Setup } from '../../../core/setup';
 import { reader } from '../reader';
-import { countries } from '../rules/conditions';
 import { doorsSay } from './doors.sentences';
 
 const says = doorsSay(reader);
@@ -93,35 +92,6 @@ const day = (label: string, value: string, set: (day: string) => Condition): Slo
   set,
 });
 
-/** What can be asked of the answers of a field, by what it keeps. */
-function testsOf({ of }: FieldItem): readonly FieldTest['op'][] {
-  switch (of.kind) {
-    case 'number':
-      return ['atLeast', 'atMost', 'is', 'answered'];
-    case 'agreement':
-      return ['answered', 'atLeast', 'atMost'];
-    case 'date':
-    case 'dateRange':
-      return ['from', 'until', 'answered'];
-    case 'severalChoices':
-      return ['includes', 'answered'];
-    case 'oneChoice':
-    case 'imageChoice':
-    case 'yesNo':
-    case 'country':
-      return ['is', 'answered'];
-    case 'picture':
-      return ['answered'];
-    case 'shortText':
-    case 'longText':
-    case 'mail':
-    case 'phone':
-    case 'webAddress':
-    case 'colour':
-    case 'computed':
-      return ['startsWith', 'is', 'answered'];
-  }
-}
 const testWords: Record<FieldTest['op'], string> = {
   answered: says.answered,
   is: says.is,
@@ -135,36 +105,16 @@ const testWords: Record<FieldTest['op'], string> = {
 
 /** The answers of which one can be named; null where it is typed. */
 function answersTo({ of }: FieldItem): readonly Item[] | null {
-  if ('choices' in of) return of.choices.map(({ id, label }) => ({ title: label, value: id }));
-  if (of.kind === 'yesNo')
+  const facet = facetOf(of);
+  if (facet.is === 'yes')
     return [
       { title: says.yes, value: 'true' },
       { title: says.no, value: 'false' },
     ];
-  return of.kind === 'country' ? countries : null;
+  return choicesIn(facet, reader)?.map(({ id, label }) => ({ title: label, value: id })) ?? null;
 }
 
 export const today = (zone: string): string => dayOf(Date.now(), { ...reader, zone });
-
-function freshTest(op: FieldTest['op'], field: FieldItem, zone: string): FieldTest {
-  const first = answersTo(field)?.[0]?.value ?? '';
-  switch (op) {
-    case 'answered':
-      return { op };
-    case 'is':
-      return { op, value: field.of.kind === 'yesNo' ? true : field.of.kind === 'number' ? 1 : first || 'A' };
-    case 'atLeast':
-    case 'atMost':
-      return { op, value: 1 };
-    case 'startsWith':
-      return { op, value: 'A' };
-    case 'includes':
-      return { op, value: first };
-    case 'from':
-    case 'until':
-      return { op, day: today(zone) };
-  }
-}
 
 function valueSlot(field: FieldItem, test: FieldTest, set: (test: FieldTest) => Condition): Slot | null {
   if (test.op === 'answered') return null;
@@ -172,7 +122,7 @@ function valueSlot(field: FieldItem, test: FieldTest, set: (test: FieldTest) => 
   const answers = test.op === 'is' || test.op === 'includes' ? answersTo(field) : null;
   if (answers)
     return one(says.theValue, answers, String(test.value), (value) =>
-      set({ ...test, value: field.of.kind === 'yesNo' ? value === 'true' : value } as FieldTest),
+      set({ ...test, value: facetOf(field.of).is === 'yes' ? value === 'true' : value } as FieldTest),
     );
   const numeric = typeof test.value === 'number';
   return {
@@ -201,14 +151,18 @@ function fieldLine(condition: Extract<Condition, { fact: 'field' }>, setup: Setu
   const field = setup.fields.get(condition.field);
   const about = one(says.theField, offered, condition.field, (id) => {
     const chosen = setup.fields.get(id)!;
-    return { fact: 'field', field: id as FieldId, test: freshTest(testsOf(chosen)[0]!, chosen, zone) };
+    return {
+      fact: 'field',
+      field: id as FieldId,
+      test: freshTest(asksOf(facetOf(chosen.of))[0]!, facetOf(chosen.of), today(zone)),
+    };
   });
   // Of a field that is gone nothing but another can be chosen.
-  const ops = field ? testsOf(field) : [condition.test.op];
+  const ops = field ? asksOf(facetOf(field.of)) : [condition.test.op];
   const { test } = condition;
   const asked = [...new Set([...ops, test.op])].map((op) => ({ title: testWords[op], value: op }));
   const how = one(says.theTest, asked, test.op, (op) =>
-    field ? { ...condition, test: freshTest(op as FieldTest['op'], field, zone) } : condition,
+    field ? { ...condition, test: freshTest(op as FieldTest['op'], facetOf(field.of), today(zone)) } : condition,
   );
   const value = field ? valueSlot(field, test, (to) => ({ ...condition, test: to })) : null;
   return value
@@ -361,7 +315,7 @@ export function offersIn(setup: Setup): Offer[] {
           offer(says.aboutField, () => ({
             fact: 'field',
             field: field.id,
-            test: freshTest(testsOf(field)[0]!, field, zone),
+            test: freshTest(asksOf(facetOf(field.of))[0]!, facetOf(field.of), today(zone)),
           })),
         ]
       : []),

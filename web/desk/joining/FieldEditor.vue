@@ -1,7 +1,7 @@
 <script setup lang="ts">
 /** One profile field: label, kind with its limits and choices, who sees it and who changes it. */
 import { computed } from 'vue';
-import { mayBeSource, type FieldItem } from '../../../core/fields';
+import { facetOf, fieldKindNames, fieldKindOf, mayBeSource, type FieldItem } from '../../../core/fields';
 import type { ChipName } from '../../../core/kernel';
 import { idFrom } from '../../../core/setup';
 import KitChoice from '../../kit/fields/KitChoice.vue';
@@ -25,25 +25,7 @@ const { body, set, faultAt, faulty } = useItem('field', () => props.id);
 const field = computed(() => body.value as FieldItem);
 type Kind = FieldItem['of'];
 
-const kinds: readonly { title: string; value: Kind['kind'] }[] = [
-  { title: says.kindShortText, value: 'shortText' },
-  { title: says.kindLongText, value: 'longText' },
-  { title: says.kindNumber, value: 'number' },
-  { title: says.kindYesNo, value: 'yesNo' },
-  { title: says.kindOneChoice, value: 'oneChoice' },
-  { title: says.kindSeveralChoices, value: 'severalChoices' },
-  { title: says.kindImageChoice, value: 'imageChoice' },
-  { title: says.kindPicture, value: 'picture' },
-  { title: says.kindDate, value: 'date' },
-  { title: says.kindDateRange, value: 'dateRange' },
-  { title: says.kindMail, value: 'mail' },
-  { title: says.kindPhone, value: 'phone' },
-  { title: says.kindWebAddress, value: 'webAddress' },
-  { title: says.kindCountry, value: 'country' },
-  { title: says.kindColour, value: 'colour' },
-  { title: says.kindAgreement, value: 'agreement' },
-  { title: says.kindComputed, value: 'computed' },
-];
+const kinds = fieldKindNames.map((kind) => ({ title: fieldKindOf({ kind }).title(reader), value: kind }));
 /** A name is text, or made of other answers; what has been answered is not written over by what is made. */
 const offeredKinds = computed(() => {
   const { role } = field.value;
@@ -53,32 +35,21 @@ const offeredKinds = computed(() => {
     role ? value === 'shortText' || value === 'computed' : value !== 'computed' || mayBeMade,
   );
 });
-/** What a kind begins with; choices are kept between the two kinds that have them. */
+/** What a kind begins with; choices are kept between the kinds that have them. */
 function changeKind(kind: string): void {
+  const begun = fieldKindOf({ kind: kind as Kind['kind'] }).begin(reader);
   const { of } = field.value;
-  const choices: readonly { id: string; label: string; idle?: boolean | undefined }[] =
-    'choices' in of ? of.choices : [1, 2].map((number) => ({ id: `choice-${number}`, label: says.choice({ number }) }));
-  const plain = choices.map(({ id, label, idle }) => ({ id, label, ...(idle ? { idle } : {}) }));
-  const begin: Record<Kind['kind'], Kind> = {
-    shortText: { kind: 'shortText', longest: 120 },
-    longText: { kind: 'longText', longest: 2000 },
-    number: { kind: 'number', whole: true },
-    yesNo: { kind: 'yesNo' },
-    oneChoice: { kind: 'oneChoice', choices: plain },
-    severalChoices: { kind: 'severalChoices', choices: plain },
-    imageChoice: { kind: 'imageChoice', choices: ('choices' in of ? of.choices : plain).slice(0, 12) },
-    picture: { kind: 'picture' },
-    date: { kind: 'date' },
-    dateRange: { kind: 'dateRange' },
-    webAddress: { kind: 'webAddress' },
-    country: { kind: 'country' },
-    colour: { kind: 'colour' },
-    mail: { kind: 'mail' },
-    phone: { kind: 'phone' },
-    agreement: { kind: 'agreement', agree: says.newAgreement, text: [says.newAgreementText], version: 1 },
-    computed: { kind: 'computed', of: [...answersIn.value.keys()].slice(0, 1).map((chip) => ({ chip, or: '' })) },
-  };
-  set({ of: begin[kind as Kind['kind']] });
+  if ('choices' in begun && 'choices' in of) return set({ of: withChoicesOf(begun, of) });
+  // Of the first answer there is: of none it could not be made.
+  if (begun.kind === 'computed')
+    return set({ of: { ...begun, of: [...answersIn.value.keys()].slice(0, 1).map((chip) => ({ chip, or: '' })) } });
+  set({ of: begun });
+}
+type Chosen = Extract<Kind, { choices: unknown }>;
+function withChoicesOf(begun: Chosen, { choices }: Chosen): Chosen {
+  // Only where choices are shown by pictures do those go along.
+  if (begun.kind === 'imageChoice') return { ...begun, choices: choices.slice(0, 12) };
+  return { ...begun, choices: choices.map(({ id, label, idle }) => ({ id, label, ...(idle ? { idle } : {}) })) };
 }
 /** The answers that may be put into one that is made of them. */
 const answersIn = computed(
@@ -107,6 +78,11 @@ function setAbout(chosen: readonly string[]): void {
   set({ about: chosen.length ? about : undefined });
 }
 const of = computed(() => field.value.of);
+/** The first and the last day that may be answered, of kinds that hold days. */
+const days = computed(() => {
+  const facet = facetOf(of.value);
+  return facet.is === 'day' || facet.is === 'span' ? facet : null;
+});
 /** Kinds with an input that is empty until something is typed. */
 const takesText: ReadonlySet<string> = new Set([
   'shortText',
@@ -175,7 +151,7 @@ const role = computed(() => (field.value.role === 'name' ? says.roleName : field
         @update:model-value="set({ placeholder: $event || undefined })"
       />
       <KitField
-        v-if="of.kind === 'shortText' || of.kind === 'longText'"
+        v-if="'longest' in of"
         id="field-longest"
         kind="number"
         :model-value="shown(of.longest)"
@@ -183,11 +159,11 @@ const role = computed(() => (field.value.role === 'name' ? says.roleName : field
         :fault="faultAt('of.longest')"
         @update:model-value="setOf({ longest: numberFrom($event) })"
       />
-      <template v-if="of.kind === 'date' || of.kind === 'dateRange'">
+      <template v-if="days">
         <KitField
           id="field-earliest"
           kind="date"
-          :model-value="of.earliest ?? ''"
+          :model-value="days.earliest ?? ''"
           :label="says.earliest"
           optional
           :fault="faultAt('of.earliest')"
@@ -196,14 +172,14 @@ const role = computed(() => (field.value.role === 'name' ? says.roleName : field
         <KitField
           id="field-latest"
           kind="date"
-          :model-value="of.latest ?? ''"
+          :model-value="days.latest ?? ''"
           :label="says.latest"
           optional
           :fault="faultAt('of.latest')"
           @update:model-value="setOf({ latest: $event || undefined })"
         />
       </template>
-      <template v-if="of.kind === 'number'">
+      <template v-if="'whole' in of">
         <KitField
           id="field-least"
           kind="number"
@@ -240,7 +216,7 @@ const role = computed(() => (field.value.role === 'name' ? says.roleName : field
         />
       </template>
     </div>
-    <template v-if="of.kind === 'agreement'">
+    <template v-if="'agree' in of">
       <KitField
         id="field-text"
         kind="longText"

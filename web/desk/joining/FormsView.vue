@@ -3,11 +3,12 @@
 import { computed, ref, watch } from 'vue';
 import { useRoute, useRouter } from 'vue-router';
 import {
+  facetOf,
   fieldKindOf,
   nameOfPart,
   questionsOf,
-  type FieldItem,
   type AnyForm,
+  type FieldItem,
   type PartOfForm,
 } from '../../../core/fields';
 import type { FieldId } from '../../../core/kernel';
@@ -80,7 +81,7 @@ function add(part: PartOfForm): void {
 function addAgreement(): void {
   const taken = fields.value.map((field) => field.id);
   const id = idFrom(says.agreement, taken, 'agreement') as FieldId;
-  const of = { kind: 'agreement', agree: says.newAgreement, text: [says.newAgreementText], version: 1 };
+  const of = fieldKindOf({ kind: 'agreement' }).begin(reader);
   draft.edit('field', id, { id, label: says.agreement, of, seenBy: 'member', changedBy: 'nobody' } as Body);
   add({ part: 'field', field: id, required: true, half: false });
 }
@@ -157,7 +158,9 @@ const mark = computed(() => {
               class="shelf__place"
               :aria-label="says.placeNamed({ name: field.label })"
               :disabled="!form"
-              @click="add({ part: 'field', field: field.id, required: field.of.kind === 'agreement', half: false })"
+              @click="
+                add({ part: 'field', field: field.id, required: facetOf(field.of).is === 'agreement', half: false })
+              "
               >{{ says.placeIt }}</KitButton
             ></span
           >

@@ -11,7 +11,7 @@ import MenuButton from '../../kit/MenuButton.vue';
 import { reader } from '../reader';
 import { useDraft } from '../setup/draft.store';
 import BesideField from '../rules/BesideField.vue';
-import { beginsWith, besideOf, choiceOf, conditionsOn, ruleOfKey } from '../rules/conditions';
+import { beginsWith, besideOf, choiceOf, choicesBeside, conditionsOn, ruleOfKey } from '../rules/conditions';
 import { joiningSays } from './joining.sentences';
 import { rulesSays } from '../rules/rules.sentences';
 
@@ -127,12 +127,13 @@ const additions = computed(() => [
           :model-value="whom(grant).key"
           :label="says.whom"
           :items="conditions(grant)"
-          @update:model-value="setWhen(at, $event, beginsWith($event))"
+          @update:model-value="setWhen(at, $event, beginsWith($event, fields))"
         />
         <BesideField
           v-if="besideOf(whom(grant).key)"
           :id="`grant-number-${at}`"
           :beside="besideOf(whom(grant).key)!"
+          :choices="choicesBeside(whom(grant).key, fields)"
           :model-value="whom(grant).typed"
           :fault="faultAt(`grants.${at}`)"
           @update:model-value="setWhen(at, whom(grant).key, $event)"

@@ -2,7 +2,7 @@
 /** What an answer is before anybody types, and whether the form sets it unseen. */
 import { computed } from 'vue';
 import { VCheckbox } from 'vuetify/components/VCheckbox';
-import { readAnswer, type FieldItem, type PartOfForm, type StartsWith } from '../../../core/fields';
+import { choicesIn, facetOf, readAnswer, type FieldItem, type PartOfForm, type StartsWith } from '../../../core/fields';
 import { idFrom } from '../../../core/setup';
 import KitChoice from '../../kit/fields/KitChoice.vue';
 import KitField from '../../kit/fields/KitField.vue';
@@ -24,7 +24,7 @@ const site = computed(() => draft.setup?.doc.site ?? reader);
 const from = computed(() => props.part.start?.from ?? 'none');
 /** A picture is nobody's beforehand but their own, and nobody has agreed before they do. */
 const sources = computed(() =>
-  ['picture', 'agreement'].includes(props.field.of.kind) ? [allSources[0]!, allSources[3]!] : allSources,
+  ['file', 'agreement'].includes(facetOf(props.field.of).is) ? [allSources[0]!, allSources[3]!] : allSources,
 );
 const allSources = [
   { title: says.startsEmpty, value: 'none' },
@@ -34,9 +34,10 @@ const allSources = [
 ];
 /** The first that can be chosen, where one is chosen. */
 function firstOf({ of }: FieldItem): string | boolean | string[] {
-  if (of.kind === 'yesNo') return true;
-  if (of.kind === 'severalChoices') return [of.choices[0]!.id];
-  return of.kind === 'oneChoice' ? of.choices[0]!.id : '';
+  const facet = facetOf(of);
+  if (facet.is === 'yes') return true;
+  const first = choicesIn(facet, reader)?.[0]?.id ?? '';
+  return facet.is === 'choices' ? [first] : first;
 }
 const set = (start: StartsWith | undefined) =>
   emit('change', { start, hidden: props.part.hidden && start && start.from !== 'profile' ? true : undefined });

@@ -45,7 +45,7 @@ const takeOut = (at: number) =>
   );
 function add(): void {
   const first = conditionsOn(props.fields)[0]?.value ?? '';
-  const when = ruleOfKey(first, beginsWith(first), props.fields);
+  const when = ruleOfKey(first, beginsWith(first, props.fields), props.fields);
   const way = ways.value[0]!.value;
   if (when)
     emit('change', [...props.turns, way === '' ? { when, decline: says.newReason } : { when, to: way as PathId }]);

@@ -1,5 +1,5 @@
 /** Purpose: the parts of a form as a list that can be ordered: what each is called and by which id it is known. */
-import { nameOfPart, partKindOf, type FieldItem, type PartOfForm } from '../../../core/fields';
+import { isAnswered, nameOfPart, partKindOf, type FieldItem, type PartOfForm } from '../../../core/fields';
 import type { Setup } from '../../../core/setup';
 import { joiningSays } from './joining.sentences';
 import { reader } from '../reader';
@@ -43,5 +43,5 @@ export const askedBefore = (fields: readonly FieldItem[], parts: readonly PartOf
 /** The fields that a form can ask for, and whether it does. */
 export const shelfOf = (fields: readonly FieldItem[], parts: readonly PartOfForm[]) =>
   fields
-    .filter(({ retired, of }) => !retired && of.kind !== 'computed')
+    .filter(({ retired, of }) => !retired && isAnswered(of))
     .map((field) => ({ field, placed: parts.some((part) => part.part === 'field' && part.field === field.id) }));

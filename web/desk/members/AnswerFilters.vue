@@ -11,6 +11,7 @@ import {
   beginningsOf,
   beginsWith,
   besideOf,
+  choicesBeside,
   conditionsOn,
   ruleOfKey,
   sayCondition,
@@ -47,8 +48,8 @@ async function begin(): Promise<void> {
 }
 function choose(key: string): void {
   [chosen.value, fault.value] = [key, null];
-  // A country is chosen from a list, which shows one; numbers, letters and days are typed.
-  typed.value = beside.value === 'country' ? beginsWith(key) : '';
+  // One of many answers is chosen from a list, which shows one; numbers, letters and days are typed.
+  typed.value = beside.value === 'choice' ? beginsWith(key, fields.value) : '';
   if (key && beside.value === null) add();
 }
 function add(): void {
@@ -85,6 +86,7 @@ const without = (at: number) =>
         v-model="typed"
         class="answer-filters__beside"
         :beside="beside"
+        :choices="choicesBeside(chosen, fields)"
         :fault="fault"
         @update:model-value="fault = null"
       />

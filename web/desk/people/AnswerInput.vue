@@ -2,7 +2,7 @@
 /** One answer to a profile field, whatever its kind, as an editor of the desk asks for it. Empty is no answer. */
 import { computed, ref } from 'vue';
 import type { FieldValue } from '../../../core/facts';
-import { fieldKindOf, type FieldItem } from '../../../core/fields';
+import { choicesIn, facetOf, fieldKindOf, type FieldItem } from '../../../core/fields';
 import KitChoice from '../../kit/fields/KitChoice.vue';
 import KitField from '../../kit/fields/KitField.vue';
 import KitTicks from '../../kit/fields/KitTicks.vue';
@@ -24,32 +24,31 @@ const props = defineProps<{
 }>();
 const value = defineModel<FieldValue | undefined>({ required: true });
 
+const facet = computed(() => facetOf(props.field.of));
 const input = computed(() => fieldKindOf(props.field.of).input(props.field.of, null, reader));
 const text = computed(() => (value.value === undefined ? '' : String(value.value)));
 const list = computed(() =>
   // A span of days is kept as both of them with a stroke between.
-  Array.isArray(value.value) ? value.value : input.value.kind === 'dateRange' ? text.value.split('/') : [],
+  Array.isArray(value.value) ? value.value : facet.value.is === 'span' ? text.value.split('/') : [],
 );
 const none = computed(() => (props.optional ? [{ title: says.noAnswer, value: '' }] : []));
 const choices = computed(() => {
-  if (input.value.kind === 'yesNo')
+  if (facet.value.is === 'yes')
     return [
       { title: says.yes, value: 'true' },
       { title: says.no, value: 'false' },
     ];
   const { of } = props.field;
-  if (of.kind === 'agreement') {
+  if (facet.value.is === 'agreement') {
+    const { version: newest } = facet.value;
     // Whoever agreed to an earlier version agreed to that one.
-    const versions = [
-      of.version,
-      ...(typeof value.value === 'number' && value.value < of.version ? [value.value] : []),
-    ];
+    const versions = [newest, ...(typeof value.value === 'number' && value.value < newest ? [value.value] : [])];
     return versions.map((version) => ({
       title: fieldKindOf(of).show(of, version, reader),
       value: String(version),
     }));
   }
-  return 'choices' in input.value ? input.value.choices.map(({ id, label }) => ({ title: label, value: id })) : [];
+  return choicesIn(facet.value, reader)?.map(({ id, label }) => ({ title: label, value: id })) ?? [];
 });
 const plain = computed(() => {
   const { kind } = input.value;
@@ -57,8 +56,8 @@ const plain = computed(() => {
   return kind === 'number' || kind === 'date' || kind === 'mail' ? kind : 'text';
 });
 function choose(chosen: string): void {
-  const { kind } = input.value;
-  const taken = kind === 'yesNo' ? chosen === 'true' : kind === 'agreement' ? Number(chosen) : chosen;
+  const { is } = facet.value;
+  const taken = is === 'yes' ? chosen === 'true' : is === 'agreement' ? Number(chosen) : chosen;
   value.value = chosen === '' ? undefined : taken;
 }
 const trouble = ref<string | null>(null);
@@ -80,7 +79,7 @@ const setDay = (at: 0 | 1, day: string) => {
 
 <template>
   <KitChoice
-    v-if="choices.length && input.kind !== 'severalChoices'"
+    v-if="choices.length && facet.is !== 'choices'"
     :model-value="text"
     :label="label"
     :items="[...none, ...choices]"
@@ -88,14 +87,14 @@ const setDay = (at: 0 | 1, day: string) => {
     @update:model-value="choose"
   />
   <KitTicks
-    v-else-if="input.kind === 'severalChoices'"
+    v-else-if="facet.is === 'choices'"
     :model-value="list"
     :label="label"
     :items="choices"
     :fault="fault ?? null"
     @update:model-value="value = $event.length ? [...$event] : undefined"
   />
-  <div v-else-if="input.kind === 'picture'" class="field">
+  <div v-else-if="facet.is === 'file'" class="field">
     <p class="field__label">{{ label }}</p>
     <KitPicture v-if="text" :id="text" :label="label" />
     <div class="answer-picture">
@@ -110,7 +109,7 @@ const setDay = (at: 0 | 1, day: string) => {
     </div>
     <p v-if="trouble ?? fault" class="field__fault" role="alert">{{ trouble ?? fault }}</p>
   </div>
-  <div v-else-if="input.kind === 'dateRange'" class="fieldset__two">
+  <div v-else-if="facet.is === 'span'" class="fieldset__two">
     <KitField
       :id="`${id}-from`"
       kind="date"

@@ -8,7 +8,7 @@ import KitButton from '../../kit/KitButton.vue';
 import { reader } from '../reader';
 import { useDraft } from '../setup/draft.store';
 import BesideField from './BesideField.vue';
-import { beginsWith, besideOf, choiceOf, conditionsOn, ruleOfKey } from './conditions';
+import { beginsWith, besideOf, choiceOf, choicesBeside, conditionsOn, ruleOfKey } from './conditions';
 import { rulesSays } from './rules.sentences';
 
 const says = rulesSays(reader);
@@ -50,7 +50,7 @@ const made = (mode: string, list: AnswerRule[]) =>
     'change',
     list.length === 0 ? undefined : mode === 'any' ? { any: list } : list.length === 1 ? list[0] : { all: list },
   );
-const fresh = (key: string) => ruleOfKey(key, beginsWith(key), props.fields);
+const fresh = (key: string) => ruleOfKey(key, beginsWith(key, props.fields), props.fields);
 const rows = computed(() => shape.value.list.map((one) => choiceOf(one, props.fields)));
 function setMode(mode: string): void {
   if (mode === 'own') return;
@@ -83,12 +83,13 @@ function put(at: number, key: string, typed: string): void {
         :model-value="key"
         :label="says.conditionNumber({ number: at + 1 })"
         :items="offered"
-        @update:model-value="put(at, $event, besideOf($event) === besideOf(key) ? typed : beginsWith($event))"
+        @update:model-value="put(at, $event, besideOf($event) === besideOf(key) ? typed : beginsWith($event, fields))"
       />
       <BesideField
         v-if="besideOf(key)"
         :id="`${id}-number-${at}`"
         :beside="besideOf(key)!"
+        :choices="choicesBeside(key, fields)"
         :model-value="typed"
         @update:model-value="put(at, key, $event)"
       />

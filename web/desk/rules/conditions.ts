@@ -2,18 +2,25 @@
  * Purpose: a condition on an answer as one of the few sentences that can be chosen, with what is typed or chosen beside
  * it; what is more than that stays as it is.
  */
-import { fieldKindOf, sayDay, type AnswerRule, type FieldItem, type FieldTest } from '../../../core/fields';
+import {
+  choicesIn,
+  facetOf,
+  sayDay,
+  type AnswerRule,
+  type FacetName,
+  type FieldItem,
+  type FieldTest,
+} from '../../../core/fields';
 import type { Rule } from '../../../core/doors';
 import { dayOf, sayNumber, type FieldId } from '../../../core/kernel';
 import { reader } from '../reader';
 import { rulesSays } from './rules.sentences';
 
 const says = rulesSays(reader);
-const textual: ReadonlySet<string> = new Set(['shortText', 'longText', 'mail', 'phone', 'webAddress', 'computed']);
 type Choice = { readonly title: string; readonly value: string };
 
-/** What stands beside a sentence: a number, letters, a day or a country. */
-export type Beside = 'number' | 'letters' | 'day' | 'country';
+/** What stands beside a sentence: a number, letters, a day, or one of many answers. */
+export type Beside = 'number' | 'letters' | 'day' | 'choice';
 type Sign = {
   readonly beside: Beside | null;
   /** How it is offered, and how it reads with what stands beside it. */
@@ -46,40 +53,58 @@ const signs: Readonly<Record<string, Sign>> = {
   },
   '+': { beside: 'day', offer: says.ifFrom, so: says.ifFromSo, test: (day) => ({ op: 'from', day }) },
   '~': { beside: 'day', offer: says.ifUntil, so: says.ifUntilSo, test: (day) => ({ op: 'until', day }) },
-  '@': { beside: 'country', offer: says.ifCountry, so: says.ifCountrySo, test: (code) => ({ op: 'is', value: code }) },
+  '@': { beside: 'choice', offer: says.ifOneOf, so: says.ifOneOfSo, test: (code) => ({ op: 'is', value: code }) },
 };
-/** The signs of a kind of which no single answer can be named. */
-function signsOf({ of }: FieldItem): readonly string[] {
-  if (of.kind === 'number') return ['>', '<'];
+/** The signs of a sort of value of which no single answer is offered. */
+const signsBy: Readonly<Record<FacetName, readonly string[]>> = {
+  number: ['>', '<'],
   // By the version that was agreed to, so that those of an earlier one can be found and asked again.
-  if (of.kind === 'agreement') return ['!', '>', '<'];
-  if (of.kind === 'date' || of.kind === 'dateRange') return ['+', '~', '!'];
-  if (of.kind === 'country') return ['@', '!'];
-  return ['!'];
+  agreement: ['!', '>', '<'],
+  day: ['+', '~', '!'],
+  span: ['+', '~', '!'],
+  // Of too many to offer each.
+  choice: ['@', '!'],
+  choices: ['!'],
+  yes: ['!'],
+  text: ['!'],
+  file: ['!'],
+};
+/** So many choices are each offered as a sentence of their own. */
+const MOST_OFFERED = 60;
+/** The answers that can be given; null where they are typed. */
+const answersOf = ({ of }: FieldItem): readonly Choice[] | null =>
+  choicesIn(facetOf(of), reader)?.map(({ id, label }) => ({ title: label, value: id })) ?? null;
+/** Those that are each offered as a sentence of their own; null where they are too many, or typed. */
+function offeredOf(field: FieldItem): readonly Choice[] | null {
+  const list = answersOf(field);
+  return list && list.length <= MOST_OFFERED ? list : null;
 }
+const isOffered = (id: string, fields: readonly FieldItem[]): boolean =>
+  fields.some((field) => field.id === id && offeredOf(field) !== null);
 
 /** What stands beside the sentence of that key; null for nothing. */
 export const besideOf = (key: string): Beside | null => signs[key.slice(-1)]?.beside ?? null;
 
-export const countries: readonly Choice[] = (() => {
-  const input = fieldKindOf({ kind: 'country' }).input({ kind: 'country' }, null, reader);
-  return input.kind === 'oneChoice' ? input.choices.map(({ id, label }) => ({ title: label, value: id })) : [];
-})();
+/** The answers of which one stands beside the sentence of that key. */
+export function choicesBeside(key: string, fields: readonly FieldItem[]): readonly Choice[] {
+  const field = fields.find(({ id }) => `${id}@` === key);
+  return field ? (answersOf(field) ?? []) : [];
+}
 
 /** What stands there until somebody types, where a condition must be whole at once. */
-export const beginsWith = (key: string): string => {
+export const beginsWith = (key: string, fields: readonly FieldItem[]): string => {
   const beside = besideOf(key);
   if (beside === 'day') return dayOf(Date.now(), { ...reader, zone: Intl.DateTimeFormat().resolvedOptions().timeZone });
-  return beside === 'country' ? (countries[0]?.value ?? '') : '1';
+  return beside === 'choice' ? (choicesBeside(key, fields)[0]?.value ?? '') : '1';
 };
 
 /** What is wrong with what was typed beside a sentence; null where it can be taken. */
 export function wrongBeside(key: string, typed: string): string | null {
   const beside = besideOf(key);
-  if (beside === null || (beside === 'country' && typed)) return null;
+  if (beside === null || (beside === 'choice' && typed)) return null;
   if (beside === 'number') return typed !== '' && Number.isFinite(numberOf(typed)) ? null : says.typeNumber;
   if (beside === 'day') return /^\d{4}-\d\d-\d\d$/.test(typed) ? null : says.chooseDay;
-  return typed === '' ? (beside === 'letters' ? says.typeLetters : says.chooseCountry) : null;
+  return typed === '' ? (beside === 'letters' ? says.typeLetters : says.chooseOne) : null;
 }
 
 /** `''` is no condition; `field=choice` one answer; a field and a sign with what stands beside; `*` any other. */
@@ -90,7 +115,8 @@ function keyOfRule(when: Rule | undefined, fields: readonly FieldItem[]): { key:
   const signed = (sign: string, typed: string | number = '') => ({ key: `${field}${sign}`, typed: String(typed) });
   switch (test.op) {
     case 'is':
-      if (fields.find(({ id }) => id === field)?.of.kind === 'country') return signed('@', String(test.value));
+      if (choicesBeside(`${field}@`, fields).length && !isOffered(field, fields))
+        return signed('@', String(test.value));
       return { key: `${field}=${String(test.value)}`, typed: '' };
     case 'includes':
       return { key: `${field}=${test.value}`, typed: '' };
@@ -119,7 +145,7 @@ export function sayCondition(when: AnswerRule, fields: readonly FieldItem[]): st
     number: () => sayNumber(Number(typed), reader),
     letters: () => typed,
     day: () => sayDay(typed, reader),
-    country: () => countries.find(({ value }) => value === typed)?.title ?? typed,
+    choice: () => choicesBeside(key, fields).find(({ value }) => value === typed)?.title ?? typed,
   };
   return sign.so({ field, typed: sign.beside ? shown[sign.beside]() : '' });
 }
@@ -132,8 +158,9 @@ export function ruleOfKey(key: string, typed: string, fields: readonly FieldItem
   const about = { fact: 'field', field: id as FieldId } as const;
   const sign = signs[key.slice(-1)];
   if (value === undefined) return sign && { ...about, test: sign.test(typed) };
-  if (field.of.kind === 'severalChoices') return { ...about, test: { op: 'includes', value } };
-  return { ...about, test: { op: 'is', value: field.of.kind === 'yesNo' ? value === 'true' : value } };
+  const { is } = facetOf(field.of);
+  if (is === 'choices') return { ...about, test: { op: 'includes', value } };
+  return { ...about, test: { op: 'is', value: is === 'yes' ? value === 'true' : value } };
 }
 
 const offer = ({ id, label }: FieldItem, sign: string): Choice => ({
@@ -145,22 +172,24 @@ const offer = ({ id, label }: FieldItem, sign: string): Choice => ({
 export const conditionsOn = (fields: readonly FieldItem[]): Choice[] =>
   fields.flatMap((field): Choice[] => {
     const { id, label, of } = field;
-    if ('choices' in of)
-      return of.choices.map((choice) => ({
-        title: says.ifFieldIs({ field: label, choice: choice.label }),
-        value: `${id}=${choice.id}`,
+    const { is } = facetOf(of);
+    const answers = offeredOf(field);
+    if (answers)
+      return answers.map(({ title, value }) => ({
+        title: says.ifFieldIs({ field: label, choice: title }),
+        value: `${id}=${value}`,
       }));
-    if (of.kind === 'yesNo')
+    if (is === 'yes')
       return [
         { title: says.ifYes({ field: label }), value: `${id}=true` },
         { title: says.ifNo({ field: label }), value: `${id}=false` },
       ];
-    return signsOf(field).map((sign) => offer(field, sign));
+    return signsBy[is].map((sign) => offer(field, sign));
   });
 
 /** What can be asked of texts, letters typed: how they begin. A rule of the set-up must be whole at once, and asks none. */
 export const beginningsOf = (fields: readonly FieldItem[]): Choice[] =>
-  fields.filter(({ of }) => textual.has(of.kind)).map((field) => offer(field, '^'));
+  fields.filter(({ of }) => facetOf(of).is === 'text').map((field) => offer(field, '^'));
 
 /** A condition as one of those that are offered; `*` where it is none of them. */
 export function choiceOf(when: Rule | undefined, fields: readonly FieldItem[]): { key: string; typed: string } {

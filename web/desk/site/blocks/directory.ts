@@ -1,5 +1,5 @@
 /** Purpose: which profile fields a directory of members can go by. */
-import type { FieldItem } from '../../../../core/fields';
+import { facetOf, type FieldItem } from '../../../../core/fields';
 import type { Setup } from '../../../../core/setup';
 
 type Item = { readonly title: string; readonly value: string };
@@ -10,8 +10,8 @@ const items = (setup: Setup, fits: (field: FieldItem) => boolean): Item[] =>
 
 /** By which somebody can agree to stand in it. */
 export const agreedBy = (setup: Setup): Item[] =>
-  items(setup, ({ of }) => of.kind === 'yesNo' || of.kind === 'agreement');
+  items(setup, ({ of }) => ['yes', 'agreement'].includes(facetOf(of).is));
 
 /** What members see of each other. */
 export const toldBy = (setup: Setup): Item[] =>
-  items(setup, ({ seenBy, of, role }) => seenBy === 'members' && of.kind !== 'picture' && role !== 'name');
+  items(setup, ({ seenBy, of, role }) => seenBy === 'members' && facetOf(of).is !== 'file' && role !== 'name');
