@@ -157,6 +157,14 @@ try {
           'standins',
           'demo',
         ]);
+        await step('Which folders stand on which', bin('depcruise'), [
+          '--config',
+          '.dependency-cruiser.folders.cjs',
+          'core',
+          'contract',
+          'server',
+          'web',
+        ]);
         await step('What nothing uses', bin('knip'), []);
         // What does not compile or breaks the rules is not worth minutes of tests.
         if (failures.length || over) return;

@@ -3,10 +3,10 @@
 import { computed, watch, watchEffect } from 'vue';
 import { useTheme } from 'vuetify';
 import Trouble from '../kit/Trouble.vue';
-import { sessionEnded, troubleOf } from './calls';
+import { sessionEnded, troubleOf } from './base/calls';
 import DeskFrame from './frame/DeskFrame.vue';
-import { darkNow, light, systemDark } from './preferences';
-import { useMe } from './session';
+import { darkNow, light, systemDark } from './base/preferences';
+import { useMe } from './base/session';
 import SignInDialog from './sign-in/SignInDialog.vue';
 
 const me = useMe();

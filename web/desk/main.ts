@@ -12,10 +12,12 @@ import DeskApp from './DeskApp.vue';
 import { keepFocus } from '../kit/focus';
 import { readerKey } from '../kit/reader';
 import { houseVuetify } from '../kit/vuetify';
-import { reader } from './reader';
+import { reader } from './base/reader';
+import { areas } from './areas';
+import { areasKey } from './base/area';
 import { makeRouter } from './router';
-import { darkNow } from './preferences';
-import { themes } from './themes';
+import { darkNow } from './base/preferences';
+import { themes } from './base/themes';
 
 const nonce = document.querySelector<HTMLMetaElement>('meta[name="style-nonce"]')?.content;
 const vuetify = houseVuetify({
@@ -31,5 +33,6 @@ createApp(DeskApp)
   .use(makeRouter())
   .use(vuetify)
   .provide(readerKey, reader)
+  .provide(areasKey, areas)
   .mount('#desk');
 keepFocus();

@@ -1,6 +1,6 @@
 /** Purpose: the desk's addresses: the areas', and the few that are no area. */
 import { createRouter, createWebHistory } from 'vue-router';
-import { reader } from './reader';
+import { reader } from './base/reader';
 import { areas } from './areas';
 import { frameSays } from './frame/frame.sentences';
 

@@ -9,12 +9,12 @@ import KitButton from '../../kit/KitButton.vue';
 import Trouble from '../../kit/Trouble.vue';
 import FieldFrame, { describedBy } from '../../kit/fields/FieldFrame.vue';
 import FieldInput from '../../kit/fields/FieldInput.vue';
-import { calls } from '../calls';
-import { useNotice } from '../notice';
-import { useSending } from '../sending';
-import { reader } from '../reader';
+import { calls } from '../base/calls';
+import { useNotice } from '../base/notice';
+import { useSending } from '../base/sending';
+import { reader } from '../base/reader';
 import { accountSays } from './account.sentences';
-import { letterKeys, light, type Light } from '../preferences';
+import { letterKeys, light, type Light } from '../base/preferences';
 
 const says = accountSays(reader);
 defineProps<{ me: { name: string; mail: string } }>();

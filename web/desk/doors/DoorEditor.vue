@@ -8,15 +8,15 @@ import type { Setup } from '../../../core/setup';
 import KitField from '../../kit/fields/KitField.vue';
 import KitButton from '../../kit/KitButton.vue';
 import MenuButton from '../../kit/MenuButton.vue';
-import { reader } from '../reader';
+import { reader } from '../base/reader';
 import { useDraft, type Body } from '../setup/draft.store';
 import NewItem from '../setup/NewItem.vue';
-import { deskSiteSays } from '../site/site.sentences';
+import { doorsSay } from './doors.sentences';
 import DoorMark from './DoorMark.vue';
 import RuleSet from './RuleSet.vue';
 import { admittedOnly, asSet, opensTo, placesOf } from './uses';
 
-const says = deskSiteSays(reader);
+const says = doorsSay(reader);
 const props = defineProps<{
   id: string;
   title: string;

@@ -4,7 +4,7 @@ import { computed } from 'vue';
 import type { DoorSightView, TraceView } from '../../../contract';
 import KitButton from '../../kit/KitButton.vue';
 import Trouble from '../../kit/Trouble.vue';
-import { reader } from '../reader';
+import { reader } from '../base/reader';
 import DoorTrace from '../viewpoint/DoorTrace.vue';
 import { doorsSay } from './doors.sentences';
 

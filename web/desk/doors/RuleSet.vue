@@ -5,7 +5,7 @@ import { childrenOf, describe, isCondition, type Condition, type Rule } from '..
 import type { Setup } from '../../../core/setup';
 import KitButton from '../../kit/KitButton.vue';
 import MenuButton from '../../kit/MenuButton.vue';
-import { reader } from '../reader';
+import { reader } from '../base/reader';
 import { doorsSay } from './doors.sentences';
 import { lineOf, offersIn, plainLine } from './lines';
 import SetHead from './SetHead.vue';

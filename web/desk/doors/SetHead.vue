@@ -2,7 +2,7 @@
 /** How many of a set must be met, as the beginning of its sentence. */
 import { computed } from 'vue';
 import KitSelect from '../../kit/fields/KitSelect.vue';
-import { reader } from '../reader';
+import { reader } from '../base/reader';
 import { doorsSay } from './doors.sentences';
 
 const says = doorsSay(reader);

@@ -10,7 +10,7 @@ import StandingMark from '../../kit/StandingMark.vue';
 import Trouble from '../../kit/Trouble.vue';
 import Waiting from '../../kit/Waiting.vue';
 import { listed, sayNumber } from '../../../core/kernel';
-import { reader } from '../reader';
+import { reader } from '../base/reader';
 import { doorsSay } from './doors.sentences';
 
 const says = doorsSay(reader);

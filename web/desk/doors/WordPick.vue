@@ -7,7 +7,7 @@ import type { Condition } from '../../../core/doors';
 import KitField from '../../kit/fields/KitField.vue';
 import KitTicks from '../../kit/fields/KitTicks.vue';
 import KitButton from '../../kit/KitButton.vue';
-import { reader } from '../reader';
+import { reader } from '../base/reader';
 import { doorsSay } from './doors.sentences';
 import type { Slot } from './lines';
 

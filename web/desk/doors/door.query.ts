@@ -3,7 +3,7 @@ import { useQuery } from '@pinia/colada';
 import { childrenOf, isCondition, type Rule } from '../../../core/doors';
 import type { DoorList } from '../../../core/insight';
 import type { BlockId, MemberId, PageId } from '../../../core/kernel';
-import { calls } from '../calls';
+import { calls } from '../base/calls';
 import { useDraft } from '../setup/draft.store';
 import { useViewpoint } from '../viewpoint/viewpoint.store';
 

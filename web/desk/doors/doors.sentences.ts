@@ -2,6 +2,20 @@
 import { sentences } from '../../../core/kernel/sentences';
 
 export const doorsSay = sentences({
+  changesAll: 'A change here changes all of them.',
+  detach: 'Make it a door of its own',
+  doorEveryone: 'Everybody',
+  doorName: 'What the door is called',
+  doorOwn: 'Conditions of its own',
+  letOnlySome: 'Let in only some',
+  openToAll: 'Everybody gets in, visitors too.',
+  saveDoor: 'Save as a shared door',
+  sharedBy: {
+    one: 'This door is shared by 1 place: {places}.',
+    other: 'This door is shared by {count} places: {places}.',
+  },
+  theDoorName: 'Name of the shared door',
+  useDoor: 'Use a saved door',
   letIn: 'Let in anyone who meets {mode} of these',
   ofThese: '{mode} of these',
   all: 'all',

@@ -7,7 +7,7 @@ import { sayStanding, standings, type Standing } from '../../../core/facts';
 import { dayOf, sayNumber, type FieldId, type GroupId, type LessonId, type LevelId } from '../../../core/kernel';
 import type { Condition } from '../../../core/doors';
 import type { Setup } from '../../../core/setup';
-import { reader } from '../reader';
+import { reader } from '../base/reader';
 import { doorsSay } from './doors.sentences';
 
 const says = doorsSay(reader);

@@ -4,7 +4,7 @@ import { ref } from 'vue';
 import type { FileView } from '../../../contract';
 import { addressOfFile } from '../../../core/pages';
 import KitButton from '../../kit/KitButton.vue';
-import { reader } from '../reader';
+import { reader } from '../base/reader';
 import FilePicker from './FilePicker.vue';
 import { filesSay } from './files.sentences';
 

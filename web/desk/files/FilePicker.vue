@@ -11,8 +11,8 @@ import KitFile from '../../kit/KitFile.vue';
 import { newKey } from '../../kit/key';
 import Trouble from '../../kit/Trouble.vue';
 import Waiting from '../../kit/Waiting.vue';
-import { calls, troubleOf } from '../calls';
-import { reader } from '../reader';
+import { calls, troubleOf } from '../base/calls';
+import { reader } from '../base/reader';
 import { filesSay } from './files.sentences';
 
 const says = filesSay(reader);

@@ -3,12 +3,11 @@
 import { computed } from 'vue';
 import { useRoute } from 'vue-router';
 import MenuButton from '../../kit/MenuButton.vue';
-import { isWithin } from '../area';
-import { areasFor } from '../areas';
-import { useIndex, type Me } from '../session';
-import { setupStanding } from '../setup/standing';
+import { areasFor, isWithin, useAreas } from '../base/area';
+import { useIndex, type Me } from '../base/session';
+import { setupStanding } from '../base/standing';
 import { setupSays } from '../setup/setup.sentences';
-import { reader } from '../reader';
+import { reader } from '../base/reader';
 import { frameSays } from './frame.sentences';
 
 const says = frameSays(reader);
@@ -17,7 +16,8 @@ const common = setupSays(reader);
 const props = defineProps<{ siteName: string; me: Me }>();
 const route = useRoute();
 const index = useIndex();
-const areas = computed(() => areasFor(props.me));
+const all = useAreas();
+const areas = computed(() => areasFor(all, props.me));
 const here = computed(() => areas.value.find((area) => isWithin(area, route.path)) ?? null);
 const shown = computed(() =>
   areas.value.map((area) => ({

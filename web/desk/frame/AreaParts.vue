@@ -2,9 +2,9 @@
 /** The faces of an area, in the bar: how many items each has, or how many of them need a hand. */
 import { computed } from 'vue';
 import { useRoute } from 'vue-router';
-import type { AreaPart } from '../area';
-import { reader } from '../reader';
-import { setupStanding } from '../setup/standing';
+import type { AreaPart } from '../base/area';
+import { reader } from '../base/reader';
+import { setupStanding } from '../base/standing';
 import { setupSays } from '../setup/setup.sentences';
 import { frameSays } from './frame.sentences';
 

@@ -6,11 +6,11 @@ import { VDialog } from 'vuetify/components/VDialog';
 import KitField from '../../kit/fields/KitField.vue';
 import KitButton from '../../kit/KitButton.vue';
 import MenuButton, { type MenuItem } from '../../kit/MenuButton.vue';
-import { calls } from '../calls';
-import { useNotice } from '../notice';
-import { useSending } from '../sending';
-import { useFresh } from '../session';
-import { reader } from '../reader';
+import { calls } from '../base/calls';
+import { useNotice } from '../base/notice';
+import { useSending } from '../base/sending';
+import { useFresh } from '../base/session';
+import { reader } from '../base/reader';
 import { frameSays } from './frame.sentences';
 
 const says = frameSays(reader);

@@ -4,15 +4,14 @@ import { useQueryCache } from '@pinia/colada';
 import { computed, defineAsyncComponent } from 'vue';
 import { useRoute } from 'vue-router';
 import MenuButton, { type MenuItem } from '../../kit/MenuButton.vue';
-import { isWithin } from '../area';
-import { areas } from '../areas';
-import { calls, desk } from '../calls';
+import { isWithin, useAreas } from '../base/area';
+import { calls, desk } from '../base/calls';
 import FindBox from '../people/FindBox.vue';
-import { may, type Me } from '../session';
+import { may, type Me } from '../base/session';
 import { useToday } from '../today/today.query';
 import AreaParts from './AreaParts.vue';
 import ClockControl from './ClockControl.vue';
-import { reader } from '../reader';
+import { reader } from '../base/reader';
 import { frameSays } from './frame.sentences';
 
 const says = frameSays(reader);
@@ -24,6 +23,7 @@ const today = useToday(() => route.path === '/desk');
 const cache = useQueryCache();
 /** The draft brings the core along, so it comes behind what is shown first. */
 const DraftBar = defineAsyncComponent(() => import('../setup/DraftBar.vue'));
+const areas = useAreas();
 const parts = computed(() => areas.find((area) => isWithin(area, route.path))?.parts);
 
 async function signOut(): Promise<void> {

@@ -6,19 +6,18 @@ import KitButton from '../../kit/KitButton.vue';
 import MountPanel from '../viewpoint/MountPanel.vue';
 import ViewpointStrip from '../viewpoint/ViewpointStrip.vue';
 import { useViewpoint } from '../viewpoint/viewpoint.store';
-import { useNotice } from '../notice';
+import { useNotice } from '../base/notice';
 import { loadWhole } from '../../kit/build';
-import { calls, newer } from '../calls';
-import { usePulse } from '../pulse';
-import { isWithin } from '../area';
-import { areas } from '../areas';
-import { may, type Me } from '../session';
+import { calls, newer } from '../base/calls';
+import { usePulse } from '../base/pulse';
+import { isWithin, useAreas } from '../base/area';
+import { may, type Me } from '../base/session';
 import AreaIndex from './AreaIndex.vue';
 import DeskBar from './DeskBar.vue';
 import KeyList from './KeyList.vue';
 import { guardDoubleClicks } from './double';
 import { useDeskKeys } from './keys';
-import { reader } from '../reader';
+import { reader } from '../base/reader';
 import { frameSays } from './frame.sentences';
 
 const says = frameSays(reader);
@@ -44,6 +43,7 @@ async function undo(): Promise<void> {
   undoing.value = false;
 }
 
+const areas = useAreas();
 /** An address typed by hand may lead where somebody's part does not. */
 const theirs = computed(() => {
   const needs = areas.find((area) => isWithin(area, route.path))?.needs;

@@ -3,13 +3,14 @@
 import { VCheckbox } from 'vuetify/components/VCheckbox';
 import { VDialog } from 'vuetify/components/VDialog';
 import KitButton from '../../kit/KitButton.vue';
-import { areas } from '../areas';
-import { letterKeys } from '../preferences';
-import { reader } from '../reader';
+import { useAreas } from '../base/area';
+import { letterKeys } from '../base/preferences';
+import { reader } from '../base/reader';
 import { frameSays } from './frame.sentences';
 
 const says = frameSays(reader);
 
+const areas = useAreas();
 const open = defineModel<boolean>({ required: true });
 const keys: (readonly [key: string, does: string])[] = [
   ['/', says.findAnyone],

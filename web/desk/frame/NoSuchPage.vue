@@ -1,6 +1,6 @@
 <script setup lang="ts">
 /** An address of the desk that leads nowhere. */
-import { reader } from '../reader';
+import { reader } from '../base/reader';
 import { frameSays } from './frame.sentences';
 
 const says = frameSays(reader);

@@ -1,8 +1,8 @@
 /** Purpose: the keys that work everywhere at the desk. */
 import { ref } from 'vue';
 import { useRouter } from 'vue-router';
-import { areas } from '../areas';
-import { useLetter } from '../letter';
+import { useAreas } from '../base/area';
+import { useLetter } from '../base/letter';
 import { useViewpoint } from '../viewpoint/viewpoint.store';
 
 export function useDeskKeys() {
@@ -16,6 +16,6 @@ export function useDeskKeys() {
   useLetter(']', () => viewpoint.step(1));
   useLetter('?', () => (help.value = true));
   useLetter('shift+?', () => (help.value = true));
-  for (const area of areas) useLetter(`g-${area.key}`, () => void router.push(area.path));
+  for (const area of useAreas()) useLetter(`g-${area.key}`, () => void router.push(area.path));
   return { help };
 }

@@ -6,8 +6,8 @@ import FieldInput from '../../kit/fields/FieldInput.vue';
 import KitButton from '../../kit/KitButton.vue';
 import KitFile from '../../kit/KitFile.vue';
 import KitOrder from '../../kit/KitOrder.vue';
-import { calls, troubleOf } from '../calls';
-import { reader } from '../reader';
+import { calls, troubleOf } from '../base/calls';
+import { reader } from '../base/reader';
 import { joiningSays } from './joining.sentences';
 
 type Choice = { id: string; label: string; idle?: boolean; picture?: string };

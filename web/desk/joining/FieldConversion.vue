@@ -4,8 +4,8 @@ import { useQuery } from '@pinia/colada';
 import { computed } from 'vue';
 import type { FieldItem } from '../../../core/fields';
 import { sameBody } from '../../../core/setup';
-import { calls } from '../calls';
-import { reader } from '../reader';
+import { calls } from '../base/calls';
+import { reader } from '../base/reader';
 import { useDraft } from '../setup/draft.store';
 import { joiningSays } from './joining.sentences';
 

@@ -8,7 +8,7 @@ import KitChoice from '../../kit/fields/KitChoice.vue';
 import KitField from '../../kit/fields/KitField.vue';
 import KitTicks from '../../kit/fields/KitTicks.vue';
 import KitButton from '../../kit/KitButton.vue';
-import { reader } from '../reader';
+import { reader } from '../base/reader';
 import { useDraft } from '../setup/draft.store';
 import WordsField from '../letters/WordsField.vue';
 import DuplicateItem from '../setup/DuplicateItem.vue';

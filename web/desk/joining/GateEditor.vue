@@ -4,7 +4,7 @@ import type { FieldItem } from '../../../core/fields';
 import type { OwnGate } from '../../../core/joining';
 import KitField from '../../kit/fields/KitField.vue';
 import KitButton from '../../kit/KitButton.vue';
-import { reader } from '../reader';
+import { reader } from '../base/reader';
 import ConditionList from '../rules/ConditionList.vue';
 import { gateSettings } from './gates/settings';
 import { joiningSays } from './joining.sentences';

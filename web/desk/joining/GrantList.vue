@@ -8,7 +8,7 @@ import type { GroupId, LevelId, Span } from '../../../core/kernel';
 import KitChoice from '../../kit/fields/KitChoice.vue';
 import KitButton from '../../kit/KitButton.vue';
 import MenuButton from '../../kit/MenuButton.vue';
-import { reader } from '../reader';
+import { reader } from '../base/reader';
 import { useDraft } from '../setup/draft.store';
 import BesideField from '../rules/BesideField.vue';
 import { beginsWith, besideOf, choiceOf, choicesBeside, conditionsOn, ruleOfKey } from '../rules/conditions';

@@ -5,7 +5,7 @@ import type { MessageId } from '../../../core/kernel';
 import KitChoice from '../../kit/fields/KitChoice.vue';
 import KitButton from '../../kit/KitButton.vue';
 import { lettersSay } from '../letters/letters.sentences';
-import { reader } from '../reader';
+import { reader } from '../base/reader';
 import { duplicate } from '../setup/copy';
 import { useDraft } from '../setup/draft.store';
 

@@ -9,7 +9,7 @@ import { chipNames } from '../../../core/messages';
 import KitField from '../../kit/fields/KitField.vue';
 import KitTicks from '../../kit/fields/KitTicks.vue';
 import KitButton from '../../kit/KitButton.vue';
-import { reader } from '../reader';
+import { reader } from '../base/reader';
 import { useDraft } from '../setup/draft.store';
 import WordsField from '../letters/WordsField.vue';
 import ConditionList from '../rules/ConditionList.vue';

@@ -7,7 +7,7 @@ import { idFrom } from '../../../core/setup';
 import KitChoice from '../../kit/fields/KitChoice.vue';
 import KitField from '../../kit/fields/KitField.vue';
 import AnswerInput from '../people/AnswerInput.vue';
-import { reader } from '../reader';
+import { reader } from '../base/reader';
 import { useDraft } from '../setup/draft.store';
 import { joiningSays } from './joining.sentences';
 

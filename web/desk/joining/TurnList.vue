@@ -7,7 +7,7 @@ import type { PathId } from '../../../core/kernel';
 import KitChoice from '../../kit/fields/KitChoice.vue';
 import KitField from '../../kit/fields/KitField.vue';
 import KitButton from '../../kit/KitButton.vue';
-import { reader } from '../reader';
+import { reader } from '../base/reader';
 import { useDraft } from '../setup/draft.store';
 import { beginsWith, conditionsOn, ruleOfKey } from '../rules/conditions';
 import ConditionList from '../rules/ConditionList.vue';

@@ -4,7 +4,7 @@
  */
 import { shownBy, type Question, type RawForm } from '../../../core/fields';
 import { typeInto, typedIn } from '../../kit/fields/typedIn';
-import { reader } from '../reader';
+import { reader } from '../base/reader';
 
 /** Keeps what is typed from one paper to the next. Nothing of it is sent. */
 export function makeAnswering(questions: () => readonly Question[]) {

@@ -12,7 +12,7 @@ import {
   type AnyFormId,
 } from '../../../core/kernel';
 import type { Setup } from '../../../core/setup';
-import { reader } from '../reader';
+import { reader } from '../base/reader';
 import { joiningSays } from './joining.sentences';
 
 const says = joiningSays(reader);

@@ -2,7 +2,7 @@
 import { isAnswered, nameOfPart, partKindOf, type FieldItem, type PartOfForm } from '../../../core/fields';
 import type { Setup } from '../../../core/setup';
 import { joiningSays } from './joining.sentences';
-import { reader } from '../reader';
+import { reader } from '../base/reader';
 
 const says = joiningSays(reader);
 

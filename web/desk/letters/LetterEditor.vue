@@ -7,7 +7,7 @@ import { referencesOf } from '../../../core/setup';
 import KitField from '../../kit/fields/KitField.vue';
 import KitButton from '../../kit/KitButton.vue';
 import MenuButton from '../../kit/MenuButton.vue';
-import { reader } from '../reader';
+import { reader } from '../base/reader';
 import { useDraft } from '../setup/draft.store';
 import { useItem } from '../setup/item';
 import ItemFindings from '../setup/ItemFindings.vue';

@@ -5,7 +5,7 @@ import type { ChipName, Words } from '../../../core/kernel';
 import { printWords, readWords, type ChipNames } from '../../../core/messages';
 import KitField from '../../kit/fields/KitField.vue';
 import MenuButton from '../../kit/MenuButton.vue';
-import { reader } from '../reader';
+import { reader } from '../base/reader';
 import { lettersSay } from './letters.sentences';
 
 const says = lettersSay(reader);

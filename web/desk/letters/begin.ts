@@ -2,7 +2,7 @@
 import { asTitle, type MessageId } from '../../../core/kernel';
 import type { MessageItem } from '../../../core/messages';
 import { idFrom } from '../../../core/setup';
-import { reader } from '../reader';
+import { reader } from '../base/reader';
 import { useDraft } from '../setup/draft.store';
 import { lettersSay } from './letters.sentences';
 

@@ -13,7 +13,7 @@ import KitRow from '../../kit/KitRow.vue';
 import Trouble from '../../kit/Trouble.vue';
 import Waiting from '../../kit/Waiting.vue';
 import { typedCount } from '../joining/counts';
-import { reader } from '../reader';
+import { reader } from '../base/reader';
 import { useDraft, type Body } from '../setup/draft.store';
 import { useItem } from '../setup/item';
 import ItemFindings from '../setup/ItemFindings.vue';

@@ -12,7 +12,7 @@ import KitOrder from '../../kit/KitOrder.vue';
 import KitRow from '../../kit/KitRow.vue';
 import Trouble from '../../kit/Trouble.vue';
 import Waiting from '../../kit/Waiting.vue';
-import { reader } from '../reader';
+import { reader } from '../base/reader';
 import { useDraft, type Body } from '../setup/draft.store';
 import { useItem } from '../setup/item';
 import ItemFindings from '../setup/ItemFindings.vue';

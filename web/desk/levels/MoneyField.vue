@@ -3,7 +3,7 @@
 import { computed, ref, watch } from 'vue';
 import { readAmount, writeAmount } from '../../../core/kernel';
 import KitField from '../../kit/fields/KitField.vue';
-import { reader } from '../reader';
+import { reader } from '../base/reader';
 import { deskLevelsSays } from './levels.sentences';
 
 const says = deskLevelsSays(reader);

@@ -8,7 +8,7 @@ import KitChoice from '../../kit/fields/KitChoice.vue';
 import KitField from '../../kit/fields/KitField.vue';
 import KitButton from '../../kit/KitButton.vue';
 import { typedCount } from '../joining/counts';
-import { reader } from '../reader';
+import { reader } from '../base/reader';
 import { deskLevelsSays } from './levels.sentences';
 import MoneyField from './MoneyField.vue';
 import { priceAs } from './prices';

@@ -4,7 +4,7 @@ import { computed } from 'vue';
 import { sayMoney, sayShortDate, type Instant, type Place } from '../../../core/kernel';
 import { addSpan } from '../../../core/kernel/calendar';
 import { dues, duesUntil, isRepeated, type Price } from '../../../core/levels';
-import { reader } from '../reader';
+import { reader } from '../base/reader';
 import { deskLevelsSays } from './levels.sentences';
 
 const says = deskLevelsSays(reader);

@@ -5,7 +5,7 @@ import type { Span } from '../../../core/kernel';
 import KitChoice from '../../kit/fields/KitChoice.vue';
 import KitField from '../../kit/fields/KitField.vue';
 import { typedCount } from '../joining/counts';
-import { reader } from '../reader';
+import { reader } from '../base/reader';
 import { deskLevelsSays } from './levels.sentences';
 
 const says = deskLevelsSays(reader);

@@ -13,7 +13,7 @@ import Waiting from '../../kit/Waiting.vue';
 import LetterEditor from '../letters/LetterEditor.vue';
 import { readyLetter } from '../letters/begin';
 import { useWriting } from '../letters/writing';
-import { reader } from '../reader';
+import { reader } from '../base/reader';
 import { useDraft, type Body } from '../setup/draft.store';
 import ItemFindings from '../setup/ItemFindings.vue';
 import MoneyHands from '../setup/MoneyHands.vue';

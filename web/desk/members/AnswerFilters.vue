@@ -5,7 +5,7 @@ import { describe, type Known, type Rule } from '../../../core/doors';
 import { AnswerRule } from '../../../core/fields';
 import KitSelect from '../../kit/fields/KitSelect.vue';
 import KitButton from '../../kit/KitButton.vue';
-import { reader } from '../reader';
+import { reader } from '../base/reader';
 import BesideField from '../rules/BesideField.vue';
 import {
   beginningsOf,

@@ -8,12 +8,12 @@ import KitField from '../../kit/fields/KitField.vue';
 import KitButton from '../../kit/KitButton.vue';
 import Trouble from '../../kit/Trouble.vue';
 import Waiting from '../../kit/Waiting.vue';
-import { calls } from '../calls';
-import { useKept } from '../kept';
-import { useNotice } from '../notice';
+import { calls } from '../base/calls';
+import { useKept } from '../base/kept';
+import { useNotice } from '../base/notice';
 import AnswerInput from '../people/AnswerInput.vue';
-import { reader } from '../reader';
-import { useSending } from '../sending';
+import { reader } from '../base/reader';
+import { useSending } from '../base/sending';
 import { membersSays } from './members.sentences';
 
 const says = membersSays(reader);

@@ -2,11 +2,11 @@
 /** An application that has ended: taking it up again, and what was written for it and not sent. */
 import type { ApplicationView } from '../../../contract';
 import KitButton from '../../kit/KitButton.vue';
-import { calls } from '../calls';
-import { useNotice } from '../notice';
-import { useSending } from '../sending';
-import { useFresh } from '../session';
-import { reader } from '../reader';
+import { calls } from '../base/calls';
+import { useNotice } from '../base/notice';
+import { useSending } from '../base/sending';
+import { useFresh } from '../base/session';
+import { reader } from '../base/reader';
 import UnsentWords from './UnsentWords.vue';
 import { membersSays } from './members.sentences';
 

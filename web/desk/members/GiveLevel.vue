@@ -6,12 +6,12 @@ import type { MemberId } from '../../../core/kernel';
 import KitChoice from '../../kit/fields/KitChoice.vue';
 import KitField from '../../kit/fields/KitField.vue';
 import KitButton from '../../kit/KitButton.vue';
-import { calls } from '../calls';
-import { useKept } from '../kept';
-import { useNotice } from '../notice';
-import { reader } from '../reader';
-import { useSending } from '../sending';
-import { useFresh } from '../session';
+import { calls } from '../base/calls';
+import { useKept } from '../base/kept';
+import { useNotice } from '../base/notice';
+import { reader } from '../base/reader';
+import { useSending } from '../base/sending';
+import { useFresh } from '../base/session';
 import { membersSays } from './members.sentences';
 
 const says = membersSays(reader);

@@ -7,12 +7,12 @@ import KitTicks from '../../kit/fields/KitTicks.vue';
 import KitButton from '../../kit/KitButton.vue';
 import Trouble from '../../kit/Trouble.vue';
 import Waiting from '../../kit/Waiting.vue';
-import { calls } from '../calls';
-import { useKept } from '../kept';
-import { useNotice } from '../notice';
-import { reader } from '../reader';
-import { useSending } from '../sending';
-import { useFresh } from '../session';
+import { calls } from '../base/calls';
+import { useKept } from '../base/kept';
+import { useNotice } from '../base/notice';
+import { reader } from '../base/reader';
+import { useSending } from '../base/sending';
+import { useFresh } from '../base/session';
 import { membersSays } from './members.sentences';
 
 const says = membersSays(reader);

@@ -3,8 +3,8 @@
 import { ref, watch } from 'vue';
 import FieldInput from '../../kit/fields/FieldInput.vue';
 import KitSelect from '../../kit/fields/KitSelect.vue';
-import { useDebounced } from '../debounced';
-import { reader } from '../reader';
+import { useDebounced } from '../base/debounced';
+import { reader } from '../base/reader';
 import { membersSays } from './members.sentences';
 
 const says = membersSays(reader);

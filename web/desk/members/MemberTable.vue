@@ -5,7 +5,7 @@ import KitButton from '../../kit/KitButton.vue';
 import KitLedger from '../../kit/KitLedger.vue';
 import type { LedgerColumn } from '../../kit/ledger';
 import StandingMark from '../../kit/StandingMark.vue';
-import { reader } from '../reader';
+import { reader } from '../base/reader';
 import { membersSays } from './members.sentences';
 
 const says = membersSays(reader);

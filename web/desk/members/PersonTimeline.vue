@@ -2,7 +2,7 @@
 /** What happened with a person, newest first: a square for events, the standing's mark for its changes. */
 import type { MemberView } from '../../../contract';
 import StandingMark from '../../kit/StandingMark.vue';
-import { reader } from '../reader';
+import { reader } from '../base/reader';
 import { membersSays } from './members.sentences';
 
 const says = membersSays(reader);

@@ -5,10 +5,10 @@ import { computed, ref } from 'vue';
 import { useRoute } from 'vue-router';
 import type { SavedFilter, SavedView } from '../../../contract';
 import MenuButton from '../../kit/MenuButton.vue';
-import { calls } from '../calls';
-import { useNotice } from '../notice';
-import { reader } from '../reader';
-import { useSending } from '../sending';
+import { calls } from '../base/calls';
+import { useNotice } from '../base/notice';
+import { reader } from '../base/reader';
+import { useSending } from '../base/sending';
 import NewItem from '../setup/NewItem.vue';
 import { membersSays } from './members.sentences';
 

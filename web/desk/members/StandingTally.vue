@@ -4,7 +4,7 @@ import { computed } from 'vue';
 import type { Standing } from '../../../core/facts';
 import KitToggle from '../../kit/KitToggle.vue';
 import StandingMark from '../../kit/StandingMark.vue';
-import { reader } from '../reader';
+import { reader } from '../base/reader';
 import { membersSays } from './members.sentences';
 
 const says = membersSays(reader);

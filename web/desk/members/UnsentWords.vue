@@ -1,7 +1,7 @@
 <script setup lang="ts">
 /** What was written for an application and not sent, because somebody else was quicker. */
 import KitButton from '../../kit/KitButton.vue';
-import { reader } from '../reader';
+import { reader } from '../base/reader';
 import { useDrafts } from './drafts';
 import { membersSays } from './members.sentences';
 

@@ -1,5 +1,5 @@
-import { reader } from '../reader';
-import type { Area } from '../area';
+import { reader } from '../base/reader';
+import type { Area } from '../base/area';
 import { membersSays } from './members.sentences';
 
 const says = membersSays(reader);

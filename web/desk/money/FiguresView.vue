@@ -4,9 +4,9 @@ import { useQuery, useQueryCache } from '@pinia/colada';
 import KitButton from '../../kit/KitButton.vue';
 import Trouble from '../../kit/Trouble.vue';
 import Waiting from '../../kit/Waiting.vue';
-import { calls } from '../calls';
-import { reader } from '../reader';
-import { useSending } from '../sending';
+import { calls } from '../base/calls';
+import { reader } from '../base/reader';
+import { useSending } from '../base/sending';
 import MoneyChart from './MoneyChart.vue';
 import { deskMoneySays } from './money.sentences';
 

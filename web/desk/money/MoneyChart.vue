@@ -4,7 +4,7 @@ import { BarController, BarElement, CategoryScale, Chart, Legend, LinearScale, T
 import { onBeforeUnmount, onMounted, ref, watch } from 'vue';
 import { useTheme } from 'vuetify';
 import type { MoneyTable } from '../../../contract';
-import { reader } from '../reader';
+import { reader } from '../base/reader';
 import { deskMoneySays } from './money.sentences';
 
 Chart.register(BarController, BarElement, CategoryScale, Legend, LinearScale, Tooltip);

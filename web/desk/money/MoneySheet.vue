@@ -9,12 +9,12 @@ import KitButton from '../../kit/KitButton.vue';
 import SideSheet from '../../kit/SideSheet.vue';
 import Trouble from '../../kit/Trouble.vue';
 import Waiting from '../../kit/Waiting.vue';
-import { calls } from '../calls';
-import { useKept } from '../kept';
-import { useEscape } from '../frame/escape';
-import { useNotice } from '../notice';
-import { reader } from '../reader';
-import { useSending } from '../sending';
+import { calls } from '../base/calls';
+import { useKept } from '../base/kept';
+import { useEscape } from '../base/escape';
+import { useNotice } from '../base/notice';
+import { reader } from '../base/reader';
+import { useSending } from '../base/sending';
 import { deskMoneySays } from './money.sentences';
 
 const says = deskMoneySays(reader);

@@ -12,10 +12,10 @@ import KitToggle from '../../kit/KitToggle.vue';
 import type { LedgerColumn } from '../../kit/ledger';
 import { useNarrow } from '../../kit/narrow';
 import SideSheet from '../../kit/SideSheet.vue';
-import { calls } from '../calls';
-import { handOver } from '../download';
-import { reader } from '../reader';
-import { useSending } from '../sending';
+import { calls } from '../base/calls';
+import { handOver } from '../base/download';
+import { reader } from '../base/reader';
+import { useSending } from '../base/sending';
 import MoneySheet from './MoneySheet.vue';
 import { deskMoneySays } from './money.sentences';
 

@@ -9,8 +9,8 @@ import KitTicks from '../../kit/fields/KitTicks.vue';
 import KitButton from '../../kit/KitButton.vue';
 import KitFile from '../../kit/KitFile.vue';
 import KitPicture from '../../kit/KitPicture.vue';
-import { calls, troubleOf } from '../calls';
-import { reader } from '../reader';
+import { calls, troubleOf } from '../base/calls';
+import { reader } from '../base/reader';
 import { peopleSays } from './people.sentences';
 
 const says = peopleSays(reader);

@@ -2,7 +2,7 @@
 /** Finding anyone, from anywhere at the desk. */
 import { useRouter } from 'vue-router';
 import PersonFinder from './PersonFinder.vue';
-import { reader } from '../reader';
+import { reader } from '../base/reader';
 import { peopleSays } from './people.sentences';
 
 const says = peopleSays(reader);

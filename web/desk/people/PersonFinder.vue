@@ -5,9 +5,9 @@ import { VAutocomplete } from 'vuetify/components/VAutocomplete';
 import { VListItem } from 'vuetify/components/VList';
 import type { PersonHit } from '../../../contract';
 import StandingMark from '../../kit/StandingMark.vue';
-import { calls } from '../calls';
-import { useAnswers } from '../debounced';
-import { reader } from '../reader';
+import { calls } from '../base/calls';
+import { useAnswers } from '../base/debounced';
+import { reader } from '../base/reader';
 import { peopleSays } from './people.sentences';
 
 const says = peopleSays(reader);

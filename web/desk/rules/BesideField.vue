@@ -2,7 +2,7 @@
 /** What stands beside a condition: a number, letters, a day, or one of many answers. */
 import KitChoice from '../../kit/fields/KitChoice.vue';
 import KitField from '../../kit/fields/KitField.vue';
-import { reader } from '../reader';
+import { reader } from '../base/reader';
 import type { Beside } from './conditions';
 import { rulesSays } from './rules.sentences';
 

@@ -5,7 +5,7 @@ import { describe } from '../../../core/doors';
 import type { AnswerRule, FieldItem } from '../../../core/fields';
 import KitChoice from '../../kit/fields/KitChoice.vue';
 import KitButton from '../../kit/KitButton.vue';
-import { reader } from '../reader';
+import { reader } from '../base/reader';
 import { useDraft } from '../setup/draft.store';
 import BesideField from './BesideField.vue';
 import { beginsWith, besideOf, choiceOf, choicesBeside, conditionsOn, ruleOfKey } from './conditions';

@@ -13,7 +13,7 @@ import {
 } from '../../../core/fields';
 import type { Rule } from '../../../core/doors';
 import { dayOf, sayNumber, type FieldId } from '../../../core/kernel';
-import { reader } from '../reader';
+import { reader } from '../base/reader';
 import { rulesSays } from './rules.sentences';
 
 const says = rulesSays(reader);

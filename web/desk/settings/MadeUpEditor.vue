@@ -9,10 +9,10 @@ import KitChoice from '../../kit/fields/KitChoice.vue';
 import KitField from '../../kit/fields/KitField.vue';
 import KitTicks from '../../kit/fields/KitTicks.vue';
 import KitButton from '../../kit/KitButton.vue';
-import type { Trouble } from '../calls';
+import type { Trouble } from '../base/calls';
 import AnswerInput from '../people/AnswerInput.vue';
-import { useKept } from '../kept';
-import { reader } from '../reader';
+import { useKept } from '../base/kept';
+import { reader } from '../base/reader';
 import { useDraft } from '../setup/draft.store';
 import { madeUpSays } from './madeUp.sentences';
 

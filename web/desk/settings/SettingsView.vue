@@ -7,7 +7,7 @@ import KitChoice from '../../kit/fields/KitChoice.vue';
 import KitField from '../../kit/fields/KitField.vue';
 import Trouble from '../../kit/Trouble.vue';
 import Waiting from '../../kit/Waiting.vue';
-import { reader } from '../reader';
+import { reader } from '../base/reader';
 import { useDraft, type Body } from '../setup/draft.store';
 import MoneyHands from '../setup/MoneyHands.vue';
 import ItemFindings from '../setup/ItemFindings.vue';

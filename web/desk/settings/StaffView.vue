@@ -8,10 +8,10 @@ import KitTicks from '../../kit/fields/KitTicks.vue';
 import KitButton from '../../kit/KitButton.vue';
 import Trouble from '../../kit/Trouble.vue';
 import Waiting from '../../kit/Waiting.vue';
-import { calls, desk, troubleOf } from '../calls';
-import { useNotice } from '../notice';
-import { reader } from '../reader';
-import { may, useMe } from '../session';
+import { calls, desk, troubleOf } from '../base/calls';
+import { useNotice } from '../base/notice';
+import { reader } from '../base/reader';
+import { may, useMe } from '../base/session';
 import { staffSays } from './staff.sentences';
 
 const says = staffSays(reader);

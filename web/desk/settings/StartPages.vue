@@ -5,7 +5,7 @@ import type { GroupId, LevelId, PageId } from '../../../core/kernel';
 import type { SetupDocument } from '../../../core/setup';
 import KitChoice from '../../kit/fields/KitChoice.vue';
 import KitButton from '../../kit/KitButton.vue';
-import { reader } from '../reader';
+import { reader } from '../base/reader';
 import { useDraft } from '../setup/draft.store';
 import { settingsSays } from './settings.sentences';
 

@@ -1,6 +1,6 @@
-import type { Area } from '../area';
-import { desk } from '../calls';
-import { reader } from '../reader';
+import type { Area } from '../base/area';
+import { desk } from '../base/calls';
+import { reader } from '../base/reader';
 import { setupSays } from '../setup/setup.sentences';
 import { staffSays } from './staff.sentences';
 import { madeUpSays } from './madeUp.sentences';

@@ -3,7 +3,7 @@
 import { computed, ref } from 'vue';
 import { setupAreas, type Change } from '../../../core/revisions';
 import KitButton from '../../kit/KitButton.vue';
-import { reader } from '../reader';
+import { reader } from '../base/reader';
 import { setupSays } from './setup.sentences';
 import { useDraft } from './draft.store';
 

@@ -4,7 +4,7 @@ import { computed } from 'vue';
 import { VDialog } from 'vuetify/components/VDialog';
 import { itemTitle, linesOf } from '../../../core/revisions';
 import KitButton from '../../kit/KitButton.vue';
-import { reader } from '../reader';
+import { reader } from '../base/reader';
 import { useDraft, type Body } from './draft.store';
 import { setupSays } from './setup.sentences';
 

@@ -4,7 +4,7 @@ import { useQueryCache } from '@pinia/colada';
 import { onBeforeUnmount, onMounted, watch } from 'vue';
 import { useHotkey } from 'vuetify';
 import KitButton from '../../kit/KitButton.vue';
-import { reader } from '../reader';
+import { reader } from '../base/reader';
 import ConflictDialog from './ConflictDialog.vue';
 import { useDraft } from './draft.store';
 import PublishSheet from './PublishSheet.vue';

@@ -3,7 +3,7 @@
 import { useRouter } from 'vue-router';
 import type { ListItemKind } from '../../../core/setup';
 import KitButton from '../../kit/KitButton.vue';
-import { reader } from '../reader';
+import { reader } from '../base/reader';
 import { duplicate } from './copy';
 import { editorOf } from './places';
 import { setupSays } from './setup.sentences';

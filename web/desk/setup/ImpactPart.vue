@@ -9,8 +9,8 @@ import KitButton from '../../kit/KitButton.vue';
 import StandingMark from '../../kit/StandingMark.vue';
 import Trouble from '../../kit/Trouble.vue';
 import Waiting from '../../kit/Waiting.vue';
-import { calls } from '../calls';
-import { reader } from '../reader';
+import { calls } from '../base/calls';
+import { reader } from '../base/reader';
 import { useDraft } from './draft.store';
 import { setupSays } from './setup.sentences';
 

@@ -5,9 +5,9 @@
  */
 import { computed } from 'vue';
 import { VDefaultsProvider } from 'vuetify/components/VDefaultsProvider';
-import { desk } from '../calls';
-import { reader } from '../reader';
-import { may, useMe } from '../session';
+import { desk } from '../base/calls';
+import { reader } from '../base/reader';
+import { may, useMe } from '../base/session';
 import { setupSays } from './setup.sentences';
 
 defineProps<{ plain?: boolean }>();

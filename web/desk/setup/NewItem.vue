@@ -4,7 +4,7 @@ import { ref } from 'vue';
 import { VDialog } from 'vuetify/components/VDialog';
 import KitField from '../../kit/fields/KitField.vue';
 import KitButton from '../../kit/KitButton.vue';
-import { reader } from '../reader';
+import { reader } from '../base/reader';
 import { setupSays } from './setup.sentences';
 
 const says = setupSays(reader);

@@ -4,7 +4,7 @@ import { ref } from 'vue';
 import { VDialog } from 'vuetify/components/VDialog';
 import KitButton from '../../kit/KitButton.vue';
 import KitTabs from '../../kit/KitTabs.vue';
-import { reader } from '../reader';
+import { reader } from '../base/reader';
 import { useDraft } from './draft.store';
 import HistoryPane from './HistoryPane.vue';
 import PublishPane from './PublishPane.vue';

@@ -1,7 +1,7 @@
 /** Purpose: how an area in which set-up is worked on reads in the index: what is to fix there, and whether it is in the draft. */
 import type { SetupArea } from '../../../core/revisions';
-import type { Area } from '../area';
-import { reader } from '../reader';
+import type { Area } from '../base/area';
+import { reader } from '../base/reader';
 import { setupSays } from './setup.sentences';
 
 const says = setupSays(reader);

@@ -1,6 +1,6 @@
 /** Purpose: duplicating an item of the draft; the copy stands right behind what it was made from. */
 import { copyOf, type ListItemKind } from '../../../core/setup';
-import { reader } from '../reader';
+import { reader } from '../base/reader';
 import { useDraft } from './draft.store';
 import { setupSays } from './setup.sentences';
 

@@ -23,8 +23,8 @@ import {
   isSingle,
 } from '../../../core/setup';
 import { newKey } from '../../kit/key';
-import { calls, troubleOf, type Trouble } from '../calls';
-import { setupStanding } from './standing';
+import { calls, troubleOf, type Trouble } from '../base/calls';
+import { setupStanding } from '../base/standing';
 import { useSteps, type Body } from './steps';
 import { askedKept, keepAsked, keepUnsaved, unsavedKept, type Unsaved } from './unsaved';
 

@@ -1,10 +1,10 @@
 /** Purpose: a set-up as a file: out as JSON, in with every fault told before anything is sent. */
 import { ok, refuse, type Result } from '../../../core/kernel';
 import { makeSetup, upgradeDocument, type Setup, type SetupDocument } from '../../../core/setup';
-import { handOver } from '../download';
-import { reader } from '../reader';
+import { handOver } from '../base/download';
+import { reader } from '../base/reader';
 import { setupSays } from './setup.sentences';
-import { textOf } from '../textOf';
+import { textOf } from '../base/textOf';
 
 /** Hands a set-up to the browser as a download. @param revision null for the draft */
 export function downloadSetup(document: SetupDocument, revision: number | null): void {

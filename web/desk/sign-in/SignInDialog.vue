@@ -5,10 +5,10 @@ import { VDialog } from 'vuetify/components/VDialog';
 import FieldFrame, { describedBy } from '../../kit/fields/FieldFrame.vue';
 import FieldInput from '../../kit/fields/FieldInput.vue';
 import KitButton from '../../kit/KitButton.vue';
-import { calls, sessionEnded } from '../calls';
-import { useSending } from '../sending';
-import { useFresh } from '../session';
-import { reader } from '../reader';
+import { calls, sessionEnded } from '../base/calls';
+import { useSending } from '../base/sending';
+import { useFresh } from '../base/session';
+import { reader } from '../base/reader';
 import { signInSays } from './signIn.sentences';
 
 const says = signInSays(reader);

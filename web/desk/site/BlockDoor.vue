@@ -6,7 +6,7 @@ import { VRadioGroup } from 'vuetify/components/VRadioGroup';
 import { VCheckbox } from 'vuetify/components/VCheckbox';
 import type { Block, PageItem } from '../../../core/pages';
 import { admittedOnly } from '../doors/uses';
-import { reader } from '../reader';
+import { reader } from '../base/reader';
 import { deskSiteSays } from './site.sentences';
 
 const says = deskSiteSays(reader);

@@ -4,7 +4,7 @@ import { computed, ref, watch } from 'vue';
 import { LEAST, contrastsOf, nearest, readsWell, type Colours } from '../../../core/site';
 import FieldInput from '../../kit/fields/FieldInput.vue';
 import KitButton from '../../kit/KitButton.vue';
-import { reader } from '../reader';
+import { reader } from '../base/reader';
 import { deskSiteSays } from './site.sentences';
 
 const says = deskSiteSays(reader);

@@ -5,12 +5,12 @@ import { Mark } from '../../../core/site';
 import type { SiteItem } from '../../../core/site';
 import KitFile from '../../kit/KitFile.vue';
 import KitButton from '../../kit/KitButton.vue';
-import { reader } from '../reader';
+import { reader } from '../base/reader';
 import { PICTURE_BYTES } from '../../../core/fields';
-import { calls, troubleOf } from '../calls';
+import { calls, troubleOf } from '../base/calls';
 import { markSays } from './mark.sentences';
 import { markFrom } from './mark';
-import { textOf } from '../textOf';
+import { textOf } from '../base/textOf';
 
 const says = markSays(reader);
 type Look = SiteItem['look'];

@@ -11,7 +11,7 @@ import KitButton from '../../kit/KitButton.vue';
 import DoorEditor from '../doors/DoorEditor.vue';
 import { admittedOnly } from '../doors/uses';
 import WordsField from '../letters/WordsField.vue';
-import { reader } from '../reader';
+import { reader } from '../base/reader';
 import TargetField from '../text/TargetField.vue';
 import { deskSiteSays } from './site.sentences';
 

@@ -9,7 +9,7 @@ import { outsideParts, type OutsideView, type PageItem } from '../../../core/pag
 import type { Setup } from '../../../core/setup';
 import KitChoice from '../../kit/fields/KitChoice.vue';
 import WordsField from '../letters/WordsField.vue';
-import { reader } from '../reader';
+import { reader } from '../base/reader';
 import { useDraft } from '../setup/draft.store';
 import { deskSiteSays } from './site.sentences';
 

@@ -13,7 +13,7 @@ import MenuButton from '../../kit/MenuButton.vue';
 import DoorMark from '../doors/DoorMark.vue';
 import { opensTo } from '../doors/uses';
 import FilePicker from '../files/FilePicker.vue';
-import { reader } from '../reader';
+import { reader } from '../base/reader';
 import { useDraft } from '../setup/draft.store';
 import BlockFields from './blocks/BlockFields.vue';
 import { agreedBy } from './blocks/directory';

@@ -7,8 +7,8 @@ import KitField from '../../kit/fields/KitField.vue';
 import KitButton from '../../kit/KitButton.vue';
 import Trouble from '../../kit/Trouble.vue';
 import Waiting from '../../kit/Waiting.vue';
-import { calls } from '../calls';
-import { reader } from '../reader';
+import { calls } from '../base/calls';
+import { reader } from '../base/reader';
 import { wordingSays } from './wording.sentences';
 
 const says = wordingSays(reader);

@@ -1,6 +1,6 @@
-import { desk } from '../calls';
-import { reader } from '../reader';
-import type { Area } from '../area';
+import { desk } from '../base/calls';
+import { reader } from '../base/reader';
+import type { Area } from '../base/area';
 import { setupState } from '../setup/areaState';
 import { deskSiteSays } from './site.sentences';
 

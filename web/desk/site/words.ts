@@ -2,7 +2,7 @@
 import { chipNames } from '../../../core/messages';
 import { blockKindOf, type Block, type PageItem } from '../../../core/pages';
 import type { Setup } from '../../../core/setup';
-import { reader } from '../reader';
+import { reader } from '../base/reader';
 import { nameOfPlaced } from './blocks/placed';
 import { deskSiteSays } from './site.sentences';
 

@@ -8,7 +8,7 @@ import type { ChipNames } from '../../../core/messages';
 import KitField from '../../kit/fields/KitField.vue';
 import KitButton from '../../kit/KitButton.vue';
 import MenuButton from '../../kit/MenuButton.vue';
-import { reader } from '../reader';
+import { reader } from '../base/reader';
 import { documentOf, richOf, HEADING, type Node } from './document';
 import { knownTo } from './editor';
 import TargetField from './TargetField.vue';

@@ -5,7 +5,7 @@ import type { AnyFormId, PageId } from '../../../core/kernel';
 import { menuPlaces, type MenuTarget } from '../../../core/pages';
 import KitChoice from '../../kit/fields/KitChoice.vue';
 import KitField from '../../kit/fields/KitField.vue';
-import { reader } from '../reader';
+import { reader } from '../base/reader';
 import { useDraft } from '../setup/draft.store';
 import { textSays } from './text.sentences';
 

@@ -9,8 +9,8 @@ import { listed } from '../../../core/kernel/sentences';
 import KitField from '../../kit/fields/KitField.vue';
 import KitButton from '../../kit/KitButton.vue';
 import { newKey } from '../../kit/key';
-import { calls, troubleOf } from '../calls';
-import { reader } from '../reader';
+import { calls, troubleOf } from '../base/calls';
+import { reader } from '../base/reader';
 import { todaySays } from './today.sentences';
 
 type Row = TodayView['reviews']['rows'][number];

@@ -6,10 +6,10 @@ import { VRadioGroup } from 'vuetify/components/VRadioGroup';
 import { readyCounts, readyNames, readySetup, readySummary, type ReadyName } from '../../../core/ready';
 import type { SetupDocument } from '../../../core/setup';
 import KitButton from '../../kit/KitButton.vue';
-import { calls } from '../calls';
-import { useNotice } from '../notice';
-import { reader } from '../reader';
-import { useSending } from '../sending';
+import { calls } from '../base/calls';
+import { useNotice } from '../base/notice';
+import { reader } from '../base/reader';
+import { useSending } from '../base/sending';
 import { useDraft } from '../setup/draft.store';
 import { firstStepsSay } from './firstSteps.sentences';
 

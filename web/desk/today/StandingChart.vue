@@ -3,7 +3,7 @@
 import { computed } from 'vue';
 import type { TodayView } from '../../../contract';
 import StandingMark from '../../kit/StandingMark.vue';
-import { reader } from '../reader';
+import { reader } from '../base/reader';
 import { todaySays } from './today.sentences';
 
 const says = todaySays(reader);

@@ -7,7 +7,7 @@ import KitButton from '../../kit/KitButton.vue';
 import LimitRuler from '../../kit/LimitRuler.vue';
 import BulkReview from './BulkReview.vue';
 import type { All } from './today.query';
-import { reader } from '../reader';
+import { reader } from '../base/reader';
 import { todaySays } from './today.sentences';
 
 const says = todaySays(reader);

@@ -1,6 +1,6 @@
 /** Purpose: Today's data, shared by the bar and the view. */
 import { useQuery } from '@pinia/colada';
-import { calls } from '../calls';
+import { calls } from '../base/calls';
 
 export type All = 'reviews' | 'stuck' | undefined;
 

@@ -8,7 +8,7 @@ import { useTheme } from 'vuetify';
 import { VMenu } from 'vuetify/components/VMenu';
 import { VThemeProvider } from 'vuetify/components/VThemeProvider';
 import { useViewpoint } from './viewpoint.store';
-import { reader } from '../reader';
+import { reader } from '../base/reader';
 import { viewpointSays } from './viewpoint.sentences';
 
 const says = viewpointSays(reader);

@@ -1,7 +1,7 @@
 <script setup lang="ts">
 /** A door explained for one person: each condition, the value found, met or not. */
 import type { TraceView } from '../../../contract';
-import { reader } from '../reader';
+import { reader } from '../base/reader';
 import { viewpointSays } from './viewpoint.sentences';
 
 const says = viewpointSays(reader);

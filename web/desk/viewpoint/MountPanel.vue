@@ -7,11 +7,11 @@ import KitSelect from '../../kit/fields/KitSelect.vue';
 import KitToggle from '../../kit/KitToggle.vue';
 import { useNarrow } from '../../kit/narrow';
 import { clipped } from '../../../core/kernel/words';
-import { useEscape } from '../frame/escape';
+import { useEscape } from '../base/escape';
 import DoorTrace from './DoorTrace.vue';
 import { useDrafted, useSight } from './sight.query';
 import { sides, useViewpoint } from './viewpoint.store';
-import { reader } from '../reader';
+import { reader } from '../base/reader';
 import { useDraft } from '../setup/draft.store';
 import { viewpointSays } from './viewpoint.sentences';
 

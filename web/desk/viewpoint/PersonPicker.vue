@@ -5,12 +5,12 @@ import { useTheme } from 'vuetify';
 import { VMenu } from 'vuetify/components/VMenu';
 import { VThemeProvider } from 'vuetify/components/VThemeProvider';
 import KitButton from '../../kit/KitButton.vue';
-import { may, useMe } from '../session';
-import { desk } from '../calls';
+import { may, useMe } from '../base/session';
+import { desk } from '../base/calls';
 import { useMadeUp } from '../people/madeUp';
 import PersonFinder from '../people/PersonFinder.vue';
 import { useViewpoint } from './viewpoint.store';
-import { reader } from '../reader';
+import { reader } from '../base/reader';
 import { viewpointSays } from './viewpoint.sentences';
 
 const says = viewpointSays(reader);

@@ -4,12 +4,12 @@ import { computed, onBeforeUnmount, ref, watch } from 'vue';
 import { VThemeProvider } from 'vuetify/components/VThemeProvider';
 import KitButton from '../../kit/KitButton.vue';
 import StandingMark from '../../kit/StandingMark.vue';
-import { troubleOf } from '../calls';
+import { troubleOf } from '../base/calls';
 import DayPicker from './DayPicker.vue';
 import PersonPicker from './PersonPicker.vue';
 import { useDrafted, useSight } from './sight.query';
 import { useViewpoint } from './viewpoint.store';
-import { reader } from '../reader';
+import { reader } from '../base/reader';
 import { viewpointSays } from './viewpoint.sentences';
 
 const says = viewpointSays(reader);

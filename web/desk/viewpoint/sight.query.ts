@@ -2,8 +2,8 @@
 import { useQuery } from '@pinia/colada';
 import { computed, type ComputedRef } from 'vue';
 import type { MemberRow } from '../../../contract';
-import { calls } from '../calls';
-import { reader } from '../reader';
+import { calls } from '../base/calls';
+import { reader } from '../base/reader';
 import { useDraft } from '../setup/draft.store';
 import { viewpointSays } from './viewpoint.sentences';
 import { useViewpoint } from './viewpoint.store';

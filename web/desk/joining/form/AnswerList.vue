@@ -5,8 +5,8 @@ import type { SentView } from '../../../../contract';
 import KitButton from '../../../kit/KitButton.vue';
 import Trouble from '../../../kit/Trouble.vue';
 import Waiting from '../../../kit/Waiting.vue';
-import { calls, troubleOf } from '../../calls';
-import { reader } from '../../reader';
+import { calls, troubleOf } from '../../base/calls';
+import { reader } from '../../base/reader';
 import { answersSay } from './answers.sentences';
 import { downloadTable } from './people';
 

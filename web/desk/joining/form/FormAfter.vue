@@ -10,7 +10,7 @@ import KitTicks from '../../../kit/fields/KitTicks.vue';
 import KitButton from '../../../kit/KitButton.vue';
 import { letterFor } from '../../letters/begin';
 import WordsField from '../../letters/WordsField.vue';
-import { reader } from '../../reader';
+import { reader } from '../../base/reader';
 import { useDraft } from '../../setup/draft.store';
 import { joiningSays } from '../joining.sentences';
 import HookList from './HookList.vue';

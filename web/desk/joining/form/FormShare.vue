@@ -4,9 +4,9 @@ import { computed, ref, watch } from 'vue';
 import { VCheckbox } from 'vuetify/components/VCheckbox';
 import type { AnyForm } from '../../../../core/fields';
 import KitButton from '../../../kit/KitButton.vue';
-import { handOver } from '../../download';
-import { useCopying } from '../../copying';
-import { reader } from '../../reader';
+import { handOver } from '../../base/download';
+import { useCopying } from '../../base/copying';
+import { reader } from '../../base/reader';
 import { useDraft } from '../../setup/draft.store';
 import { shareSays } from './share.sentences';
 

@@ -5,7 +5,7 @@ import { describe } from '../../../../core/doors';
 import type { AnyForm, PurposeOfForm } from '../../../../core/fields';
 import type { PathId } from '../../../../core/kernel';
 import KitChoice from '../../../kit/fields/KitChoice.vue';
-import { reader } from '../../reader';
+import { reader } from '../../base/reader';
 import { useDraft } from '../../setup/draft.store';
 import GrantList from '../GrantList.vue';
 import { joiningSays } from '../joining.sentences';

@@ -6,12 +6,12 @@ import KitField from '../../../kit/fields/KitField.vue';
 import KitButton from '../../../kit/KitButton.vue';
 import KitFile from '../../../kit/KitFile.vue';
 import Trouble from '../../../kit/Trouble.vue';
-import { calls, troubleOf, type Trouble as Found } from '../../calls';
-import { useKept } from '../../kept';
-import { reader } from '../../reader';
+import { calls, troubleOf, type Trouble as Found } from '../../base/calls';
+import { useKept } from '../../base/kept';
+import { reader } from '../../base/reader';
 import { invitationsSay } from './invitations.sentences';
 import { downloadTable, readPeople, type Invited } from './people';
-import { textOf } from '../../textOf';
+import { textOf } from '../../base/textOf';
 
 const says = invitationsSay(reader);
 const props = defineProps<{ form: string }>();

@@ -4,7 +4,7 @@ import { computed, ref, watch } from 'vue';
 import type { AnyForm, RawForm } from '../../../../core/fields';
 import { madeUpAnswers, sampleAnswers, tryForm, type Trial } from '../../../../core/rehearsal';
 import KitButton from '../../../kit/KitButton.vue';
-import { reader } from '../../reader';
+import { reader } from '../../base/reader';
 import { useMadeUp } from '../../people/madeUp';
 import { useDraft } from '../../setup/draft.store';
 import { useViewpoint } from '../../viewpoint/viewpoint.store';

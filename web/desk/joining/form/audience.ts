@@ -1,7 +1,7 @@
 /** Purpose: to whom a follow-up is put, as one of the few sentences that can be chosen; any other rule stays as it is. */
 import type { Rule } from '../../../../core/doors';
 import type { Setup } from '../../../../core/setup';
-import { reader } from '../../reader';
+import { reader } from '../../base/reader';
 import { joiningSays } from '../joining.sentences';
 
 const says = joiningSays(reader);

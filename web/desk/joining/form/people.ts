@@ -1,6 +1,6 @@
 /** Purpose: people to be invited, read from a pasted list or a CSV file, and their links as a file. */
 import { asTitle } from '../../../../core/kernel';
-import { handOver } from '../../download';
+import { handOver } from '../../base/download';
 
 export type Invited = { readonly name: string; readonly mail: string };
 

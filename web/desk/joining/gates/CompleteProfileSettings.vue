@@ -4,7 +4,7 @@ import { computed } from 'vue';
 import type { OwnGate } from '../../../../core/joining';
 import type { AnyFormId } from '../../../../core/kernel';
 import KitChoice from '../../../kit/fields/KitChoice.vue';
-import { reader } from '../../reader';
+import { reader } from '../../base/reader';
 import { useDraft } from '../../setup/draft.store';
 import { joiningSays } from '../joining.sentences';
 import WithinSettings from './WithinSettings.vue';

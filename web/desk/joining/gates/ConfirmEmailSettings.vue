@@ -2,7 +2,7 @@
 /** The settings of the gate Confirm email. */
 import type { OwnGate } from '../../../../core/joining';
 import KitField from '../../../kit/fields/KitField.vue';
-import { reader } from '../../reader';
+import { reader } from '../../base/reader';
 import { typedCount } from '../counts';
 import { joiningSays } from '../joining.sentences';
 import LetterChoice from '../LetterChoice.vue';

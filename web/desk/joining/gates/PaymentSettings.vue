@@ -4,7 +4,7 @@ import { computed } from 'vue';
 import { OFFER_MARK, offerKey, offersFrom, type OwnGate } from '../../../../core/joining';
 import { pricesOf, sayPrice } from '../../../../core/levels';
 import KitTicks from '../../../kit/fields/KitTicks.vue';
-import { reader } from '../../reader';
+import { reader } from '../../base/reader';
 import { useDraft } from '../../setup/draft.store';
 import { joiningSays } from '../joining.sentences';
 import WithinSettings from './WithinSettings.vue';

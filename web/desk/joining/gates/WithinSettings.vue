@@ -1,7 +1,7 @@
 <script setup lang="ts">
 /** What gates have in common at which the applicant acts within a limit: how long, and the letters that ask and remind. */
 import type { OwnGate } from '../../../../core/joining';
-import { reader } from '../../reader';
+import { reader } from '../../base/reader';
 import { joiningSays } from '../joining.sentences';
 import LetterChoice from '../LetterChoice.vue';
 import SpanField from '../SpanField.vue';

@@ -10,7 +10,7 @@ import KitField from '../../../kit/fields/KitField.vue';
 import KitTicks from '../../../kit/fields/KitTicks.vue';
 import KitButton from '../../../kit/KitButton.vue';
 import WordsField from '../../letters/WordsField.vue';
-import { reader } from '../../reader';
+import { reader } from '../../base/reader';
 import { useDraft } from '../../setup/draft.store';
 import TargetField from '../../text/TargetField.vue';
 import { deskSiteSays } from '../site.sentences';

@@ -4,7 +4,7 @@ import KitField from '../../../kit/fields/KitField.vue';
 import KitTicks from '../../../kit/fields/KitTicks.vue';
 import KitButton from '../../../kit/KitButton.vue';
 import { computed, ref } from 'vue';
-import { reader } from '../../reader';
+import { reader } from '../../base/reader';
 import { deskSiteSays } from '../site.sentences';
 
 type Row = { readonly label: string; readonly marked: readonly number[] };

@@ -5,7 +5,7 @@
 import type { Block } from '../../../../core/pages';
 import type { FileView } from '../../../../contract';
 import { asTitle, type FieldId, type LevelId } from '../../../../core/kernel';
-import { reader } from '../../reader';
+import { reader } from '../../base/reader';
 import { deskSiteSays } from '../site.sentences';
 
 const says = deskSiteSays(reader);

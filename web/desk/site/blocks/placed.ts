@@ -1,7 +1,7 @@
 /** Purpose: what a block may ask of people, as one choice: places of the site's own, and the forms that are open. */
 import { ownPlaces, type PlacedBlock } from '../../../../core/pages';
 import type { Setup } from '../../../../core/setup';
-import { reader } from '../../reader';
+import { reader } from '../../base/reader';
 import { deskSiteSays } from '../site.sentences';
 
 const says = deskSiteSays(reader);

@@ -5,8 +5,8 @@
  */
 import { computed, ref, watch } from 'vue';
 import { VThemeProvider } from 'vuetify/components/VThemeProvider';
-import { useViewpoint } from '../viewpoint/viewpoint.store';
-import { useDraft } from './draft.store';
+import { useViewpoint } from './viewpoint.store';
+import { useDraft } from '../setup/draft.store';
 
 const props = defineProps<{
   title: string;

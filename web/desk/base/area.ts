@@ -1,8 +1,10 @@
 /** Purpose: what an area of the desk says of itself. */
+import { inject, type InjectionKey } from 'vue';
 import type { RouteComponent } from 'vue-router';
-import type { ItemKind } from '../../core/setup';
+import type { ItemKind } from '../../../core/setup';
 import type { desk } from './calls';
-import type { setupStanding } from './setup/standing';
+import { may, type Me } from './session';
+import type { setupStanding } from './standing';
 
 /** What the index asks the server for. */
 export type IndexState = {
@@ -48,3 +50,11 @@ export type Area = {
 /** Whether an address lies within an area. */
 export const isWithin = (area: Area, path: string): boolean =>
   area.path === path || (area.path !== '/desk' && path.startsWith(`${area.path}/`));
+
+/** All areas, in working order, as the desk was put together (`../areas.ts`). */
+export const areasKey: InjectionKey<readonly Area[]> = Symbol('areas');
+export const useAreas = (): readonly Area[] => inject(areasKey, []);
+
+/** The areas somebody works in. */
+export const areasFor = (areas: readonly Area[], me: Me): readonly Area[] =>
+  areas.filter(({ needs }) => !needs || may(me, needs));

@@ -1,6 +1,6 @@
 /** Purpose: who is signed in at the desk, and the state of each area. */
 import { useQuery, useQueryCache } from '@pinia/colada';
-import { staffMay } from '../../contract/access';
+import { staffMay } from '../../../contract/access';
 import { calls } from './calls';
 
 /** Who is signed in. */

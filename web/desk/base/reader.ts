@@ -1,4 +1,4 @@
 /** Purpose: for whom the desk writes. */
-import { pageReader } from '../kit/reader';
+import { pageReader } from '../../kit/reader';
 
 export const reader = pageReader();

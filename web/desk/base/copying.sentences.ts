@@ -1,5 +1,5 @@
 /** What was put on the clipboard. */
-import { sentences } from '../../core/kernel/sentences';
+import { sentences } from '../../../core/kernel/sentences';
 
 export const copyingSays = sentences({
   copied: 'Copied.',

@@ -3,8 +3,8 @@
  * Invariant: what is sent again because no answer came goes under the same key, so that it is carried out once.
  */
 import { ref } from 'vue';
-import type { Sent } from '../kit/api';
-import { newKey } from '../kit/key';
+import type { Sent } from '../../kit/api';
+import { newKey } from '../../kit/key';
 import { troubleOf, type Trouble } from './calls';
 
 export function useSending() {
