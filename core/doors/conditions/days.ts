@@ -8,7 +8,7 @@ import { MOST_DAYS, owners, sayShortDate, type Instant } from '../../kernel';
 import { addSpan, dayBegins, dayNumber, startOfDay } from '../../kernel/calendar';
 import { doorsSays } from '../doors.sentences';
 import { admittedDayOf, todayIn } from '../prepare';
-import type { ConditionKind } from './kind';
+import { asIs, type ConditionKind, type Make } from './kind';
 
 const admittedForOf = z.strictObject({ fact: z.literal('admittedFor'), days: z.int().min(0).max(MOST_DAYS) });
 export const admittedFor: ConditionKind<z.infer<typeof admittedForOf>> & { schema: typeof admittedForOf } = {
@@ -41,6 +41,15 @@ export const admittedFor: ConditionKind<z.infer<typeof admittedForOf>> & { schem
   },
   marks: ({ days }, { admittedAt }, _now, { doc }) =>
     admittedAt === null ? [] : [dayBegins(dayNumber(admittedAt, doc.site.zone) + days, doc.site.zone)],
+  mixes: (all, _known, daysBefore) => [
+    [
+      asIs,
+      ...[...new Set([0, ...all.flatMap(({ days }) => [Math.max(0, days - 1), days])])].map(
+        (days): Make =>
+          (facts, at) => ({ ...facts, admittedAt: daysBefore(at, days) }),
+      ),
+    ],
+  ],
 };
 
 const isoDay = z.string().regex(/^\d{4}-\d{2}-\d{2}$/, doorsSays(owners).writeDay);
@@ -89,4 +98,6 @@ export const date: ConditionKind<Of> & { schema: typeof dateOf } = {
     const { from, until } = windowOf(condition, doc.site.zone);
     return [from, until];
   },
+  // What day it is, is the same for everybody: the days on either side of each window are tried apart.
+  mixes: () => [],
 };

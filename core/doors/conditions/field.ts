@@ -4,12 +4,13 @@ import { AnswerCondition, inSmall, meetsField, type FieldTest } from '../../fiel
 import { sayDay } from '../../fields/kinds/dates';
 import { coded, orInto, within, type Bits, type Population } from '../../facts';
 import type { FieldColumn } from '../../facts/population';
+import { samplesOf } from '../../fields/facets';
 import { facetOf } from '../../fields/kinds';
 import { showValue } from '../../fields/show';
 import { never } from '../../kernel';
 import { doorsSays } from '../doors.sentences';
 import { foldedOf } from '../prepare';
-import type { ConditionKind, Known } from './kind';
+import { asIs, type ConditionKind, type Known, type Make } from './kind';
 import { missingName } from './phrases';
 
 const schema = AnswerCondition;
@@ -109,4 +110,19 @@ export const field: ConditionKind<Of> & { schema: typeof schema } = {
     return value === undefined || !of ? doorsSays(doc.site).notAnswered : showValue(of, value, doc.site);
   },
   marks: () => [],
+  mixes: (all, { fields }) =>
+    [...new Set(all.map((one) => one.field))].flatMap((id) => {
+      const field = fields.get(id);
+      if (!field) return [];
+      const tests = all.flatMap((one) => (one.field === id ? [one.test] : []));
+      return [
+        [
+          asIs,
+          ...samplesOf(tests, facetOf(field.of)).map((value): Make => (facts) => ({
+            ...facts,
+            fields: { ...facts.fields, [id]: value },
+          })),
+        ],
+      ];
+    }),
 };

@@ -8,7 +8,7 @@ import { level } from './level';
 import { group, mailDomain, signedIn, standing } from './who';
 
 export { FieldTest } from '../../fields/answerRule';
-export type { Known, Named } from './kind';
+export type { Known, Make, Named } from './kind';
 
 export const conditionKinds = {
   signedIn,

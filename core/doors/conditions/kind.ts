@@ -34,4 +34,37 @@ export type ConditionKind<C extends { fact: string }> = {
   found(condition: C, facts: Facts, now: Instant, known: Known): string;
   /** Instants at which time alone may make it met or unmet. */
   marks(condition: C, facts: Facts, now: Instant, known: Known): readonly Instant[];
+  /**
+   * All there can be, as far as conditions of this kind see it (for *always* and *never*): of each matter that they ask
+   * about, every way in which it can be. A way that is left out makes a claim wrong.
+   * @param all every condition of this kind in a rule
+   */
+  mixes(all: readonly C[], known: Known, daysBefore: DaysBefore): readonly (readonly Make[])[];
 };
+
+/** One fact of somebody, made up for a day. */
+export type Make = (facts: Facts, at: Instant) => Facts;
+/** So many days before that day, at its beginning; the instant itself for none. */
+export type DaysBefore = (at: Instant, days: number) => Instant;
+export const asIs: Make = (facts) => facts;
+
+/** Of each id that conditions name, the numbers of days they ask about. */
+export function spansById<C extends { readonly is: readonly string[] }>(
+  all: readonly C[],
+  days: (condition: C) => number | undefined,
+): ReadonlyMap<string, readonly number[]> {
+  const spans = new Map<string, Set<number>>();
+  for (const one of all)
+    for (const id of one.is) {
+      const named = spans.get(id) ?? new Set<number>();
+      const span = days(one);
+      if (span) named.add(span);
+      spans.set(id, named);
+    }
+  return new Map([...spans].map(([id, named]) => [id, [...named]]));
+}
+/** The days on either side of each span, and none at all. */
+export const besides = (spans: readonly number[]): number[] => [0, ...spans.flatMap((days) => [days - 1, days])];
+export const named = (all: readonly { readonly is: readonly string[] }[]): string[] => [
+  ...new Set(all.flatMap(({ is }) => is)),
+];

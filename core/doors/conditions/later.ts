@@ -8,7 +8,7 @@ import { MOST_DAYS, LessonId, LevelId, listed, sayShortDate, type Instant } from
 import { dayBegins, dayNumber } from '../../kernel/calendar';
 import { doorsSays } from '../doors.sentences';
 import { todayIn } from '../prepare';
-import type { ConditionKind, Known } from './kind';
+import { asIs, besides, named, spansById, type ConditionKind, type Known, type Make } from './kind';
 import { missingName, oneOf } from './phrases';
 
 /** `within`: paid in the last so many days, today's among them. A payment that was given back whole is none. */
@@ -63,6 +63,14 @@ export const paidFor: ConditionKind<PaidForOf> & { schema: typeof paidForOf } = 
   },
   marks: ({ within }, { paid }, _now, { doc }) =>
     within === undefined ? [] : paid.map(({ at }) => dayBegins(dayNumber(at, doc.site.zone) + within, doc.site.zone)),
+  mixes: (all, _known, daysBefore) =>
+    [...spansById(all, ({ within: days }) => days)].map(([id, spans]) => [
+      asIs,
+      ...besides(spans).map((days): Make => (facts, at) => ({
+        ...facts,
+        paid: [...facts.paid, { level: id as LevelId, at: daysBefore(at, days) }],
+      })),
+    ]),
 };
 
 const lessonDoneOf = z.strictObject({ fact: z.literal('lessonDone'), is: z.array(LessonId).min(1) });
@@ -85,6 +93,8 @@ export const lessonDone: ConditionKind<z.infer<typeof lessonDoneOf>> & { schema:
     return done.length ? listed(done, doc.site) : doorsSays(doc.site).noLesson;
   },
   marks: () => [],
+  mixes: (all) =>
+    named(all).map((id) => [asIs, (facts) => ({ ...facts, lessons: [...facts.lessons, id as LessonId] })]),
 };
 
 /** Whether what is looked at is the person's own. Of everybody at once nothing is looked at. */
@@ -102,4 +112,5 @@ export const ownsThis: ConditionKind<z.infer<typeof ownsThisOf>> & { schema: typ
   says: (_, { doc }) => doorsSays(doc.site).ownsThis,
   found: (_, { owns }: Facts, _now, { doc }) => doorsSays(doc.site)[owns ? 'isOwn' : 'isNotOwn'],
   marks: () => [],
+  mixes: () => [[asIs, (facts) => ({ ...facts, owns: true })]],
 };

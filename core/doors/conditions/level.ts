@@ -1,11 +1,11 @@
 /** Purpose: the condition on a level: held now, held for so many days, ever held. */
 import { z } from 'zod';
 import { drop, lastTerm, orInto, rowsIn, type HeldTerm } from '../../facts';
-import { MOST_DAYS, LevelId, listed, sayShortDate, type Instant } from '../../kernel';
+import { DAY, MOST_DAYS, LevelId, listed, sayShortDate, type Instant } from '../../kernel';
 import { dayBegins, dayNumber } from '../../kernel/calendar';
 import { doorsSays } from '../doors.sentences';
 import { todayIn } from '../prepare';
-import type { ConditionKind, Known } from './kind';
+import { asIs, besides, spansById, type ConditionKind, type Known, type Make } from './kind';
 import { oneOf } from './phrases';
 
 /** `heldDays`: held without a gap for at least so many calendar days. Only with `when: 'now'`. */
@@ -120,4 +120,33 @@ export const level: ConditionKind<Of> & { schema: typeof schema } = {
         ...(heldDays ? [dayBegins(dayNumber(from, zone) + heldDays, zone)] : []),
       ]);
   },
+  mixes: (all, _known, daysBefore) =>
+    [...spansById(all, ({ when, heldDays }) => (when === 'now' ? heldDays : undefined))].map(([id, spans]) => {
+      const held =
+        (from: (at: Instant) => Instant, until: (at: Instant) => Instant | null): Make =>
+        (facts, at) => ({
+          ...facts,
+          terms: [...facts.terms, { level: id as LevelId, from: from(at), until: until(at) }],
+        });
+      return [
+        asIs,
+        held(
+          (at) => at - 9 * DAY,
+          (at) => at - 5 * DAY,
+        ),
+        ...besides(spans).map((days) =>
+          held(
+            (at) => daysBefore(at, days),
+            () => null,
+          ),
+        ),
+        // Ended this very instant: another level that is held may go on from it without a gap.
+        ...spans.map((days) =>
+          held(
+            (at) => daysBefore(at, days),
+            (at) => at,
+          ),
+        ),
+      ];
+    }),
 };

@@ -5,7 +5,7 @@ import { GroupId, listed, sayShortDate } from '../../kernel';
 import { doorsSays } from '../doors.sentences';
 import { domainOf } from '../prepare';
 import { oneOf } from './phrases';
-import type { ConditionKind } from './kind';
+import { asIs, named, type ConditionKind } from './kind';
 
 const none = () => [];
 
@@ -29,6 +29,8 @@ export const signedIn: ConditionKind<z.infer<typeof signedInOf>> & { schema: typ
   says: (_, { doc }) => doorsSays(doc.site).signedIn,
   found: (_, facts, _now, { doc }) => doorsSays(doc.site)[facts.member ? 'signedIn' : 'isNotSignedIn'],
   marks: none,
+  // A visitor and somebody are tried in any case.
+  mixes: none,
 };
 
 const standingOf = z.strictObject({ fact: z.literal('standing'), is: z.array(Standing).min(1) });
@@ -48,6 +50,8 @@ export const standing: ConditionKind<z.infer<typeof standingOf>> & { schema: typ
       : standing;
   },
   marks: none,
+  // Everybody has a standing, whatever is asked.
+  mixes: none,
 };
 
 const groupOf = z.strictObject({ fact: z.literal('group'), is: z.array(GroupId).min(1) });
@@ -70,6 +74,7 @@ export const group: ConditionKind<z.infer<typeof groupOf>> & { schema: typeof gr
         )
       : doorsSays(doc.site).noGroup,
   marks: none,
+  mixes: (all) => named(all).map((id) => [asIs, (facts) => ({ ...facts, groups: [...facts.groups, id as GroupId] })]),
 };
 
 const domainIn = ({ mail }: Pick<Facts, 'mail'>): string | null =>
@@ -101,4 +106,9 @@ export const mailDomain: ConditionKind<z.infer<typeof mailDomainOf>> & { schema:
   says: ({ is }, { doc }) => doorsSays(doc.site).mailDomain({ domains: { either: is.map((domain) => `@${domain}`) } }),
   found: (_, facts, _now, { doc }) => (facts.mail ? `@${domainIn(facts)}` : doorsSays(doc.site).noAddress),
   marks: none,
+  mixes: (all) => [
+    [null, 'a@somewhere.else', ...new Set(named(all).map((domain) => `a@${domain.toLowerCase()}`))].map(
+      (mail) => (facts) => ({ ...facts, mail }),
+    ),
+  ],
 };
