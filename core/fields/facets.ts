@@ -3,6 +3,7 @@
  * comes out as, which answers there can be, how they are sent without script. A kind says which sort its answers are and
  * what bounds them; everything that goes through answers goes by these and knows no kind.
  */
+import { lineFor } from '../kernel/table';
 import type { FieldValue } from '../facts';
 import { DAY } from '../kernel';
 import type { Reader } from '../kernel/sentences';
@@ -242,7 +243,7 @@ const begins = (id: string, text: string): boolean => inSmall(id).startsWith(inS
 const same = (id: string, value: unknown): boolean => typeof value === 'string' && inSmall(id) === inSmall(value);
 
 /** A sort of value, to be asked about that very one. */
-const kindOf = (facet: Facet): FacetKind<Facet> => facets[facet.is] as unknown as FacetKind<Facet>;
+const kindOf = (facet: Facet): FacetKind<Facet> => lineFor(facets, facet.is);
 
 export const asksOf = (facet: Facet): readonly Op[] => kindOf(facet).asks;
 export const freshTest = (op: Op, facet: Facet, today: string): FieldTest => kindOf(facet).fresh(op, facet, today);

@@ -1,4 +1,5 @@
 /** Purpose: the kinds of condition there are. To add one, write it and name it here; the compiler asks for the rest. */
+import { lineFor } from '../../kernel/table';
 import { z } from 'zod';
 import { admittedFor, date } from './days';
 import { field } from './field';
@@ -45,4 +46,4 @@ conditionKinds satisfies {
 
 /** The kind of a condition, to be asked about that very condition. */
 export const conditionKindOf = (condition: Condition): ConditionKind<Condition> =>
-  conditionKinds[condition.fact] as unknown as ConditionKind<Condition>;
+  lineFor(conditionKinds, condition.fact);

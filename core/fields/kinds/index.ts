@@ -1,4 +1,5 @@
 /** Purpose: the kinds of field there are. To add one, write it and name it here; the compiler asks for the rest. */
+import { lineFor } from '../../kernel/table';
 import { z } from 'zod';
 import { agreement } from './agreement';
 import { imageChoice, oneChoice, severalChoices } from './choices';
@@ -70,4 +71,4 @@ export const isAnswered = ({ kind }: { readonly kind: FieldKind['kind'] }): bool
 
 /** The kind of a field, to be asked about that very field. */
 export const fieldKindOf = (of: { readonly kind: FieldKind['kind'] }): FieldKindOf<FieldKind> =>
-  fieldKinds[of.kind] as unknown as FieldKindOf<FieldKind>;
+  lineFor(fieldKinds, of.kind);

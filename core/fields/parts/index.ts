@@ -1,4 +1,5 @@
 /** Purpose: the parts a form is made of. To add one, write it and name it here; the compiler asks for the rest. */
+import { lineFor } from '../../kernel/table';
 import { z } from 'zod';
 import { field } from './field';
 import type { PartKind } from './kind';
@@ -27,7 +28,7 @@ partKinds satisfies {
 
 /** The kind of a part, to be asked about that very part. */
 export const partKindOf = ({ part }: { readonly part: PartOfForm['part'] }): PartKind<PartOfForm> =>
-  partKinds[part] as unknown as PartKind<PartOfForm>;
+  lineFor(partKinds, part);
 
 /** The name under which a part is answered; null for one that asks nothing. */
 export const nameOfPart = (part: PartOfForm): string | null => partKindOf(part).name(part);

@@ -1,8 +1,9 @@
 /** Purpose: the kinds of gate there are. To add one, write its file and name it here; the compiler asks for the rest. */
+import { lineFor } from '../../kernel/table';
 import { z } from 'zod';
 import { completeProfile } from './completeProfile';
 import { confirmEmail } from './confirmEmail';
-import type { AnyGate, GateKind } from './kind';
+import type { GateKind } from './kind';
 import { payment } from './payment';
 import { place } from './place';
 import { review } from './review';
@@ -56,7 +57,7 @@ gateKinds satisfies Complete;
 
 /** The kind of a gate, to be asked about that very gate. A gate and a detail of different kinds never meet here. */
 export const kindOf = (gate: { readonly kind: GateItem['kind'] }): GateKind<GateItem, GateDetail, GateSight> =>
-  gateKinds[gate.kind] as unknown as GateKind<AnyGate & GateItem, GateDetail, GateSight>;
+  lineFor(gateKinds, gate.kind);
 
 /** Whether a gate of that kind stays passed once an application has ended; of one that is not known any more it does. */
 export const staysPassed = (kind: string): boolean =>

@@ -1,4 +1,5 @@
 /** Purpose: the parts a message is made of. To add one, write it and name it here; the compiler asks for the rest. */
+import { lineFor } from '../../kernel/table';
 import { z } from 'zod';
 import { Title, Words, chipsIn, say, type ChipName, type WordSource } from '../../kernel';
 import { escapeHtml } from '../html';
@@ -64,5 +65,4 @@ partKinds satisfies {
   readonly [K in MessagePart['part'] | keyof typeof partKinds]: PartKind<Extract<MessagePart, { part: K }>>;
 };
 
-export const partKindOf = (part: MessagePart): PartKind<MessagePart> =>
-  partKinds[part.part] as unknown as PartKind<MessagePart>;
+export const partKindOf = (part: MessagePart): PartKind<MessagePart> => lineFor(partKinds, part.part);

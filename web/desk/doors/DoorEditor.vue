@@ -9,7 +9,7 @@ import KitField from '../../kit/fields/KitField.vue';
 import KitButton from '../../kit/KitButton.vue';
 import MenuButton from '../../kit/MenuButton.vue';
 import { reader } from '../base/reader';
-import { useDraft, type Body } from '../setup/draft.store';
+import { useDraft } from '../setup/draft.store';
 import NewItem from '../setup/NewItem.vue';
 import { doorsSay } from './doors.sentences';
 import DoorMark from './DoorMark.vue';
@@ -46,15 +46,15 @@ function own(): void {
 }
 /** A shared door is changed itself, and so in all its places. */
 function put(next: Rule): void {
-  if (shared.value) draft.edit('door', shared.value.id, { ...shared.value, rule: next } as unknown as Body);
+  if (shared.value) draft.edit('door', shared.value.id, { ...shared.value, rule: next });
   else emit('change', { rule: next });
 }
-const rename = (title: string) => draft.edit('door', shared.value!.id, { ...shared.value, title } as unknown as Body);
+const rename = (title: string) => draft.edit('door', shared.value!.id, { ...shared.value, title });
 const naming = ref(false);
 function share(title: string): void {
   const taken = draft.ofKind('door').map((one) => one.id);
   const id = idFrom(title, taken, 'door') as DoorId;
-  draft.edit('door', id, { id, title, rule: rule.value } as unknown as Body);
+  draft.edit('door', id, { id, title, rule: rule.value });
   emit('change', { named: id });
 }
 </script>

@@ -26,7 +26,7 @@ const router = useRouter();
 const naming = ref(false);
 
 const chosen = computed(() => (typeof route.query['field'] === 'string' ? route.query['field'] : null));
-const all = computed(() => draft.ofKind('field').map(({ body }) => body as unknown as FieldItem));
+const all = computed(() => draft.ofKind('field').map(({ body }) => body));
 const fields = computed(() => all.value.filter(({ retired }) => !retired));
 const retired = computed(() => all.value.filter((field) => field.retired));
 const forms = computed(() => draft.setup?.doc.forms.filter((form) => !form.retired) ?? []);

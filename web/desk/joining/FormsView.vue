@@ -2,15 +2,7 @@
 /** A signup form: the shelf of fields, the questions in order, the chosen one opened in place, the form as it is seen. */
 import { computed, ref, watch } from 'vue';
 import { useRoute, useRouter } from 'vue-router';
-import {
-  facetOf,
-  fieldKindOf,
-  nameOfPart,
-  questionsOf,
-  type AnyForm,
-  type FieldItem,
-  type PartOfForm,
-} from '../../../core/fields';
+import { facetOf, fieldKindOf, nameOfPart, questionsOf, type AnyForm, type PartOfForm } from '../../../core/fields';
 import type { FieldId } from '../../../core/kernel';
 import { readyForm, readyFormNames, type ReadyFormName, readyLetters } from '../../../core/ready';
 import { idFrom } from '../../../core/setup';
@@ -24,7 +16,7 @@ import Trouble from '../../kit/Trouble.vue';
 import Waiting from '../../kit/Waiting.vue';
 import { readyLetter } from '../letters/begin';
 import { reader } from '../base/reader';
-import { useDraft, type Body } from '../setup/draft.store';
+import { useDraft } from '../setup/draft.store';
 import DraftMount from '../viewpoint/DraftMount.vue';
 import { useItem } from '../setup/item';
 import { useSight } from '../viewpoint/sight.query';
@@ -47,7 +39,7 @@ const settings = ref(false);
 const width = ref<'wide' | 'phone'>('wide');
 const open = ref<string | null>(null);
 
-const forms = computed(() => draft.ofKind('form').map(({ body }) => body as unknown as AnyForm));
+const forms = computed(() => draft.ofKind('form').map(({ body }) => body));
 const id = computed(() => {
   const asked = typeof route.params['id'] === 'string' ? route.params['id'] : null;
   return asked ?? (forms.value.find(({ retired }) => !retired) ?? forms.value[0])?.id ?? null;
@@ -55,7 +47,7 @@ const id = computed(() => {
 const { body, set, faultAt, faulty, findings } = useItem('form', () => id.value);
 const form = computed(() => body.value as AnyForm | null);
 const questions = computed(() => listOf(form.value?.parts ?? []));
-const fields = computed(() => draft.ofKind('field').map(({ body: field }) => field as unknown as FieldItem));
+const fields = computed(() => draft.ofKind('field').map(({ body: field }) => field));
 const shelf = computed(() => shelfOf(fields.value, form.value?.parts ?? []));
 const site = computed(() => draft.setup?.doc.site ?? reader);
 watch(id, () => ((open.value = null), (settings.value = false)));
@@ -82,7 +74,7 @@ function addAgreement(): void {
   const taken = fields.value.map((field) => field.id);
   const id = idFrom(says.agreement, taken, 'agreement') as FieldId;
   const of = fieldKindOf({ kind: 'agreement' }).begin(reader);
-  draft.edit('field', id, { id, label: says.agreement, of, seenBy: 'member', changedBy: 'nobody' } as Body);
+  draft.edit('field', id, { id, label: says.agreement, of, seenBy: 'member', changedBy: 'nobody' });
   add({ part: 'field', field: id, required: true, half: false });
 }
 const pieces = computed(() => {
@@ -114,7 +106,7 @@ function make(title: string): void {
   const isRead = purpose.is === 'signup' && setup.paths.get(purpose.path)?.gates.some(({ kind }) => kind === 'review');
   // Whoever reviews is told of each application, unless its owner would rather not.
   const told = { message: readyLetter(readyLetters.form.told), to: { part: 'reviewer' } };
-  draft.edit('form', id, { ...made, ...(isRead ? { letters: [told] } : {}) } as unknown as Body);
+  draft.edit('form', id, { ...made, ...(isRead ? { letters: [told] } : {}) });
   void router.push(`/desk/joining/forms/${id}`);
 }
 const others = computed(() => forms.value.map((one) => ({ title: one.title, to: `/desk/joining/forms/${one.id}` })));

@@ -2,7 +2,6 @@
 /** What admission gives: levels and groups, to everybody or by an answer. */
 import { computed } from 'vue';
 import { describe } from '../../../core/doors';
-import type { FieldItem } from '../../../core/fields';
 import type { Grant } from '../../../core/joining';
 import type { GroupId, LevelId, Span } from '../../../core/kernel';
 import KitChoice from '../../kit/fields/KitChoice.vue';
@@ -29,7 +28,7 @@ const draft = useDraft();
 const fields = computed(() =>
   draft
     .ofKind('field')
-    .map(({ body }) => body as unknown as FieldItem)
+    .map(({ body }) => body)
     .filter(({ retired, role }) => !retired && !role),
 );
 const put = (at: number, grant: Grant) =>

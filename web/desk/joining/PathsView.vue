@@ -2,7 +2,7 @@
 /** An admission path: the lane of gates, the chosen one's settings, what admission gives, and what comes by itself. */
 import { computed, ref, watch } from 'vue';
 import { useRoute, useRouter } from 'vue-router';
-import { pathOfForm, type FieldItem } from '../../../core/fields';
+import { pathOfForm } from '../../../core/fields';
 import type { OwnGate, PathItem } from '../../../core/joining';
 import { saySpan, type GateId, type MessageId } from '../../../core/kernel';
 import type { MessageItem } from '../../../core/messages';
@@ -17,7 +17,7 @@ import Trouble from '../../kit/Trouble.vue';
 import Waiting from '../../kit/Waiting.vue';
 import { reader } from '../base/reader';
 import { typedCount } from './counts';
-import { useDraft, type Body } from '../setup/draft.store';
+import { useDraft } from '../setup/draft.store';
 import DuplicateItem from '../setup/DuplicateItem.vue';
 import DraftMount from '../viewpoint/DraftMount.vue';
 import { useItem } from '../setup/item';
@@ -42,7 +42,7 @@ const chosen = ref<string | null>(null);
 /** The letter that is being written. */
 const { writing, presses, write, done } = useWriting();
 
-const paths = computed(() => draft.ofKind('path').map(({ body }) => body as unknown as PathItem));
+const paths = computed(() => draft.ofKind('path').map(({ body }) => body));
 const id = computed(() => {
   const asked = typeof route.params['id'] === 'string' ? route.params['id'] : null;
   return asked ?? (paths.value.find(({ retired }) => !retired) ?? paths.value[0])?.id ?? null;
@@ -168,7 +168,7 @@ function make(title: string): void {
     outOfTime: letter('outOfTime'),
     asked: letter('asked'),
     landing: draft.setup?.doc.site.home ?? 'home',
-  } as Body);
+  });
   void router.push(`/desk/joining/paths/${made}`);
 }
 const others = computed(() => paths.value.map((one) => ({ title: one.title, to: `/desk/joining/paths/${one.id}` })));
@@ -196,7 +196,7 @@ const form = computed(() => forms.value[0] ?? null);
 const fields = computed(() =>
   draft
     .ofKind('field')
-    .map(({ body: field }) => field as unknown as FieldItem)
+    .map(({ body: field }) => field)
     .filter(
       ({ id: field, role, retired }) =>
         !role &&

@@ -14,7 +14,7 @@ import Trouble from '../../kit/Trouble.vue';
 import Waiting from '../../kit/Waiting.vue';
 import { typedCount } from '../joining/counts';
 import { reader } from '../base/reader';
-import { useDraft, type Body } from '../setup/draft.store';
+import { useDraft } from '../setup/draft.store';
 import { useItem } from '../setup/item';
 import ItemFindings from '../setup/ItemFindings.vue';
 import MoneyHands from '../setup/MoneyHands.vue';
@@ -27,7 +27,7 @@ const draft = useDraft();
 const route = useRoute();
 const router = useRouter();
 const naming = ref(false);
-const codes = computed(() => draft.ofKind('code').map(({ body }) => body as unknown as CodeItem));
+const codes = computed(() => draft.ofKind('code').map(({ body }) => body));
 const chosen = computed(() => (typeof route.query['code'] === 'string' ? route.query['code'] : null));
 const { body, set, faultAt, faulty, findings } = useItem('code', () => chosen.value);
 const code = computed(() => body.value as CodeItem | null);
@@ -55,7 +55,7 @@ function make(title: string): void {
       .replace(/[^A-Z0-9]/g, '')
       .slice(0, 20)
       .padEnd(3, '1') || 'CODE1';
-  draft.edit('code', id, { id, title, word, off: { percent: 10 }, on: 'first' } as unknown as Body);
+  draft.edit('code', id, { id, title, word, off: { percent: 10 }, on: 'first' });
   choose(id);
 }
 const kinds = [

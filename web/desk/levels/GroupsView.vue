@@ -13,7 +13,7 @@ import KitRow from '../../kit/KitRow.vue';
 import Trouble from '../../kit/Trouble.vue';
 import Waiting from '../../kit/Waiting.vue';
 import { reader } from '../base/reader';
-import { useDraft, type Body } from '../setup/draft.store';
+import { useDraft } from '../setup/draft.store';
 import { useItem } from '../setup/item';
 import ItemFindings from '../setup/ItemFindings.vue';
 import NewItem from '../setup/NewItem.vue';
@@ -25,7 +25,7 @@ const draft = useDraft();
 const route = useRoute();
 const router = useRouter();
 const naming = ref(false);
-const groups = computed(() => draft.ofKind('group').map(({ body }) => body as unknown as GroupItem));
+const groups = computed(() => draft.ofKind('group').map(({ body }) => body));
 const chosen = computed(() => (typeof route.query['group'] === 'string' ? route.query['group'] : null));
 const { body, set, faultAt, faulty, findings } = useItem('group', () => chosen.value);
 const group = computed(() => body.value as GroupItem | null);
@@ -59,7 +59,7 @@ function make(title: string): void {
     groups.value.map((one) => one.id),
     'group',
   ) as GroupId;
-  draft.edit('group', id, { id, title } as unknown as Body);
+  draft.edit('group', id, { id, title });
   choose(id);
 }
 </script>

@@ -17,7 +17,7 @@ import MenuButton from '../../kit/MenuButton.vue';
 import Trouble from '../../kit/Trouble.vue';
 import Waiting from '../../kit/Waiting.vue';
 import { reader } from '../base/reader';
-import { useDraft, type Body } from '../setup/draft.store';
+import { useDraft } from '../setup/draft.store';
 import DraftMount from '../viewpoint/DraftMount.vue';
 import { useItem } from '../setup/item';
 import ItemFindings from '../setup/ItemFindings.vue';
@@ -39,7 +39,7 @@ const router = useRouter();
 const naming = ref(false);
 const openPrice = ref<string | null>(null);
 
-const levels = computed(() => draft.ofKind('level').map(({ body }) => body as unknown as LevelItem));
+const levels = computed(() => draft.ofKind('level').map(({ body }) => body));
 const chosen = computed(() => (typeof route.query['level'] === 'string' ? route.query['level'] : null));
 const { body, set, faultAt, faulty, findings } = useItem('level', () => chosen.value);
 const level = computed(() => body.value as LevelItem | null);
@@ -120,7 +120,7 @@ const priceOf = (id: string) => {
 function make(title: string): void {
   const taken = levels.value.map(({ id }) => id);
   const id = idFrom(title, taken, 'level') as LevelId;
-  draft.edit('level', id, { id, title, plural: title, prices: [{ id: 'price', kind: 'free' }] } as unknown as Body);
+  draft.edit('level', id, { id, title, plural: title, prices: [{ id: 'price', kind: 'free' }] });
   choose(id);
 }
 const name = useLookedAs();

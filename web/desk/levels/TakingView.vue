@@ -14,7 +14,7 @@ import LetterEditor from '../letters/LetterEditor.vue';
 import { readyLetter } from '../letters/begin';
 import { useWriting } from '../letters/writing';
 import { reader } from '../base/reader';
-import { useDraft, type Body } from '../setup/draft.store';
+import { useDraft } from '../setup/draft.store';
 import ItemFindings from '../setup/ItemFindings.vue';
 import MoneyHands from '../setup/MoneyHands.vue';
 import { deskLevelsSays } from './levels.sentences';
@@ -26,7 +26,7 @@ const draft = useDraft();
 const money = computed(() => (draft.entry('money', 'money')?.body ?? null) as MoneyItem | null);
 const faults = computed(() => draft.faults('money', 'money'));
 const faultAt = (at: string) => faults.value.find(({ where }) => where === at)?.says ?? null;
-const set = (change: Partial<MoneyItem>) => draft.edit('money', 'money', { ...money.value, ...change } as Body);
+const set = (change: Partial<MoneyItem>) => draft.edit('money', 'money', { ...money.value, ...change });
 const ways = computed({
   get: () => [...(money.value?.card ? ['card'] : []), ...(money.value?.transfer ? ['transfer'] : [])],
   set: (chosen: readonly string[]) =>

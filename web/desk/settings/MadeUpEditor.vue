@@ -2,7 +2,7 @@
 /** Somebody made up, while they are being made: standing, levels, groups, and an answer to each field. */
 import { computed, ref } from 'vue';
 import { Standing, sayStanding, type FieldValue } from '../../../core/facts';
-import { isAnswered, type FieldItem } from '../../../core/fields';
+import { isAnswered } from '../../../core/fields';
 import type { GroupId, LevelId } from '../../../core/kernel';
 import type { MadeUp } from '../../../core/rehearsal';
 import KitChoice from '../../kit/fields/KitChoice.vue';
@@ -36,7 +36,7 @@ const tried = ref(false);
 const fields = computed(() =>
   draft
     .ofKind('field')
-    .map(({ good }) => good as unknown as FieldItem)
+    .map(({ good }) => good)
     .filter(({ retired, role, of }) => !retired && role !== 'name' && isAnswered(of)),
 );
 const standings = Standing.options.map((one) => ({ title: sayStanding(one, reader), value: one }));

@@ -8,7 +8,7 @@ import KitField from '../../kit/fields/KitField.vue';
 import Trouble from '../../kit/Trouble.vue';
 import Waiting from '../../kit/Waiting.vue';
 import { reader } from '../base/reader';
-import { useDraft, type Body } from '../setup/draft.store';
+import { useDraft } from '../setup/draft.store';
 import MoneyHands from '../setup/MoneyHands.vue';
 import ItemFindings from '../setup/ItemFindings.vue';
 import StartPages from './StartPages.vue';
@@ -20,7 +20,7 @@ const draft = useDraft();
 const site = computed(() => (draft.entry('site', 'site')?.body ?? null) as Site | null);
 const faults = computed(() => draft.faults('site', 'site'));
 const faultAt = (at: string) => faults.value.find(({ where }) => where === at)?.says ?? null;
-const set = (change: Partial<Site>) => draft.edit('site', 'site', { ...site.value, ...change } as Body);
+const set = (change: Partial<Site>) => draft.edit('site', 'site', { ...site.value, ...change });
 
 const named = (list: readonly string[]) => list.map((value) => ({ title: value.replaceAll('_', ' '), value }));
 const zones = named(Intl.supportedValuesOf('timeZone'));

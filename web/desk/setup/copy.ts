@@ -10,7 +10,7 @@ export function duplicate(kind: ListItemKind, id: string): string | null {
   const all = draft.ofKind(kind);
   const item = all.find((one) => one.id === id)?.good;
   if (!item) return null;
-  const title = setupSays(reader).copyOf({ title: String(item['title'] ?? item['label']) });
+  const title = setupSays(reader).copyOf({ title: 'title' in item ? item.title : 'label' in item ? item.label : id });
   const copy = copyOf(
     kind,
     item,

@@ -25,10 +25,10 @@ import {
 import { newKey } from '../../kit/key';
 import { calls, troubleOf, type Trouble } from '../base/calls';
 import { setupStanding } from '../base/standing';
-import { useSteps, type Body } from './steps';
+import { useSteps, type Body, type BodyOf } from './steps';
 import { askedKept, keepAsked, keepUnsaved, unsavedKept, type Unsaved } from './unsaved';
 
-export type { Body } from './steps';
+export type { Body, BodyOf } from './steps';
 
 export type DraftEntry = {
   readonly kind: ItemKind;
@@ -40,6 +40,13 @@ export type DraftEntry = {
   readonly body: Body;
   /** The last that could be one of its kind. */
   readonly good: Body;
+};
+
+/** The same of a kind that is named. */
+export type EntryOf<K extends ItemKind> = Omit<DraftEntry, 'kind' | 'body' | 'good'> & {
+  readonly kind: K;
+  readonly body: BodyOf<K>;
+  readonly good: BodyOf<K>;
 };
 
 /** Two who changed one item: what this desk has typed, and what the other has saved. */
@@ -131,18 +138,21 @@ export const useDraft = defineStore('draft', () => {
   function askAgain(): void {
     const asked = askedKept();
     if (!asked) return;
-    const theirs = entry(asked.kind, asked.id)?.body ?? null;
+    const theirs = entries.get(keyFor(asked.kind, asked.id))?.body ?? null;
     if (theirs && sameBody(asKept(asked.kind, asked.mine), theirs)) return keepAsked(null);
     conflict.value = { ...asked, theirs };
   }
 
-  const ofKind = (kind: ItemKind): DraftEntry[] => [...entries.values()].filter((entry) => entry.kind === kind);
+  const all = (kind: ItemKind): DraftEntry[] => [...entries.values()].filter((entry) => entry.kind === kind);
+  /** What stands under a kind is of that kind, or is marked where it is not yet: the one place that says so. */
+  const ofKind = <K extends ItemKind>(kind: K): EntryOf<K>[] => all(kind) as unknown as EntryOf<K>[];
+  const entry = <K extends ItemKind>(kind: K, id: string): EntryOf<K> | undefined =>
+    entries.get(keyFor(kind, id)) as unknown as EntryOf<K> | undefined;
   /** What of a kind can be chosen, as a select offers it: not what is retired. */
   const offered = (kind: ListItemKind): { title: string; value: string }[] =>
-    ofKind(kind)
+    all(kind)
       .filter(({ body }) => body['retired'] !== true)
       .map(({ id, body }) => ({ title: String(body['title'] ?? id), value: id }));
-  const entry = (kind: ItemKind, id: string): DraftEntry | undefined => entries.get(keyFor(kind, id));
 
   /** The items that what is computed goes by. */
   const reckoned = shallowRef<readonly DraftEntry[]>([]);
@@ -205,7 +215,7 @@ export const useDraft = defineStore('draft', () => {
 
   /** What cannot be saved of an item as it is typed, by its place. */
   const faults = (kind: ItemKind, id: string): SetupFault[] => {
-    const found = entry(kind, id);
+    const found = entries.get(keyFor(kind, id));
     return found ? faultsIn(kind, found.body) : [];
   };
   const findingsAt = (kind: ItemKind, id: string): Finding[] =>
@@ -335,7 +345,9 @@ export const useDraft = defineStore('draft', () => {
     body === null ? takeOut(kind, id) : put(kind, id, body);
   const steps = useSteps(apply);
 
-  function edit(kind: ItemKind, id: string, body: Body): void {
+  /** @param item of that kind, or what somebody has typed that is none yet */
+  function edit(kind: ItemKind, id: string, item: object): void {
+    const body = item as Body;
     const old = entries.get(keyFor(kind, id))?.body ?? null;
     if (old && sameBody(old, body)) return;
     steps.record({ kind, id, before: old, after: plain(body) });
@@ -371,7 +383,7 @@ export const useDraft = defineStore('draft', () => {
     const old = isSingle(kind)
       ? was.doc[kind]
       : (was.doc[listKinds[kind].list] as readonly { id: string }[]).find((item) => item.id === id);
-    if (old) edit(kind, id, old as unknown as Body);
+    if (old) edit(kind, id, old);
     else remove(kind, id);
   }
 

@@ -1,13 +1,10 @@
 /** Purpose: one item of the draft under its editor: as it is typed, what is wrong with it, and changing it. */
 import { computed, type ComputedRef } from 'vue';
 import type { Finding } from '../../../core/checkup';
-import type { ItemKind, SetupDocument, listKinds } from '../../../core/setup';
-import { useDraft, type Body } from './draft.store';
+import type { ListItemKind } from '../../../core/setup';
+import { useDraft, type BodyOf } from './draft.store';
 
-type Lists = typeof listKinds;
-export type BodyOf<K extends keyof Lists> = SetupDocument[Lists[K]['list']][number];
-
-export function useItem<K extends keyof Lists & ItemKind>(
+export function useItem<K extends ListItemKind>(
   kind: K,
   id: () => string | null,
 ): {
@@ -19,12 +16,12 @@ export function useItem<K extends keyof Lists & ItemKind>(
   findings: ComputedRef<Finding[]>;
 } {
   const draft = useDraft();
-  const body = computed(() => (draft.entry(kind, id() ?? '')?.body ?? null) as BodyOf<K> | null);
+  const body = computed(() => draft.entry(kind, id() ?? '')?.body ?? null);
   const faults = computed(() => (id() ? draft.faults(kind, id()!) : []));
   return {
     body,
     // What is set to undefined is taken out: that is how JSON says so.
-    set: (change) => void (body.value && draft.edit(kind, id()!, { ...body.value, ...change } as Body)),
+    set: (change) => void (body.value && draft.edit(kind, id()!, { ...body.value, ...change })),
     faultAt: (at) => faults.value.find(({ where }) => where === at)?.says ?? null,
     faulty: computed(() => faults.value.length > 0),
     findings: computed(() => (id() ? draft.findingsAt(kind, id()!) : [])),

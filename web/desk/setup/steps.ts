@@ -3,9 +3,14 @@
  * Invariant: a step is one item before and after; letters typed one after the other into one item are one step.
  */
 import { computed, ref, type ComputedRef } from 'vue';
-import type { ItemKind } from '../../../core/setup';
+import type { ItemKind, ListItemKind, SetupDocument, listKinds } from '../../../core/setup';
 
+/** An item as it is typed: it may not be one of its kind yet. */
 export type Body = Record<string, unknown>;
+/** An item as its kind has it. What is typed may differ where `faults` says so. */
+export type BodyOf<K extends ItemKind> = K extends ListItemKind
+  ? SetupDocument[(typeof listKinds)[K]['list']][number]
+  : SetupDocument['site'];
 /** `null`: the item was or is not there. */
 export type DraftStep = {
   readonly kind: ItemKind;

@@ -7,7 +7,7 @@ import KitToggle from '../../kit/KitToggle.vue';
 import Trouble from '../../kit/Trouble.vue';
 import Waiting from '../../kit/Waiting.vue';
 import { reader } from '../base/reader';
-import { useDraft, type Body } from '../setup/draft.store';
+import { useDraft } from '../setup/draft.store';
 import DraftMount from '../viewpoint/DraftMount.vue';
 import { useLookedAs } from '../viewpoint/sight.query';
 import { useViewpoint } from '../viewpoint/viewpoint.store';
@@ -20,15 +20,14 @@ type Site = SetupDocument['site'];
 const says = deskSiteSays(reader);
 const draft = useDraft();
 const viewpoint = useViewpoint();
-const site = computed(() => (draft.entry('site', 'site')?.body ?? null) as unknown as Site | null);
+const site = computed(() => draft.entry('site', 'site')?.body ?? null);
 const width = ref<'wide' | 'phone'>('wide');
 const set = (change: Partial<Site['look']>) => {
   if (!site.value) return;
   const look = { ...site.value.look, ...change };
-  draft.edit('site', 'site', { ...site.value, look } as unknown as Body);
+  draft.edit('site', 'site', { ...site.value, look });
 };
-const setWording = (wording: Site['wording']) =>
-  draft.edit('site', 'site', { ...site.value, wording } as unknown as Body);
+const setWording = (wording: Site['wording']) => draft.edit('site', 'site', { ...site.value, wording });
 const name = useLookedAs();
 const face = computed(() => site.value?.look.typefaces ?? 'bookPlain');
 const setFace = (chosen: Typefaces) => set({ typefaces: chosen === 'bookPlain' ? undefined : chosen });

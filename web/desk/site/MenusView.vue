@@ -6,7 +6,7 @@ import { ruleOf } from '../../../core/doors';
 import { say, type MenuId, type PageId } from '../../../core/kernel';
 import { chipNames } from '../../../core/messages';
 import { targetHref, type MenuItem, type MenuLeaf, type MenuListItem } from '../../../core/pages';
-import { idFrom, type SetupDocument } from '../../../core/setup';
+import { idFrom } from '../../../core/setup';
 import KitChoice from '../../kit/fields/KitChoice.vue';
 import KitField from '../../kit/fields/KitField.vue';
 import KitButton from '../../kit/KitButton.vue';
@@ -18,7 +18,7 @@ import Waiting from '../../kit/Waiting.vue';
 import { partsOf, useWhoGetsIn } from '../doors/door.query';
 import { asSet } from '../doors/uses';
 import { reader } from '../base/reader';
-import { useDraft, type Body } from '../setup/draft.store';
+import { useDraft } from '../setup/draft.store';
 import DraftMount from '../viewpoint/DraftMount.vue';
 import { useItem } from '../setup/item';
 import ItemFindings from '../setup/ItemFindings.vue';
@@ -39,8 +39,8 @@ const naming = ref(false);
 /** The place of the open item: `2`, or `2.0` within it. */
 const open = ref<string | null>(null);
 
-const menus = computed(() => draft.ofKind('menu').map(({ body }) => body as unknown as MenuListItem));
-const site = computed(() => (draft.entry('site', 'site')?.body ?? null) as unknown as SetupDocument['site'] | null);
+const menus = computed(() => draft.ofKind('menu').map(({ body }) => body));
+const site = computed(() => draft.entry('site', 'site')?.body ?? null);
 const id = computed(() => {
   const asked = typeof route.params['id'] === 'string' ? route.params['id'] : null;
   return asked ?? (menus.value.find((one) => one.id === site.value?.menu) ?? menus.value[0])?.id ?? null;
@@ -133,7 +133,7 @@ function stand(where: string): void {
     ...(head && head !== id.value ? { menu: head } : {}),
     ...(foot && foot !== id.value ? { foot } : {}),
   };
-  draft.edit('site', 'site', { ...rest, ...others, ...(where ? { [where]: id.value } : {}) } as Body);
+  draft.edit('site', 'site', { ...rest, ...others, ...(where ? { [where]: id.value } : {}) });
 }
 function make(title: string): void {
   const made = idFrom(
@@ -141,7 +141,7 @@ function make(title: string): void {
     menus.value.map((one) => one.id),
     'menu',
   ) as MenuId;
-  draft.edit('menu', made, { id: made, title, items: [] } as unknown as Body);
+  draft.edit('menu', made, { id: made, title, items: [] });
   void router.push(`/desk/site/menus/${made}`);
 }
 const others = computed(() => menus.value.map((one) => ({ title: one.title, to: `/desk/site/menus/${one.id}` })));

@@ -19,7 +19,7 @@ import DoorWhy from '../doors/DoorWhy.vue';
 import WhoGetsIn from '../doors/WhoGetsIn.vue';
 import { asSet } from '../doors/uses';
 import { reader } from '../base/reader';
-import { useDraft, type Body } from '../setup/draft.store';
+import { useDraft } from '../setup/draft.store';
 import DraftMount from '../viewpoint/DraftMount.vue';
 import { useItem } from '../setup/item';
 import ItemFindings from '../setup/ItemFindings.vue';
@@ -44,7 +44,7 @@ const open = ref<string | null>(null);
 const width = ref<'wide' | 'phone'>('wide');
 const list = ref<DoorList | null>(null);
 
-const pages = computed(() => draft.ofKind('page').map(({ body }) => body as unknown as PageItem));
+const pages = computed(() => draft.ofKind('page').map(({ body }) => body));
 const id = computed(() => {
   const asked = typeof route.query['page'] === 'string' ? route.query['page'] : null;
   return asked ?? (pages.value.find(({ id: one }) => one === draft.setup?.doc.site.home) ?? pages.value[0])?.id ?? null;
@@ -127,14 +127,14 @@ function make(title: string): void {
     outside: { view: 'note', note: '' },
     blocks: [],
   };
-  draft.edit('page', made, item as unknown as Body);
+  draft.edit('page', made, item);
   void router.push({ path: '/desk/site', query: { page: made } });
 }
 async function bringIn(file: File): Promise<void> {
   const { pageFromMarkdown } = await import('./markdown');
   if (!draft.setup) return;
   const item = pageFromMarkdown(await textOf(file), file.name.replace(/\.\w+$/, ''), draft.setup);
-  draft.edit('page', item.id, item as unknown as Body);
+  draft.edit('page', item.id, item);
   void router.push({ path: '/desk/site', query: { page: item.id } });
 }
 const others = computed(() =>
