@@ -1,6 +1,6 @@
-import { afterAll, beforeAll, beforeEach, describe, expect, it } from 'vitest';
+import { afterAll, beforeAll, beforeEach, describe, expect, it, vi } from 'vitest';
 import { z } from 'zod';
-import { makeStack, type Stack } from '../../tests/support/stack';
+import { makeStack, until, type Stack } from '../../tests/support/stack';
 import { SiteClock } from './clock';
 import { job, type Lane } from './job.kinds';
 import { Jobs } from './jobs';
@@ -230,6 +230,31 @@ describe('jobs', () => {
     expect(await jobs.once('mail')).toBe(true);
     expect(made).toBe(1);
     expect(await stack.query('SELECT 1 FROM job')).toEqual([]);
+  });
+
+  it('cost one statement a look where nothing is due, whatever the number of lanes', async () => {
+    const jobs = makeJobs();
+    for (const kind of Object.keys(kinds) as (keyof typeof kinds)[])
+      if (kind === 'letter')
+        jobs.outside(kind, { prepare: async () => null, make: async () => {}, settle: async () => {} });
+      else jobs.handle(kind, async () => undefined);
+    const asked = vi.spyOn(db(), 'query');
+    const begun = vi.spyOn(db(), 'transaction');
+    jobs.start();
+    try {
+      // The process looks at the clock and the set-up beside it, whatever there is to do.
+      const said = () => asked.mock.calls.map(([sql]) => sql).filter((sql) => !sql.includes('site_clock'));
+      const looks = () => said().flatMap((sql, at) => (sql.includes('UNION ALL') ? [at] : []));
+      await until('a look', async () => (looks().length > 0 ? true : null));
+      const [first, before] = [looks()[0]!, begun.mock.calls.length];
+      await until('three more', async () => (looks().length > 3 ? true : null));
+      // Between one look and the next nothing is asked, and no transaction is begun.
+      expect(looks().slice(0, 4)).toEqual([first, first + 1, first + 2, first + 3]);
+      expect(begun.mock.calls.length).toBe(before);
+    } finally {
+      vi.restoreAllMocks();
+      await jobs.stop();
+    }
   });
 
   it('do not begin while a kind has nobody who carries it out', () => {

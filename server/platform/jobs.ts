@@ -44,9 +44,13 @@ type NewJob<T extends JobTable, K extends keyof T> = {
   readonly key?: string;
 };
 
-/** One hand of each lane looks often; the other sleeps until there is more work than one can do. */
-const HANDS: readonly number[] = [400, 10_000];
-/** How often the hands of a lane look for what somebody who died left behind. Real time. */
+/** How often it is looked whether anything is due in any lane. Real time. */
+const LOOK = 400;
+/** So many jobs of a lane are carried out at once. */
+const WORKERS = 2;
+/** A worker whom nobody has woken looks by itself after so long. Real time. */
+const SLEEP = 10_000;
+/** How often a lane looks for what somebody who died left behind. Real time. */
 const LOOK_BACK = 5_000;
 const MOST_ATTEMPTS = 12;
 const LEAST_PAUSE = 60_000;
@@ -69,6 +73,13 @@ const LEFT_BEHIND = `state = 'claimed' AND claimed_until < UTC_TIMESTAMP(3)`;
 const dueIn = (which: string, most = 1): string =>
   `SELECT id, kind, job_key, payload, attempts, run_at, first_at FROM job
    WHERE lane = ? AND ${which} AND run_at <= ? ORDER BY run_at, id LIMIT ${most}`;
+/** The lanes in which something is due: one statement, however many lanes there are, each by the index. */
+const lanesDue = lanes
+  .map(
+    (lane) => `(SELECT '${lane}' AS lane FROM DUAL WHERE EXISTS
+      (SELECT 1 FROM job WHERE lane = '${lane}' AND ${READY} AND run_at <= ?))`,
+  )
+  .join(' UNION ALL ');
 /** How many jobs that call somebody outside are looked up at once. Each is claimed alone, when its turn has come. */
 const HANDFUL = 16;
 
@@ -168,38 +179,73 @@ export class Jobs<T extends JobTable = Record<never, never>> {
     if (without.length) throw new Error(`Nobody carries out jobs of the kind ${without.join(', ')}.`);
     this.running = true;
     this.ahead.clear();
-    this.loops = lanes.flatMap((lane) => HANDS.map((pause) => this.loop(lane, pause)));
+    this.loops = [this.watch(), ...lanes.flatMap((lane) => Array.from({ length: WORKERS }, () => this.loop(lane)))];
   }
 
   /** Lets the jobs in hand finish, then ends. */
   async stop(): Promise<void> {
     this.running = false;
     this.nudge(lanes);
+    this.endRest();
     await Promise.all(this.loops);
+  }
+
+  /** Wakes a worker of each lane in which something is due; lanes in which nothing is cost nothing. */
+  private async watch(): Promise<void> {
+    while (this.running) {
+      await new Promise<void>((rested) => {
+        const timer = setTimeout(rested, LOOK);
+        this.endRest = () => {
+          clearTimeout(timer);
+          rested();
+        };
+      });
+      if (!this.running) return;
+      const now = new Date(this.clock.now());
+      const due = (await this.db
+        .query(
+          lanesDue,
+          lanes.map(() => now),
+        )
+        .catch((error: unknown) => {
+          this.log.warn({ err: error }, 'jobs: the database did not answer');
+          return [];
+        })) as { lane: Lane }[];
+      const late = lanes.filter((lane) => lane !== WITHIN && this.isTimeToLookBack(lane));
+      for (const lane of new Set([...due.map((row) => row.lane), ...late])) this.wakeOne(lane);
+    }
+  }
+  private endRest: () => void = () => undefined;
+
+  private wakeOne(lane: Lane): void {
+    for (const wake of this.waiting.get(lane)!) return wake();
   }
 
   private nudge(which: Iterable<Lane>): void {
     for (const lane of which) for (const wake of this.waiting.get(lane)!) wake();
   }
 
-  private async loop(lane: Lane, pause: number): Promise<void> {
+  private async loop(lane: Lane): Promise<void> {
     while (this.running) {
       const worked = await this.once(lane, this.looksBack(lane)).catch((error: unknown) => {
         this.log.warn({ err: error }, 'jobs: the database did not answer');
         return false;
       });
-      if (!worked && this.running) await this.pause(lane, pause);
+      if (!worked && this.running) await this.pause(lane);
     }
   }
 
   private looksBack(lane: Lane): boolean {
-    const now = performance.now();
-    if (now - (this.lookedBack.get(lane) ?? -LOOK_BACK) < LOOK_BACK) return false;
-    this.lookedBack.set(lane, now);
+    if (!this.isTimeToLookBack(lane)) return false;
+    this.lookedBack.set(lane, performance.now());
     return true;
   }
 
-  private pause(lane: Lane, pause: number): Promise<void> {
+  private isTimeToLookBack(lane: Lane): boolean {
+    return performance.now() - (this.lookedBack.get(lane) ?? -LOOK_BACK) >= LOOK_BACK;
+  }
+
+  private pause(lane: Lane): Promise<void> {
     const waiting = this.waiting.get(lane)!;
     return new Promise((resolve) => {
       const wake = () => {
@@ -207,7 +253,7 @@ export class Jobs<T extends JobTable = Record<never, never>> {
         waiting.delete(wake);
         resolve();
       };
-      const timer = setTimeout(wake, pause);
+      const timer = setTimeout(wake, SLEEP);
       waiting.add(wake);
     });
   }

@@ -82,7 +82,9 @@ export class MadeUpPeople {
 
   /** Those of the answers, and of fields that have none any more no longer. */
   private keepPictures(manager: EntityManager, id: string, { answers }: MadeUp, setup: Setup): Promise<void> {
-    const none = setup.doc.fields.filter(({ of }) => facetOf(of).is === 'file').map((field) => [field.id, null] as const);
+    const none = setup.doc.fields
+      .filter(({ of }) => facetOf(of).is === 'file')
+      .map((field) => [field.id, null] as const);
     return claimPictures(manager, id as MemberId, { ...Object.fromEntries(none), ...answers }, setup);
   }
 
