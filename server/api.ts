@@ -15,9 +15,14 @@ import { isUnreachable } from './platform/database';
 import type { Log } from './platform/log';
 import { platformSays as says } from './platform/platform.sentences';
 import { asProblem, problem, problemBody, sendProblem } from './platform/problem';
+import { together } from './together';
 
 /** The endpoints of all areas. */
-export const apiOf = (ports: Ports): Api => Object.assign({}, ...areas.map(({ api }) => api?.(ports) ?? {})) as Api;
+export const apiOf = (ports: Ports): Api =>
+  together(
+    'endpoints of',
+    areas.map(({ api }) => api?.(ports) ?? {}),
+  );
 
 /** Does not compile where an endpoint of the contract has no area that carries it out. */
 export function apiHandler(api: Api, ports: Ports) {

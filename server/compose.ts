@@ -17,6 +17,7 @@ import type { Log } from './platform/log';
 import { siteSecret } from './platform/secret';
 import { eraseRows } from './platform/tables';
 import type { RowUses } from './setup';
+import { together } from './together';
 
 /** Everything the product is made of, built once. */
 export type Services = Ports;
@@ -57,8 +58,15 @@ async function makeBase(config: Config, log: Log, erase: Base['erase']): Promise
 }
 
 function jobsOf(db: DataSource, clock: SiteClock, log: Log): Jobs<AllJobs> {
-  const kinds = Object.assign({}, ...areas.map(({ jobs }) => jobs ?? {})) as AllJobs;
-  return new Jobs(db, clock, log, kinds);
+  return new Jobs(
+    db,
+    clock,
+    log,
+    together<AllJobs>(
+      'kind of job',
+      areas.map(({ jobs = {} }) => jobs),
+    ),
+  );
 }
 
 /** Builds the services without serving anything; for the demo's generator and for tests. */
@@ -76,9 +84,12 @@ export async function buildServices(config: Config, log: Log): Promise<{ service
     await eraseRows(manager, tables, member);
   });
   Object.assign(parts, base, { jobs: jobsOf(base.db, base.clock, log) });
-  for (const { build } of areas) Object.assign(parts, build?.(ports, ports));
+  for (const { build } of areas) Object.assign(parts, together('part', [parts, build?.(ports, ports) ?? {}]));
   const whole: Whole = {
-    places: Object.assign({}, ...areas.map(({ places }) => places?.(ports) ?? {})) as Whole['places'],
+    places: together(
+      'place',
+      areas.map(({ places }) => places?.(ports) ?? {}),
+    ),
     unlisted: areas.flatMap(({ unlisted = [] }) => unlisted),
   };
   Object.assign(parts, whole);

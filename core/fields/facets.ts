@@ -120,16 +120,18 @@ const daySamples = (tests: readonly FieldTest[], { earliest, latest }: Days): st
   return days.length ? days : [earliest ?? latest ?? '2000-01-01'];
 };
 
+const textSamples = (tests: readonly FieldTest[]): string[] => {
+  const texts = textsIn(tests);
+  return unique([...texts, ...texts.map((text) => `${text}~`), '~']).filter((text) => text !== '');
+};
+
 /** To add a sort of value, name it in `Facet`; the compiler asks for the rest. */
 const facets: { readonly [N in FacetName]: FacetKind<Extract<Facet, { is: N }>> } = {
   text: {
     asks: ['startsWith', 'is', 'answered'],
     fresh: (op) => (op === 'startsWith' || op === 'is' ? { op, value: 'A' } : answered()),
     holds: { ...noneBut, is: isText, startsWith: may },
-    samples: (tests) => {
-      const texts = textsIn(tests);
-      return unique([...texts, ...texts.map((text) => `${text}~`), '~']).filter((text) => text !== '');
-    },
+    samples: textSamples,
     every: () => null,
     sent: first,
     inAddress: (text) => text,
@@ -217,10 +219,7 @@ const facets: { readonly [N in FacetName]: FacetKind<Extract<Facet, { is: N }>> 
     fresh: answered,
     // An id is nobody's word, and a rule that names one was written by somebody who knew it.
     holds: { ...noneBut, is: isText, startsWith: may },
-    samples: (tests) => {
-      const texts = textsIn(tests);
-      return unique([...texts, ...texts.map((text) => `${text}~`), '~']).filter((text) => text !== '');
-    },
+    samples: textSamples,
     every: () => null,
     sent: first,
     inAddress: (text) => text,

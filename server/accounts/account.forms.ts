@@ -16,7 +16,7 @@ export const accountForms = (api: AccountApi): PlainForms => ({
   },
   forgotten: (_rest, body) =>
     plainSend('forgotten', body, (context) => call(api.forgotten, { mail: oneOf(body['mail']) }, { context }), 'mail'),
-  reset: (token, body) =>
+  'reset/*': (token, body) =>
     plainSend('reset', body, (context) => call(api.reset, { token, password: oneOf(body['password']) }, { context })),
   account: withPictures((_rest, body, setup) => {
     if (oneOf(body['act']) === 'profile') {

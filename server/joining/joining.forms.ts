@@ -11,7 +11,7 @@ import type { SentFormsApi } from './forms.api';
 import type { JoiningApi } from './joining.api';
 
 export const joiningForms = (api: JoiningApi, forms: SentFormsApi, pay: PayApi): PlainForms => ({
-  form: withPictures((address, body, setup) => {
+  'form/*': withPictures((address, body, setup) => {
     const form = followUpAt(address, setup);
     if (!form) return null;
     if (oneOf(body['act']) === 'later')
@@ -26,15 +26,15 @@ export const joiningForms = (api: JoiningApi, forms: SentFormsApi, pay: PayApi):
       run: async (context) => withinSite(form, await call(forms.sendForm, { form: address, answers }, { context })),
     };
   }),
-  join: withPictures((address, body, setup) => {
+  'join/*': withPictures((address, body, setup) => {
     const form = setup.formByAddress.get(address);
     return form ? joinSend(api, form, body, setup) : null;
   }),
-  embed: withPictures((address, body, setup) => {
+  'embed/*': withPictures((address, body, setup) => {
     const form = setup.formByAddress.get(address);
     return form ? joinSend(api, form, body, setup, true) : null;
   }),
-  confirm: (token, body) => {
+  'confirm/*': (token, body) => {
     if (oneOf(body['act']) === 'discard')
       return plainSend('discard', body, (context) => call(api.discard, { token }, { context }));
     const password = oneOf(body['password']);

@@ -76,8 +76,8 @@ const dueIn = (which: string, most = 1): string =>
 /** The lanes in which something is due: one statement, however many lanes there are, each by the index. */
 const lanesDue = lanes
   .map(
-    (lane) => `(SELECT '${lane}' AS lane FROM DUAL WHERE EXISTS
-      (SELECT 1 FROM job WHERE lane = '${lane}' AND ${READY} AND run_at <= ?))`,
+    (lane) => `SELECT '${lane}' AS lane FROM DUAL WHERE EXISTS
+      (SELECT 1 FROM job WHERE lane = '${lane}' AND ${READY} AND run_at <= ?)`,
   )
   .join(' UNION ALL ');
 /** How many jobs that call somebody outside are looked up at once. Each is claimed alone, when its turn has come. */
@@ -396,7 +396,10 @@ export class Jobs<T extends JobTable = Record<never, never>> {
   async describe({ kind, payload }: { kind: string; payload: unknown }, reader: Reader): Promise<string | null> {
     const known: SomeJob | undefined = this.kinds[kind];
     if (!known) return null;
-    return (await known.of?.(this.db.manager, known.payload.parse(payload) as never, reader)) ?? known.says(reader);
+    // One that an older program wrote otherwise fails when its time comes; until then it is called what its kind is.
+    const read = known.payload.safeParse(payload);
+    const of = read.success ? await known.of?.(this.db.manager, read.data as never, reader) : null;
+    return of ?? known.says(reader);
   }
 
   /** The next timer that waits for its time, and none before `after`. Letters are not waited for. */

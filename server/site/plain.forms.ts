@@ -23,7 +23,7 @@ type PlainForm = ((rest: string, body: PlainBody, setup: Setup) => PlainSend | n
   readonly pictures?: true;
 };
 
-/** The forms of an area, by the first part of their address. */
+/** The forms of an area, by their address: `account`; with `/*` where more stands behind it: `join/*`. */
 export type PlainForms = Readonly<Record<string, PlainForm>>;
 
 /** A form with which pictures may come along. */
@@ -31,30 +31,36 @@ export const withPictures = (form: PlainForm): PlainForm => Object.assign(form, 
 
 /** The forms of all areas. */
 export class FormsTogether {
-  private readonly byFirst = new Map<string, PlainForm[]>();
+  private readonly byAddress = new Map<string, PlainForm[]>();
 
   /** @param areas in working order: of two that read a form of the same address the later is asked first */
   constructor(areas: readonly PlainForms[]) {
     for (const forms of areas)
-      for (const [first, form] of Object.entries(forms))
-        this.byFirst.set(first, [form, ...(this.byFirst.get(first) ?? [])]);
+      for (const [address, form] of Object.entries(forms))
+        this.byAddress.set(address, [form, ...(this.byAddress.get(address) ?? [])]);
   }
 
   /** Where forms may be sent to. */
   get paths(): RegExp {
-    return new RegExp(`^/(${[...this.byFirst.keys()].join('|')})(/[^/]+)?$`);
+    return new RegExp(`^/(${[...this.byAddress.keys()].map((one) => one.replace('*', '[^/]+')).join('|')})$`);
+  }
+
+  private standing(path: string): { readonly forms: readonly PlainForm[]; readonly rest: string } {
+    const [, first = '', rest, ...more] = path.split('/');
+    const address = rest === undefined ? first : `${first}/*`;
+    const there = more.length === 0 && rest !== '' ? this.byAddress.get(address) : undefined;
+    return { forms: there ?? [], rest: rest ?? '' };
   }
 
   /** What may be sent to a path as a form; null where none may be. */
   at(path: string): { readonly pictures: boolean } | null {
-    const [, first = '', , ...more] = path.split('/');
-    const forms = more.length === 0 ? this.byFirst.get(first) : undefined;
-    return forms ? { pictures: forms.some(({ pictures }) => pictures) } : null;
+    const { forms } = this.standing(path);
+    return forms.length ? { pictures: forms.some(({ pictures }) => pictures) } : null;
   }
 
   read(path: string, body: PlainBody, setup: Setup): PlainSend | null {
-    const [, first = '', rest = ''] = path.split('/');
-    for (const form of this.byFirst.get(first) ?? []) {
+    const { forms, rest } = this.standing(path);
+    for (const form of forms) {
       const send = form(rest, body, setup);
       if (send) return send;
     }

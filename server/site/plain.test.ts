@@ -163,3 +163,15 @@ describe('the door of the desk', () => {
     expect(old.status).toBe(401);
   });
 });
+
+describe('addresses at which no form stands', () => {
+  it.each(['/sign-in/elsewhere', '/account/elsewhere', '/pay/elsewhere', '/join', '/join/', '/join/quillmoor/more'])(
+    'take none: %s',
+    async (path) => {
+      const who = new Caller(stack.address);
+      const { status, to } = await send(who, path, { mail: 'ida.marrowby@mail.example', password: PASSWORD });
+      expect([status, to]).toEqual([415, null]);
+      expect(who.cookie).toBe('');
+    },
+  );
+});

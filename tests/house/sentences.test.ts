@@ -26,7 +26,7 @@ const isSentence = (text: string): boolean =>
 
 /** Technical words with blanks: SQL, policies, markup. */
 const isTechnical = (text: string): boolean =>
-  /^(SELECT|INSERT|UPDATE|DELETE|ALTER|CREATE|DROP|WHERE|FROM|GET|AND|OR|SET SESSION|FOR UPDATE|User-agent|Disallow)\b|[<>{}]|'self'|\.css\b/.test(
+  /^(SELECT|INSERT|UPDATE|UNION|DELETE|ALTER|CREATE|DROP|WHERE|FROM|GET|AND|OR|SET SESSION|FOR UPDATE|User-agent|Disallow)\b|[<>{}]|'self'|\.css\b/.test(
     text.trim(),
   );
 
