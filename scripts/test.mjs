@@ -7,8 +7,9 @@
 import { spawn, spawnSync } from 'node:child_process';
 import { mkdtempSync, readFileSync, readdirSync, rmSync, chmodSync } from 'node:fs';
 import { tmpdir } from 'node:os';
-import { join } from 'node:path';
+import { join, relative } from 'node:path';
 import { fileURLToPath } from 'node:url';
+import { stripVTControlCharacters } from 'node:util';
 import { AWKWARD_DAYS, PLAIN_DAY, dayInTurn } from './steps/days.mjs';
 import { build } from './steps/build.mjs';
 import { changedFiles, nearestTo } from './steps/changed.mjs';
@@ -83,6 +84,29 @@ function tally(folder) {
   }
   const [passed, failed, skipped] = sums;
   return { passed, failed, skipped };
+}
+
+/** What failed, by name: read in one place, also where only the end of a long run is kept. */
+function failedTests(folder) {
+  const found = readdirSync(folder).filter((file) => file.endsWith('.json'));
+  return found.flatMap((file) => namesFailed(JSON.parse(readFileSync(join(folder, file), 'utf8'))));
+}
+
+/** The names of failed tests in one file of results, Vitest's or Playwright's, each with the begin of what it said. */
+function namesFailed({ testResults, suites }) {
+  const short = (text = '') => stripVTControlCharacters(text).split('\n').slice(0, 12).join('\n    ');
+  if (testResults)
+    return testResults.flatMap(({ name, message, assertionResults }) => {
+      const own = assertionResults.filter(({ status }) => status === 'failed');
+      const lines = own.map(({ fullName, failureMessages }) => `${fullName}\n    ${short(failureMessages[0])}`);
+      return [...(message ? [short(message)] : []), ...lines].map((line) => `${relative(root, name)} › ${line}`);
+    });
+  return (suites ?? []).flatMap((suite) => [
+    ...namesFailed(suite),
+    ...(suite.specs ?? [])
+      .filter(({ ok }) => !ok)
+      .map(({ title, tests }) => `${suite.file} › ${title}\n    ${short(tests[0]?.results[0]?.error?.message)}`),
+  ]);
 }
 
 /** Says what each step took, the longest first. */
@@ -205,6 +229,7 @@ try {
   const { passed, failed, skipped } = tally(folder);
   process.stdout.write(`\n${failures.length ? `Red: ${failures.join(', ')}` : 'Everything is green.'}\n`);
   process.stdout.write(`${passed} passed, ${failed} failed, ${skipped} skipped\n`);
+  for (const line of failedTests(folder)) process.stdout.write(`\n${line}\n`);
   if (failures.length) process.exitCode = 1;
 } catch (error) {
   giveUp(error);
