@@ -9,7 +9,7 @@ module.exports = {
       comment: 'What two folders need of each other goes down a floor.',
       severity: 'error',
       scope: 'folder',
-      from: { path: '^(web/desk|server)/[^/]+$' },
+      from: { path: '^(core|web/desk|server)/[^/]+$' },
       to: { circular: true },
     },
   ],

@@ -3,7 +3,7 @@
  * Invariant: seed, count and instant decide everything; nobody is admitted in a way the set-up would not allow.
  */
 import type { Facts, FieldValue, HeldTerm, Standing } from '../core/facts';
-import { pathOfForm } from '../core/fields';
+import { pathOfForm } from '../core/forms';
 import {
   advance,
   storyOf,

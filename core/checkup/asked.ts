@@ -6,11 +6,13 @@
 import { checkupSays } from './checkup.sentences';
 import type { Check, Found } from './finding';
 import { holds } from './conditions';
-import { everyOf, facetOf, fieldsAsked, meetsAnswers, sourcesOf, type AnswerRule, type AnyForm } from '../fields';
+import { everyOf, facetOf, fieldsAsked, meetsAnswers, sourcesOf, type AnswerRule } from '../fields';
+import { type AnyForm } from '../forms';
 import type { FieldValue } from '../facts';
-import { rulesOfForm, type PathItem } from '../joining';
+import { kindOf, type PathItem } from '../joining';
+import { rulesOfForm } from '../forms';
 import { rulesOfPath } from '../joining';
-import { titleIn } from '../revisions';
+import { titleIn } from '../lines';
 import type { Setup } from '../setup';
 
 const offered = ({ doc }: Setup): AnyForm[] => doc.forms.filter(({ retired }) => !retired);
@@ -65,7 +67,7 @@ export const askedNowhere: Check = (setup) => {
       return rulesOfPath(path).flatMap(({ at, rule }) => {
         const further = path.gates
           .slice(0, gateOfRule(at, path))
-          .flatMap((gate) => (gate.kind === 'completeProfile' ? (setup.forms.get(gate.form) ?? []) : []));
+          .flatMap((gate) => setup.forms.get(kindOf(gate).form(gate) ?? '') ?? []);
         return known(rule).flatMap((field): Found[] => {
           const without = forms.find((form) => ![form, ...further].some((one) => asks(one, field, setup)));
           return without ? [told('path', path.id, at, field, without.title)] : [];

@@ -8,7 +8,8 @@ import { checkupSays } from './checkup.sentences';
 import type { Check, Found } from './finding';
 import { childrenOf, describe, isCondition, type Rule } from '../doors';
 import { facetOf, partKindOf, testHolds, type Holds } from '../fields';
-import { rulesOfForm, rulesOfPath } from '../joining';
+import { rulesOfPath } from '../joining';
+import { rulesOfForm } from '../forms';
 import type { ItemKind, Setup } from '../setup';
 
 const opposite: Record<Holds, Holds> = { never: 'always', always: 'never', may: 'may' };

@@ -2,9 +2,8 @@
  * Purpose: what a finding of the check-up is: what is wrong, where, why it matters, how to mend it.
  * Invariant: every finding names one item, so that one press leads to it.
  */
-import type { Instant } from '../kernel';
-import { areaOf, type SetupArea } from '../revisions';
-import type { ItemKind, Setup } from '../setup';
+import type { Instant, SetupArea } from '../kernel';
+import { itemKinds, type ItemKind, type Setup } from '../setup';
 
 /** What it does to people, the gravest first. */
 export const graves = ['stops', 'loses', 'misleads'] as const;
@@ -39,7 +38,11 @@ export type World = {
 
 export type Check = (setup: Setup, world: World) => readonly Found[];
 
-export const findingOf = (check: string, found: Found): Finding => ({ ...found, check, area: areaOf[found.kind] });
+export const findingOf = (check: string, found: Found): Finding => ({
+  ...found,
+  check,
+  area: itemKinds[found.kind].area,
+});
 
 /** Names a finding over time: the same hole at the same place, however its words read. */
 export const keyOf = ({ check, kind, id, at }: Finding): string => `${check} ${kind}/${id} ${at}`;

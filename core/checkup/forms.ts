@@ -3,10 +3,12 @@ import { checkupSays } from './checkup.sentences';
 import type { Check, Found } from './finding';
 import { formsLedTo } from './pages';
 import { conditionsOf } from '../doors';
-import { isAnswered, leastOfShape, nameOfPart, sourcesOf, type AnyForm } from '../fields';
-import { rulesOfForm, rulesOfPath } from '../joining';
+import { isAnswered, leastOfShape, nameOfPart, sourcesOf } from '../fields';
+import { type AnyForm } from '../forms';
+import { rulesOfPath } from '../joining';
+import { rulesOfForm } from '../forms';
 import { listed } from '../kernel';
-import { titleIn } from '../revisions';
+import { titleIn } from '../lines';
 import { sameBody, type Setup } from '../setup';
 
 const live = (setup: Setup): AnyForm[] => setup.doc.forms.filter(({ retired }) => !retired);

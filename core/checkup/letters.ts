@@ -6,9 +6,9 @@ import { checkupSays } from './checkup.sentences';
 import type { Check, Found } from './finding';
 import { chipNames } from '../messages';
 import { chipsOfMessage, type MessageItem } from '../messages/message';
-import type { OwnGate } from '../joining';
+import { kindOf, type OwnGate } from '../joining';
 import { moneyLetters, type MoneyLetter } from '../money';
-import { chipsIn, fieldOfChip, never, say, type ChipName } from '../kernel';
+import { chipsIn, fieldOfChip, say, type ChipName } from '../kernel';
 import { isRepeated } from '../levels';
 import type { Setup } from '../setup';
 
@@ -17,22 +17,10 @@ const ofAnybody: readonly ChipName[] = ['firstName', 'fullName', 'mail', 'greeti
 
 type Use = { readonly message: string; readonly knows: readonly ChipName[] };
 
-function lettersOfGate(gate: OwnGate): Use[] {
-  switch (gate.kind) {
-    case 'confirmEmail':
-      return [{ message: gate.message, knows: [...ofAnybody, 'code', 'codeUntil', 'sentAt'] }];
-    case 'review':
-      return [{ message: gate.reminder, knows: [...ofAnybody, 'memberName', 'waited'] }];
-    case 'payment':
-    case 'completeProfile':
-      return [
-        { message: gate.message, knows: ofAnybody },
-        { message: gate.reminder, knows: ofAnybody },
-      ];
-    default:
-      return never(gate);
-  }
-}
+const lettersOfGate = (gate: OwnGate): Use[] =>
+  kindOf(gate)
+    .messages(gate)
+    .map(({ message, knows = [] }) => ({ message, knows: [...ofAnybody, ...knows] }));
 
 const paying: readonly ChipName[] = [...ofAnybody, 'number', 'level', 'groups'];
 /** What is known when money is written about. */
@@ -122,7 +110,13 @@ export const neededOff: Check = (setup) => {
   const { account, paths } = setup.doc;
   const confirms = paths
     .filter(({ retired }) => !retired)
-    .flatMap(({ gates }) => gates.flatMap((gate) => (gate.kind === 'confirmEmail' ? [gate.message] : [])));
+    .flatMap(({ gates }) =>
+      gates.flatMap((gate) =>
+        kindOf(gate)
+          .messages(gate)
+          .flatMap(({ message, needed }) => (needed ? [message] : [])),
+      ),
+    );
   const needed = new Set<string | undefined>([
     ...confirms,
     account.resetPassword,
@@ -199,7 +193,8 @@ export const reasonMissing: Check = (setup) => {
   const says = checkupSays(setup.doc.site);
   const declining = setup.doc.paths.filter(
     ({ retired, gates, turns = [] }) =>
-      !retired && (gates.some(({ kind }) => kind === 'review') || turns.some((turn) => 'decline' in turn)),
+      !retired &&
+      (gates.some((gate) => kindOf(gate).readers(gate) !== null) || turns.some((turn) => 'decline' in turn)),
   );
   return [...new Set(declining.map(({ declined }) => declined))].flatMap((id): Found[] => {
     const message = setup.messages.get(id);

@@ -1,5 +1,5 @@
 /** Purpose: money that cannot be taken as it is set up: prices, gates, codes, tries. */
-import { offeredBy } from '../joining';
+import { kindOf, offeredBy } from '../joining';
 import { sayDate, saySpan, type Span } from '../kernel';
 import { addSpan, startOfDay } from '../kernel/calendar';
 import { amountOf, isRepeated, pricesOf, type LevelItem } from '../levels';
@@ -26,7 +26,7 @@ export const unpayable: Check = (setup, { cards }) => {
   const says = checkupSays(setup.doc.site);
   return paths(setup).flatMap((path) =>
     path.gates.flatMap((gate, at) =>
-      gate.kind === 'payment'
+      kindOf(gate).offers(gate).length > 0
         ? [
             found('path', path.id, `gates.${at}`, 'stops', {
               says: says.unpayable({ path: path.title }),
@@ -57,8 +57,9 @@ export const offersNothing: Check = (setup) => {
   const says = checkupSays(setup.doc.site);
   return paths(setup).flatMap((path) =>
     path.gates.flatMap((gate, at): Found[] => {
-      if (gate.kind !== 'payment') return [];
-      const offered = offeredBy(gate.offers, setup.levels);
+      const offers = kindOf(gate).offers(gate);
+      if (offers.length === 0) return [];
+      const offered = offeredBy(offers, setup.levels);
       const named = { path: path.title, gate: gate.title };
       if (offered.length === 0)
         return [
@@ -92,7 +93,7 @@ export const nobodyGets: Check = (setup, { cards }) => {
     ].flatMap((grant) => ('level' in grant ? [grant.level] : [])),
   );
   for (const { gates } of paths(setup))
-    for (const gate of gates) if (gate.kind === 'payment') for (const { level } of gate.offers) given.add(level);
+    for (const gate of gates) for (const { level } of kindOf(gate).offers(gate)) given.add(level);
   return setup.doc.levels
     .filter(({ id, retired, byPath, prices }) => {
       if (retired || given.has(id)) return false;
@@ -180,7 +181,13 @@ export const givenFree: Check = (setup) => {
         pricesOf(level).some(({ kind }) => kind === 'free')
       )
         return [];
-      if (path.gates.some((gate) => gate.kind === 'payment' && gate.offers.some((offer) => offer.level === level.id)))
+      if (
+        path.gates.some((gate) =>
+          kindOf(gate)
+            .offers(gate)
+            .some((offer) => offer.level === level.id),
+        )
+      )
         return [];
       const named = { path: path.title, level: level.title };
       return [

@@ -2,7 +2,7 @@
 import { checkupSays } from './checkup.sentences';
 import type { Check, Found } from './finding';
 import { fieldsAsked, partKindOf, readAnswer } from '../fields';
-import { titleIn } from '../revisions';
+import { titleIn } from '../lines';
 
 /** A part that hangs on an answer that nobody has given by then is never shown, or always. */
 export const askedLater: Check = (setup) =>

@@ -3,7 +3,7 @@ import { checkupSays } from './checkup.sentences';
 import type { Check, Found, World } from './finding';
 import { explain, ruleOf } from '../doors';
 import { visitorFacts, type Facts } from '../facts';
-import type { OwnGate, PathItem } from '../joining/path';
+import { asksForProof, kindOf, type OwnGate, type PathItem } from '../joining';
 import { saySpan, type Instant, type LevelId, type MemberId } from '../kernel';
 import { addSpan } from '../kernel/calendar';
 import type { Setup } from '../setup';
@@ -23,7 +23,7 @@ export const unproven = everyPath((path, setup) => {
   const base = { kind: 'path', id: path.id, at: 'gates', blocks: false } as const;
   if (path.gates.length === 0)
     return [{ ...base, grave: 'misleads', says: says.noGate(named), why: says.noGateWhy, mend: says.noGateMend }];
-  if (path.gates.some(({ kind }) => kind === 'confirmEmail')) return [];
+  if (asksForProof(path)) return [];
   return [{ ...base, grave: 'loses', says: says.noProof(named), why: says.noProofWhy, mend: says.noProofMend }];
 });
 
@@ -49,7 +49,7 @@ export const gateTwice = everyGate(({ id }, at, path, setup) => {
 });
 
 export const nobodyReviews = everyGate((gate, at, path, setup, { reviewers }) => {
-  if (gate.kind !== 'review' || reviewers?.length !== 0) return [];
+  if (kindOf(gate).readers(gate) === null || reviewers?.length !== 0) return [];
   const says = checkupSays(setup.doc.site);
   const words = {
     says: says.nobodyReviews({ gate: gate.title, path: path.title }),
@@ -82,7 +82,7 @@ export const tooFewReviewers = everyGate((gate, at, path, setup, { reviewers }) 
 
 /** A gate that asks for a further form, which is made for something else. */
 export const notAStep = everyGate((gate, at, path, setup) => {
-  const form = gate.kind === 'completeProfile' ? setup.forms.get(gate.form) : undefined;
+  const form = setup.forms.get(kindOf(gate).form(gate) ?? '');
   if (!form || form.purpose.is === 'step') return [];
   const says = checkupSays(setup.doc.site);
   const named = { gate: gate.title, path: path.title, form: form.title };
@@ -119,7 +119,7 @@ export const codeOutlives = everyGate((gate, at, path, setup, { now }) => {
 
 /** Those who have just come in, one for each level they may have paid for on the way, with what a path gives whatever they answered. */
 function newlyAdmitted(path: PathItem, now: Instant): Facts[] {
-  const offers = path.gates.flatMap((gate) => (gate.kind === 'payment' && !gate.when ? gate.offers : []));
+  const offers = path.gates.flatMap((gate) => (gate.when ? [] : kindOf(gate).offers(gate)));
   const levels = [...new Set(offers.map(({ level }) => level))];
   return (levels.length ? levels : [null]).map((level) => admittedWith(path, level, now));
 }

@@ -1,7 +1,8 @@
 /** Purpose: references that lead to nothing or to what is retired, and addresses that two share. */
 import { checkupSays } from './checkup.sentences';
 import type { Check, Found } from './finding';
-import { itemTitle, titleIn } from '../revisions';
+import { itemTitle } from '../revisions';
+import { titleIn } from '../lines';
 import { isRetired, referred } from './referred';
 
 export const nothingThere: Check = (setup, world) =>

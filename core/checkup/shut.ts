@@ -3,13 +3,13 @@ import { conditionsOf, doorsOf, explain, ruleOf, type Condition, type DoorUse, t
 import { alwaysOrNever, isCondition, childrenOf } from '../doors';
 import { visitorFacts, type Facts } from '../facts';
 import { windowOf as daysOf } from '../doors/conditions/days';
-import { windowOf } from '../joining/entrance';
+import { windowOf } from '../forms';
 import { DAY, type MemberId } from '../kernel';
 import { dayNumber } from '../kernel/calendar';
 import { addSpan } from '../kernel/calendar';
 import { isRepeated } from '../levels';
 import { blockKindOf, itemsWithin, type PageItem } from '../pages';
-import { titleIn } from '../revisions';
+import { titleIn } from '../lines';
 import type { ItemKind, Setup } from '../setup';
 import { checkupSays } from './checkup.sentences';
 import type { Check, Found, World } from './finding';

@@ -9,7 +9,7 @@
 import { standings, visitorFacts, type Facts } from '../facts';
 import type { Instant, MemberId } from '../kernel';
 import { dayBegins, dayNumber } from '../kernel/calendar';
-import type { Setup } from '../setup';
+import type { DoorsSetup } from './setup';
 import { conditionKindOf, type Make } from './conditions';
 import { doorsOf } from './doors';
 import { conditionsOf, type Condition, type Rule } from './rule';
@@ -21,7 +21,7 @@ const MOST = 20_000;
 const somebody = 'aaaaaaaaaaaaaaaaaaaa' as MemberId;
 
 /** What a rule comes out as for everybody, on any day. */
-export function alwaysOrNever(rule: Rule, setup: Setup, now: Instant): Decided {
+export function alwaysOrNever(rule: Rule, setup: DoorsSetup, now: Instant): Decided {
   const conditions = conditionsOf(rule);
   const choices = choicesOf(conditions, setup);
   const days = instantsOf(conditions, setup, now);
@@ -41,7 +41,7 @@ export function alwaysOrNever(rule: Rule, setup: Setup, now: Instant): Decided {
 }
 
 /** Whether whoever passes one rule passes the other too. */
-export const covers = (wide: Rule, narrow: Rule, setup: Setup, now: Instant): boolean =>
+export const covers = (wide: Rule, narrow: Rule, setup: DoorsSetup, now: Instant): boolean =>
   alwaysOrNever({ all: [narrow, { none: [wide] }] }, setup, now) === 'never';
 
 /** Everybody who can be: a visitor, of whom nothing is known, and each mix of the facts asked about. */
@@ -59,13 +59,13 @@ function* everyMix(choices: readonly (readonly Make[])[]): Generator<(at: Instan
 const member: Facts = { ...visitorFacts, member: somebody };
 
 /** The instants on either side of those at which it differs for everybody alike. */
-function instantsOf(conditions: readonly Condition[], setup: Setup, now: Instant): Instant[] {
+function instantsOf(conditions: readonly Condition[], setup: DoorsSetup, now: Instant): Instant[] {
   const turns = conditions.flatMap((one) => conditionKindOf(one).marks(one, visitorFacts, now, setup));
   return [...new Set([now, ...turns.filter(Number.isFinite).flatMap((at) => [at - 1, at])])];
 }
 
 /** Of each matter that is asked about, how it can be; and every standing, which everybody has one of. */
-function choicesOf(conditions: readonly Condition[], setup: Setup): (readonly Make[])[] {
+function choicesOf(conditions: readonly Condition[], setup: DoorsSetup): (readonly Make[])[] {
   const { zone } = setup.doc.site;
   const begun = new Map<number, Instant>();
   const daysBefore = (at: Instant, days: number): Instant => {

@@ -13,7 +13,8 @@ import {
 } from '../../tests/support/quillmoor';
 import { visitorFacts } from '../facts';
 import type { LevelId } from '../kernel';
-import { describe as describeRule, explain, ruleOf, waysIn, type Condition, type Rule, type Trace } from './index';
+import { describe as describeRule, explain, ruleOf, type Condition, type Rule, type Trace } from './index';
+import { waysIn } from '../joining';
 
 const rule = ruleOf({ named: 'keepers' as never }, quillmoor);
 

@@ -4,7 +4,7 @@ export * from './compile';
 export * from './describe';
 export * from './explain';
 export * from './doors';
-export * from './ways';
+export * from './setup';
 export { windowOf } from './conditions/days';
 export { columnsOf } from './columns';
 export { alwaysOrNever, covers, type Decided } from './decide';

@@ -2,7 +2,7 @@ import { describe, expect, it } from 'vitest';
 import { place, quillmoor } from '../../tests/support/quillmoor';
 
 import { mailKey, passwordFault, readAnswer, readForm, readMail, showValue, type RawForm } from './index';
-import type { AnyForm } from '.';
+import type { AnyForm } from '../forms';
 
 const form: AnyForm = quillmoor.forms.get('join-quillmoor')!;
 const right: RawForm = {

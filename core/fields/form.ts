@@ -6,8 +6,7 @@ import type { FieldValue } from '../facts';
 import type { FieldId, TopicId } from '../kernel';
 import { ok, refuse, type Result } from '../kernel/result';
 import { computedBy, computesAny, madeNameFault } from './computed';
-import type { AnyForm } from './formItem';
-import { partKindOf, type AnswerFault, type PartsKnown, type Reading } from './parts';
+import { partKindOf, type AnswerFault, type PartOfForm, type PartsKnown, type Reading } from './parts';
 import { following } from './question';
 import type { RawAnswer } from './read';
 
@@ -28,7 +27,7 @@ export type RawForm = Readonly<Record<string, RawAnswer>>;
  * asked.
  */
 export function readForm(
-  form: Pick<AnyForm, 'parts'>,
+  form: { readonly parts: readonly PartOfForm[] },
   known: PartsKnown,
   raw: RawForm,
 ): Result<ReadForm, AnswerFault[]> {
@@ -52,7 +51,7 @@ export function readForm(
   return faults.length ? refuse(faults) : ok({ name, mail, password, fields, topics });
 }
 
-function hangs(parts: AnyForm['parts']): boolean {
+function hangs(parts: readonly PartOfForm[]): boolean {
   for (const { when } of parts) if (when) return true;
   return false;
 }

@@ -1,5 +1,5 @@
 export * from './items';
-export { AfterSending, AnyForm, choosesLater, HookOfForm, LetterOfForm, PurposeOfForm, pathOfForm } from './formItem';
+export { fieldItemKinds, type FieldsSetup } from './setup';
 export { PartOfForm, StartsWith, nameOfPart, partKindOf, type Beforehand, type Given } from './parts';
 export { AnswerRule, fieldsAsked, inSmall, meetsAnswers, type AnswerCondition, type FieldTest } from './answerRule';
 export { answersOn, saidOn } from './said';

@@ -11,9 +11,9 @@ import type { Reader } from '../kernel/sentences';
 import { madeNameFault } from './computed';
 import { nameFault } from './faults';
 import type { AnswerFault, RawForm } from './form';
-import type { AnyForm } from './formItem';
 import type { FieldItem } from './items';
 import { facetOf, isAnswered } from './kinds';
+import type { PartOfForm } from './parts';
 import { readAnswer } from './read';
 
 type Owner = Pick<Facts, 'standing' | 'terms' | 'groups'> & { readonly fields?: Facts['fields'] };
@@ -22,7 +22,11 @@ type Known = {
   readonly doc: {
     readonly site: Reader;
     readonly fields: readonly FieldItem[];
-    readonly forms?: readonly Pick<AnyForm, 'parts' | 'purpose' | 'retired'>[];
+    readonly forms?: readonly {
+      readonly parts: readonly PartOfForm[];
+      readonly purpose: { readonly is: string };
+      readonly retired?: boolean | undefined;
+    }[];
   };
 };
 export type OwnField = { readonly field: FieldItem; readonly mayChange: boolean };

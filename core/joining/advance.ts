@@ -5,15 +5,15 @@
  * nothing is due at or before the instant at which it did.
  */
 import { ok, refuse, type Instant, type Result } from '../kernel';
-import type { Setup } from '../setup';
+import type { JoiningSetup } from './setup';
 import { inHand, type Application, type Step } from './application';
 import type { Effect, GateEvent, JoiningEvent, JoiningRefusal } from './events';
 import { meetsAnswers } from '../fields/answerRule';
-import { kindOf } from './gates';
+import { asksForProof, decideAt } from './gates';
 import { applyAgain, end, gateOf, givenOf, goOn, heldOf, note, reopen, take, undoApproval } from './moves';
 import type { TurnOff, WalkedPath } from './path';
 import { withPlace } from './places';
-import { asksForProof, relocate } from './relocate';
+import { relocate } from './relocate';
 
 /**
  * Advances an application by one event at the instant `now` (site clock).
@@ -25,7 +25,7 @@ export function advance(
   application: Application,
   event: JoiningEvent,
   now: Instant,
-  setup: Setup,
+  setup: JoiningSetup,
 ): Result<Step, JoiningRefusal> {
   switch (event.it) {
     case 'submitted':
@@ -67,7 +67,7 @@ function atGate(
   application: Application,
   event: GateEvent,
   now: Instant,
-  setup: Setup,
+  setup: JoiningSetup,
 ): Result<Step, JoiningRefusal> {
   const gate = gateOf(path, application);
   if (!path || !gate) {
@@ -77,15 +77,15 @@ function atGate(
     return ok({ ...moved, told: event.it === 'timePassed' ? null : { code: 'not-at-this-gate' } });
   }
   const { zone } = setup.doc.site;
-  const turn = kindOf(gate).decide(gate, heldOf(application), event, now, zone, path);
-  return take(path, gate, application, turn as never, now, setup);
+  const turn = decideAt({ gate, held: heldOf(application), now, zone, messages: path }, event);
+  return take(path, gate, application, turn, now, setup);
 }
 
 function submit(
   path: WalkedPath | undefined,
   application: Application,
   now: Instant,
-  setup: Setup,
+  setup: JoiningSetup,
 ): Result<Step, JoiningRefusal> {
   if (!path || application.history.length > 0) return refuse({ code: 'already-submitted' });
   const sent = inHand(application);

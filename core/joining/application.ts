@@ -8,7 +8,7 @@ import { z } from 'zod';
 import { FieldValue, HeldTerm } from '../facts';
 import { ApplicationId, FieldId, GateId, GroupId, AnyFormId, MemberId, PathId, TopicId, versioned } from '../kernel';
 import { ApplicationState, Happening, type Effect, type JoiningRefusal } from './events';
-import { GateDetail } from './gates';
+import { GateDetail, takesMoney } from './gates';
 
 export const Answers = z.object({
   name: z.string(),
@@ -93,7 +93,7 @@ export function inHand(of: Application): InHand {
 
 /** Whether a payment lies behind. What was paid goes back where the application ends outside. */
 export const hasPaid = ({ passed }: Pick<Application, 'passed'>): boolean =>
-  passed.some(({ kind }) => kind === 'payment');
+  passed.some(({ kind }) => takesMoney(kind));
 
 /** What an application starts from. */
 type Begun = Pick<

@@ -3,7 +3,7 @@
  * Invariant: found by `advance` itself on a copy, so that what is foretold is what happens.
  */
 import type { Instant } from '../kernel';
-import type { Setup } from '../setup';
+import type { JoiningSetup } from './setup';
 import { advance } from './advance';
 import type { Application } from './application';
 import type { Happening } from './events';
@@ -58,7 +58,7 @@ export function comingOf(
   path: WalkedPath | undefined,
   application: Application,
   until: Instant,
-  setup: Setup,
+  setup: JoiningSetup,
 ): Coming[] {
   const coming: Coming[] = [];
   let state = application;

@@ -1,13 +1,23 @@
 export * from './events';
 export * from './application';
 export * from './path';
-export { GateSight, Offer, kindOf, kindsWaitingFor } from './gates';
+export {
+  GateSight,
+  Offer,
+  asksForProof,
+  kindOf,
+  kindsOfPlaces,
+  kindsWaitingFor,
+  ownGateKinds,
+  ownOf,
+  seats,
+} from './gates';
 export * from './offers';
 export { advance } from './advance';
 export { relocate } from './relocate';
-export { addressFault, windowOf } from './entrance';
-export { followUpsFor, isAudience, isFollowUp, type FollowUp } from './followUps';
-export { rulesOfForm, rulesOfPath } from './rules';
+export { rulesOfPath } from './rules';
+export * from './setup';
+export * from './ways';
 export { pathOf, withPlace } from './places';
 export * from './codes';
 export * from './limit';

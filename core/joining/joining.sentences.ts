@@ -27,10 +27,6 @@ export const joiningSays = sentences(
       '{reader} would like to know something before deciding. Your answer goes on from here. You hear from us by {date} at the latest.',
     readsAll:
       '{reader} reads every application. You need do nothing for now. You hear from us by {date} at the latest.',
-    opensOn: 'This form opens on {date}.',
-    closedOn: 'This form closed on {date}.',
-    onlyAddresses: 'This form takes addresses of {domains} only.',
-    notThatAddress: 'This form takes no addresses of {domain}. Use another one.',
     aPlace: 'A place',
     whileTheyLast: 'There are only so many. Whoever comes when all are taken goes on a waiting list.',
     placeYours: 'You have a place',

@@ -5,13 +5,13 @@
  */
 import { visitorFacts, type Facts, type FieldValue } from '../facts';
 import { meetsAnswers } from '../fields/answerRule';
-import { granted } from '../doors/ways';
+import { granted } from './ways';
 import { addSpan } from '../kernel/calendar';
 import { MINUTE, ok, refuse, type Instant, type Result } from '../kernel';
-import type { Setup } from '../setup';
+import type { JoiningSetup } from './setup';
 import { inHand, type Application, type InHand, type Step } from './application';
 import type { ApplicationState, Effect, Happening, JoiningRefusal } from './events';
-import { kindOf, staysPassed, type GateItem, type Held, type Turn } from './gates';
+import { kindOf, staysPassed, type GateDetail, type GateItem, type Held, type Turn } from './gates';
 import type { WalkedPath } from './path';
 
 /** What a move has to have done, beside what it changes of the application in hand. `given`: what an admission gives. */
@@ -29,12 +29,12 @@ export function gateOf(path: WalkedPath | undefined, application: Application): 
 }
 
 /** What an application holds of its gate. Only for one that is open. */
-export function heldOf(application: Application): Held<never> {
+export function heldOf(application: Application): Held<GateDetail> {
   const { gateSince, dueAt, targetAt, limitAt, latestAt, detail } = application;
   // Mostly it says all of that itself.
-  if (limitAt !== null && latestAt !== null) return application as Held<unknown> as Held<never>;
+  if (limitAt !== null && latestAt !== null) return application as Held<GateDetail>;
   const limit = limitAt ?? gateSince;
-  return { gateSince, dueAt, targetAt, limitAt: limit, latestAt: latestAt ?? limit, detail: detail as never };
+  return { gateSince, dueAt, targetAt, limitAt: limit, latestAt: latestAt ?? limit, detail: detail! };
 }
 
 /** The first gate of the path that is still to be passed. */
@@ -59,7 +59,7 @@ export const givenOf = ({ answers }: Application): ReadonlyMap<string, FieldValu
   new Map(Object.entries(answers.fields));
 
 /** Goes on to the next gate at which somebody has to wait, or in where none is left. */
-export function goOn(path: WalkedPath, next: InHand, now: Instant, setup: Setup): Moved {
+export function goOn(path: WalkedPath, next: InHand, now: Instant, setup: JoiningSetup): Moved {
   const gate = nextGate(path, next);
   if (!gate) return admit(path, next, now, setup);
   const atOnce = kindOf(gate).atOnce?.(gate, () => givenOf(next), now, path);
@@ -80,7 +80,7 @@ function leaveBehind(gate: GateItem, next: InHand, happening: Happening, now: In
   note(next, happening);
 }
 
-function enterGate(gate: GateItem, next: InHand, now: Instant, setup: Setup): Moved {
+function enterGate(gate: GateItem, next: InHand, now: Instant, setup: JoiningSetup): Moved {
   const stand = kindOf(gate).enter(gate, now, setup.doc.site.zone, next.history);
   next.gate = gate.id;
   next.gateSince = now;
@@ -100,9 +100,9 @@ export function take(
   path: WalkedPath,
   gate: GateItem,
   application: Application,
-  turn: Turn<never>,
+  turn: Turn<GateDetail>,
   now: Instant,
-  setup: Setup,
+  setup: JoiningSetup,
 ): Result<Step, JoiningRefusal> {
   switch (turn.turn) {
     case 'refuse':
@@ -148,7 +148,7 @@ const heldBack = ({ message, reason, question }: Extract<Effect, { do: 'send' }>
     : { do: 'send', message, reason, question, at };
 
 /** Admits: standing, then each grant that fits the answers, then the message. */
-function admit(path: WalkedPath, next: InHand, now: Instant, setup: Setup): Moved {
+function admit(path: WalkedPath, next: InHand, now: Instant, setup: JoiningSetup): Moved {
   const after = grantsAt(path, next, now, setup);
   end(next, 'admitted', { at: now, what: 'admitted' });
   return {
@@ -166,7 +166,7 @@ function admit(path: WalkedPath, next: InHand, now: Instant, setup: Setup): Move
 const nobody: Facts = { ...visitorFacts };
 
 /** What joining by this path gives this person at that instant: terms and groups. */
-export function grantsAt(path: WalkedPath, application: Application, now: Instant, setup: Setup): Facts {
+export function grantsAt(path: WalkedPath, application: Application, now: Instant, setup: JoiningSetup): Facts {
   const { name, mail, fields, topics } = application.answers;
   const facts: Facts = { ...nobody, member: application.member, name, mail, fields, topics };
   return granted(facts, path.grants, now, setup);
@@ -220,7 +220,7 @@ export function reopen(
   application: Application,
   happening: Happening,
   now: Instant,
-  setup: Setup,
+  setup: JoiningSetup,
 ): Result<Step, JoiningRefusal> {
   if (application.state !== 'declined' && application.state !== 'outOfTime') return refuse({ code: 'not-ended' });
   const open = inHand(application);
@@ -243,7 +243,7 @@ export function reopen(
 export function againFrom(
   path: Pick<WalkedPath, 'again'> | undefined,
   { state, endedAt }: Pick<Application, 'state' | 'endedAt'>,
-  setup: Setup,
+  setup: JoiningSetup,
 ): Instant | null {
   if (!path?.again || endedAt === null || (state !== 'declined' && state !== 'outOfTime')) return null;
   return addSpan(endedAt, path.again, setup.doc.site.zone);
@@ -254,7 +254,7 @@ export function applyAgain(
   path: WalkedPath,
   application: Application,
   now: Instant,
-  setup: Setup,
+  setup: JoiningSetup,
 ): Result<Step, JoiningRefusal> {
   if (application.state !== 'declined' && application.state !== 'outOfTime') return refuse({ code: 'not-ended' });
   const at = againFrom(path, application, setup);

@@ -1,4 +1,5 @@
 /** Purpose: what a Payment gate offers, one price a line, and back. */
+import { kindOf } from './gates';
 import type { LevelId, PriceId } from '../kernel';
 import { pricesOf, type LevelItem, type Price } from '../levels';
 import type { Offer } from './gates/payment';
@@ -35,9 +36,9 @@ export function costsOf(
       const next = 'to' in turn ? setup.paths.get(turn.to) : undefined;
       if (next) met.add(next);
     }
-  const paid = [...met].flatMap(({ gates }) => gates.flatMap((gate) => (gate.kind === 'payment' ? [gate] : [])));
-  const offered = paid.flatMap(({ offers }) => offeredBy(offers, setup.levels));
-  const pays = ({ gates }: PathItem) => gates.some((gate) => gate.kind === 'payment' && !gate.when);
+  const paid = [...met].flatMap(({ gates }) => gates.map((gate) => kindOf(gate).offers(gate)));
+  const offered = paid.flatMap((offers) => offeredBy(offers, setup.levels));
+  const pays = ({ gates }: PathItem) => gates.some((gate) => !gate.when && kindOf(gate).offers(gate).length > 0);
   return { offered: [...new Map(offered.map((one) => [one.key, one])).values()], surely: [...met].every(pays) };
 }
 

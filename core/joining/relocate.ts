@@ -12,9 +12,10 @@
  * | waits at a gate          | is gone                                      | ends, told by the old path's message |
  */
 import type { Instant } from '../kernel';
-import type { Setup } from '../setup';
+import type { JoiningSetup } from './setup';
 import { inHand, type Application, type Step } from './application';
 import type { Effect } from './events';
+import { asksForProof, kindOf } from './gates';
 import { end, gateOf, goOn, note } from './moves';
 import type { WalkedPath } from './path';
 
@@ -27,7 +28,7 @@ export function relocate(
   path: WalkedPath | undefined,
   application: Application,
   now: Instant,
-  setup: Setup,
+  setup: JoiningSetup,
   before?: WalkedPath,
 ): Step | null {
   if (application.state !== 'open' || application.history.length === 0 || gateOf(path, application)) return null;
@@ -48,10 +49,7 @@ export function relocate(
   note(next, { at: now, what: 'gateRemoved' });
   const moved = goOn(path, next, now, setup);
   // Where no gate asks for proof any more, the address belongs to whoever used it, as for those who come now.
-  const unproven = application.detail?.kind === 'confirmEmail' && !asksForProof(path);
+  const unproven = application.detail !== null && kindOf(application.detail).proves && !asksForProof(path);
   const effects: Effect[] = [{ do: 'cancelTimer' }, ...(unproven ? [{ do: 'claimAddress' } as const] : [])];
   return { application: next, effects: [...effects, ...moved.effects], told: null };
 }
-
-/** Whether somebody on this path shows at some gate that the address is theirs. */
-export const asksForProof = (path: WalkedPath): boolean => path.gates.some(({ kind }) => kind === 'confirmEmail');

@@ -2,7 +2,7 @@
  * Purpose: where a person stands on a path, for the person and for staff: gates done, now and to come.
  */
 import { sayDate, type Instant, type Reader } from '../kernel';
-import type { Setup } from '../setup';
+import type { JoiningSetup } from './setup';
 import type { Application } from './application';
 import { kindOf, type GateItem } from './gates';
 import { joiningSays } from './joining.sentences';
@@ -22,7 +22,7 @@ export const gatePromise = (gate: GateItem, reader: Reader): { title: string; sa
   kindOf(gate).promise(gate, reader);
 
 /** The gates of the path with this application's progress; of one that ended outside only those up to its end. */
-export function routeOf(path: WalkedPath, application: Application, setup: Setup): GateView[] {
+export function routeOf(path: WalkedPath, application: Application, setup: JoiningSetup): GateView[] {
   const place = setup.doc.site;
   const says = joiningSays(place);
   const here = gateOf(path, application);
@@ -38,7 +38,8 @@ export function routeOf(path: WalkedPath, application: Application, setup: Setup
     if (behind && over !== null && !kind.stays)
       return [{ number, title: promise.title, says: says.undoneOn({ date: over }), state: 'toCome' }];
     // Nobody has said yes where an answer or the clock let somebody through.
-    const byNobody = gate.kind === 'review' && !application.history.some(({ what, by }) => what === 'approved' && by);
+    const byNobody =
+      kind.readers(gate) !== null && !application.history.some(({ what, by }) => what === 'approved' && by);
     const title = byNobody ? says.accepted : kind.doneTitle(gate, place);
     if (behind) return [{ number, title, says: says.doneOn({ date: sayDate(behind.at, place) }), state: 'done' }];
     if (state === 'admitted') return [{ number, title: gate.title, says: says.notAsked, state: 'done' }];

@@ -5,7 +5,7 @@
 import { sayStanding, toldUntil, type Standing } from '../facts';
 import { never, sayDate, type Instant } from '../kernel';
 import { daysBetween } from '../kernel/calendar';
-import type { Setup } from '../setup';
+import type { JoiningSetup } from './setup';
 import type { Application, Step } from './application';
 import type { Effect, Happening } from './events';
 import { pathOf } from './places';
@@ -24,7 +24,7 @@ export type Moment = {
  * The moments of one step, oldest first: what happened, then what it brought about.
  * @param before the application as it was when the event reached it
  */
-export function storyOf(before: Application, step: Step, now: Instant, setup: Setup): Moment[] {
+export function storyOf(before: Application, step: Step, now: Instant, setup: JoiningSetup): Moment[] {
   const happened = step.application.history.slice(before.history.length);
   return [
     ...happened.flatMap((item) => momentOfHappening(item, before, setup) ?? []),
@@ -69,7 +69,7 @@ const titles: Record<Happening['what'], ((says: Words, by: string) => string) | 
   askedToPayAgain: (says) => says.askedToPay,
 };
 
-function momentOfHappening(item: Happening, before: Application, setup: Setup): Moment | null {
+function momentOfHappening(item: Happening, before: Application, setup: JoiningSetup): Moment | null {
   const title = titles[item.what];
   // The first code goes out with the application itself.
   if (!title || (item.what === 'codeSent' && before.history.length === 0)) return null;
@@ -78,7 +78,7 @@ function momentOfHappening(item: Happening, before: Application, setup: Setup): 
 }
 
 /** `Gate 2, Review, after 3 days` */
-function gateLine(before: Application, at: Instant, setup: Setup): string {
+function gateLine(before: Application, at: Instant, setup: JoiningSetup): string {
   const gates = pathOf(before, setup)?.gates ?? [];
   const number = gates.findIndex(({ id }) => id === before.gate) + 1;
   const days = daysBetween(before.gateSince, at, setup.doc.site.zone);
@@ -89,7 +89,7 @@ function gateLine(before: Application, at: Instant, setup: Setup): string {
   return days > 0 ? says.gateAfter({ ...told, count: days }) : says.gate(told);
 }
 
-function momentOfEffect(effect: Effect, application: Application, at: Instant, setup: Setup): Moment | null {
+function momentOfEffect(effect: Effect, application: Application, at: Instant, setup: JoiningSetup): Moment | null {
   const says = joiningSays(setup.doc.site);
   const levelOf = (id: string) => setup.levels.get(id)?.title ?? id;
   const groupOf = (id: string) => setup.groups.get(id)?.title ?? id;
@@ -132,7 +132,7 @@ function momentOfEffect(effect: Effect, application: Application, at: Instant, s
 function standingTold(
   { standing }: Extract<Effect, { do: 'setStanding' }>,
   application: Application,
-  setup: Setup,
+  setup: JoiningSetup,
 ): { title: string; note?: string } {
   const { site } = setup.doc;
   const says = joiningSays(site);

@@ -10,4 +10,5 @@ export * from './words';
 export * from './versioned';
 export * from './texts';
 export * from './references';
+export * from './setupKinds';
 import './schemaSays';

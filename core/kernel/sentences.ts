@@ -102,7 +102,7 @@ export function sentences<const T extends Readonly<Record<string, Sentence>>>(
   catalogue: T,
   name?: string,
 ): (reader: Reader) => Says<T> {
-  if (name !== undefined) worded.set(name, catalogue);
+  if (name !== undefined) worded.set(name, { ...worded.get(name), ...catalogue });
   const made = new Map<string, Says<T>>();
   const own = new WeakMap<Wording, Says<T>>();
   const makeOf = (reader: Reader, of: Readonly<Record<string, Sentence>>): Says<T> => {

@@ -2,3 +2,4 @@ export * from './price';
 export * from './level';
 export * from './schedule';
 export * from './prices';
+export * from './setup';

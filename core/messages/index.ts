@@ -3,3 +3,4 @@ export { escapeHtml } from './html';
 export * from './render';
 export { chipNames } from './chipNames';
 export { printWords, readWords, type ChipNames } from './chipText';
+export * from './setup';

@@ -4,3 +4,4 @@ export * from './bill';
 export * from './term';
 export * from './ledger';
 export * from './statistics';
+export * from './setup';

@@ -1,9 +1,9 @@
 /** Purpose: where pages and forms stand on the site. */
-import type { Setup } from '../setup';
+import type { PagesSetup } from './setup';
 import type { PageItem } from './page';
 import type { Target } from './target';
 
-export const hrefOfPage = (page: PageItem, setup: Setup): string =>
+export const hrefOfPage = (page: PageItem, setup: PagesSetup): string =>
   page.id === setup.doc.site.home ? '/' : `/${page.address}`;
 
 /**
@@ -21,7 +21,7 @@ export function movedTo(
 }
 
 /** Where something leads; null where it leads nowhere: what it names is gone or retired. */
-export function targetHref(to: Target, setup: Setup): string | null {
+export function targetHref(to: Target, setup: PagesSetup): string | null {
   if ('form' in to) {
     const form = setup.forms.get(to.form);
     if (!form || form.retired) return null;

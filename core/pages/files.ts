@@ -1,19 +1,19 @@
 /** Purpose: which files a set-up shows, and who sees each: whoever sees one of the blocks that show it. */
 import { ruleOf, type Rule } from '../doors';
-import type { Setup } from '../setup';
+import type { PagesSetup } from './setup';
 import { blockKindOf } from './blocks';
 import { ruleOfBlock } from './resolve';
 
-const known = new WeakMap<Setup, ReadonlyMap<string, readonly Rule[]>>();
+const known = new WeakMap<PagesSetup, ReadonlyMap<string, readonly Rule[]>>();
 
 /** The rules of each file that is shown somewhere, of which one must be met. Made once a set-up. */
-export function filesOf(setup: Setup): ReadonlyMap<string, readonly Rule[]> {
+export function filesOf(setup: PagesSetup): ReadonlyMap<string, readonly Rule[]> {
   let files = known.get(setup);
   if (!files) known.set(setup, (files = made(setup)));
   return files;
 }
 
-function made(setup: Setup): ReadonlyMap<string, readonly Rule[]> {
+function made(setup: PagesSetup): ReadonlyMap<string, readonly Rule[]> {
   const files = new Map<string, Rule[]>();
   const add = (file: string, rule: Rule) => {
     const rules = files.get(file);
@@ -31,7 +31,7 @@ function made(setup: Setup): ReadonlyMap<string, readonly Rule[]> {
 }
 
 /** The titles of the pages that show a file. */
-export const pagesShowing = (file: string, { doc }: Setup): string[] =>
+export const pagesShowing = (file: string, { doc }: PagesSetup): string[] =>
   doc.pages
     .filter(
       (page) =>

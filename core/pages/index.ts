@@ -1,4 +1,5 @@
 export * from './page';
+export * from './setup';
 export * from './target';
 export * from './rich';
 export * from './view';

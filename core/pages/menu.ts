@@ -1,20 +1,25 @@
 /** Purpose: a menu for one person. */
 import type { Doors, Prepared } from '../doors';
 import { chipsIn, never, say, type ChipName, type WordSource } from '../kernel';
-import type { Setup } from '../setup';
+import type { PagesSetup } from './setup';
 import { targetHref } from './address';
 import { itemsWithin, type MenuLeaf, type MenuListItem, type MenuTarget } from './page';
 import { pagesSays } from './pages.sentences';
 import type { MenuLeafView, MenuLink } from './view';
 
 /** The menus that stand on every page, by where. */
-export const menuOf = (where: 'menu' | 'foot', { doc, menus }: Setup): MenuListItem | null => {
+export const menuOf = (where: 'menu' | 'foot', { doc, menus }: PagesSetup): MenuListItem | null => {
   const menu = menus.get(doc.site[where] ?? '');
   return menu && !menu.retired ? menu : null;
 };
 
 /** A menu as one person has it: never an item whose target they may not open. */
-export function menuFor(menu: MenuListItem | null, person: Prepared, words: WordSource, doors: Doors): MenuLink[] {
+export function menuFor(
+  menu: MenuListItem | null,
+  person: Prepared,
+  words: WordSource,
+  doors: Doors<PagesSetup>,
+): MenuLink[] {
   const shown = (leaf: MenuLeaf): MenuLeafView[] =>
     menuItemShows(leaf, person, doors)
       ? [{ label: labelOf(leaf, words, doors.setup), href: hrefOf(leaf.to, doors.setup)!, signsOut: signsOut(leaf) }]
@@ -30,12 +35,12 @@ export const chipsOfMenu = (menu: MenuListItem | null): ChipName[] =>
 
 const signsOut = ({ to }: MenuLeaf): boolean => 'place' in to && to.place === 'signOut';
 
-function hrefOf(to: MenuTarget, setup: Setup): string | null {
+function hrefOf(to: MenuTarget, setup: PagesSetup): string | null {
   if (!('place' in to)) return targetHref(to, setup);
   return { signIn: '/sign-in', account: '/account', signOut: '/sign-out', search: '/search' }[to.place];
 }
 
-function labelOf({ label, to }: MenuLeaf, words: WordSource, setup: Setup): string {
+function labelOf({ label, to }: MenuLeaf, words: WordSource, setup: PagesSetup): string {
   if (label !== undefined) return say(label, words);
   const says = pagesSays(setup.doc.site);
   if ('page' in to) return setup.pages.get(to.page)?.title ?? '';
@@ -55,7 +60,7 @@ function labelOf({ label, to }: MenuLeaf, words: WordSource, setup: Setup): stri
   }
 }
 
-export function menuItemShows(item: MenuLeaf, person: Prepared, doors: Doors): boolean {
+export function menuItemShows(item: MenuLeaf, person: Prepared, doors: Doors<PagesSetup>): boolean {
   const { to, door } = item;
   if (hrefOf(to, doors.setup) === null) return false;
   if (door && !doors.predicate(door)(person)) return false;

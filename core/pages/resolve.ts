@@ -6,7 +6,7 @@
 import { everyone, ruleOf, type Doors, type Prepared, type Rule } from '../doors';
 import { chipsIn, say, type ChipName, type PathId, type WordSource } from '../kernel';
 import { sayPrices } from '../levels';
-import type { Setup } from '../setup';
+import type { PagesSetup } from './setup';
 import { hrefOfPage, targetHref } from './address';
 import { blockKindOf, showPicture, type Block, type LookedUp, type Shelf } from './blocks';
 import { outsideParts, type PageItem } from './page';
@@ -22,7 +22,7 @@ export type Resolved =
  * Where whoever is shut out of a page is led: along pages that lead on, to the first that shows them something.
  * @returns null where that is nowhere: what is led to is gone, shows nothing, or leads back
  */
-function ledTo(page: PageItem, person: Prepared, doors: Doors): PageItem | null {
+function ledTo(page: PageItem, person: Prepared, doors: Doors<PagesSetup>): PageItem | null {
   const been = new Set<string>();
   for (let at: PageItem | undefined = page; at && !at.retired && !been.has(at.id);) {
     if (doors.predicate(at.door)(person)) return at;
@@ -42,7 +42,7 @@ export function resolvePage(
   page: PageItem,
   person: Prepared,
   words: WordSource,
-  doors: Doors,
+  doors: Doors<PagesSetup>,
   path: PathId | null = null,
   looked: LookedUp = nothingLooked,
 ): Resolved {
@@ -81,7 +81,13 @@ export function resolvePage(
 }
 
 /** Whether somebody sees a block; `pageOpen` says whether they may enter its page. */
-export function blockShows(block: Block, page: PageItem, pageOpen: boolean, person: Prepared, doors: Doors): boolean {
+export function blockShows(
+  block: Block,
+  page: PageItem,
+  pageOpen: boolean,
+  person: Prepared,
+  doors: Doors<PagesSetup>,
+): boolean {
   if (!pageOpen && !(page.outside.view === 'openBlocks' && block.outsideToo)) return false;
   return block.door === undefined || doors.predicate(block.door)(person);
 }
@@ -91,7 +97,7 @@ export function blocksSeen<K extends Block['kind']>(
   kind: K,
   page: PageItem,
   person: Prepared,
-  doors: Doors,
+  doors: Doors<PagesSetup>,
 ): Extract<Block, { kind: K }>[] {
   const open = doors.predicate(page.door)(person);
   return page.blocks.filter(
@@ -101,7 +107,7 @@ export function blocksSeen<K extends Block['kind']>(
 }
 
 /** What is asked in all of whoever sees a block: its own door, within the page's where it does not stand outside too. */
-export function ruleOfBlock(page: PageItem, block: Block, setup: Setup): Rule {
+export function ruleOfBlock(page: PageItem, block: Block, setup: PagesSetup): Rule {
   const own = block.door && ruleOf(block.door, setup);
   const outside = page.outside.view === 'openBlocks' && block.outsideToo;
   if (outside) return own ?? everyone;
@@ -119,7 +125,7 @@ export const chipsOfPage = (page: PageItem): ChipName[] => [
 
 const nothingLooked: LookedUp = { listed: () => null, asked: () => false };
 
-const shelfOf = (setup: Setup, looked: LookedUp): Shelf => ({
+const shelfOf = (setup: PagesSetup, looked: LookedUp): Shelf => ({
   ...looked,
   reader: setup.doc.site,
   hrefOf: (to) => targetHref(to, setup),

@@ -7,7 +7,7 @@
  */
 import type { Doors, Prepared } from '../doors';
 import { foldWord } from '../kernel/fold';
-import type { Setup } from '../setup';
+import type { PagesSetup } from './setup';
 import { hrefOfPage } from './address';
 import { blockKindOf, type Block } from './blocks';
 import type { PageItem } from './page';
@@ -49,8 +49,8 @@ const MOST = 20;
 const [TERMS, LETTERS] = [8, 40];
 const [SATURATION, LENGTH, TITLE] = [1.2, 0.75, 3];
 
-const known = new WeakMap<Setup, Index>();
-function indexOf(setup: Setup): Index {
+const known = new WeakMap<PagesSetup, Index>();
+function indexOf(setup: PagesSetup): Index {
   let index = known.get(setup);
   if (!index) known.set(setup, (index = made(setup)));
   return index;
@@ -62,7 +62,7 @@ const wordsIn = (text: string): string[] => (text.match(WORD) ?? []).map(foldWor
 const shelfKey = ({ door, outside }: PageItem, block: Block | null): string =>
   JSON.stringify([door, outside.view, block && [block.door ?? null, block.outsideToo]]);
 
-function made(setup: Setup): Index {
+function made(setup: PagesSetup): Index {
   const pages: PageItem[] = [];
   const units: Unit[] = [];
   const terms = new Map<string, Posting[]>();
@@ -129,7 +129,7 @@ function beginning(prefix: string, { sorted }: Index): string[] {
 }
 
 /** @param question as it was typed */
-export function searchPages(question: string, person: Prepared, doors: Doors): SearchResult {
+export function searchPages(question: string, person: Prepared, doors: Doors<PagesSetup>): SearchResult {
   const terms = termsOf(question);
   if (terms.length === 0) return { count: 0, found: [] };
   const index = indexOf(doors.setup);
@@ -199,7 +199,7 @@ function scored(terms: readonly string[], index: Index, seen: readonly boolean[]
 }
 
 /** Whether this viewer reads what stands there. */
-function reads({ page, block }: Shelf, person: Prepared, doors: Doors): boolean {
+function reads({ page, block }: Shelf, person: Prepared, doors: Doors<PagesSetup>): boolean {
   const open = doors.predicate(page.door)(person);
   if (block !== null) return blockShows(block, page, open, person, doors);
   return open || page.outside.view === 'note' || page.outside.view === 'openBlocks';

@@ -1,6 +1,7 @@
 /**
  * Purpose: what one person sees of the whole site, for the viewpoint.
  */
+import type { PagesSetup } from './setup';
 import { explain, ruleOf, type Doors, type Trace } from '../doors';
 import type { Facts } from '../facts';
 import type { Instant, Reader } from '../kernel';
@@ -16,7 +17,7 @@ export type PageSight = {
   readonly because: Trace;
 };
 
-export function pagesSeen(facts: Facts, now: Instant, doors: Doors): PageSight[] {
+export function pagesSeen(facts: Facts, now: Instant, doors: Doors<PagesSetup>): PageSight[] {
   const { setup } = doors;
   return setup.doc.pages.map((page) => {
     const verdict = explain(ruleOf(page.door, setup), facts, now, setup);

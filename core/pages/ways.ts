@@ -1,9 +1,10 @@
 /** Purpose: the ways through a shut door as sentences for whoever stands before it. */
-import { waysIn, type Prepared, type Rule, type WayIn } from '../doors';
+import { type Prepared, type Rule } from '../doors';
+import { waysIn, type WayIn } from '../joining';
 import { lastTerm, type Facts } from '../facts';
 import { never, sayDate, type PathId } from '../kernel';
 import { sayPrices } from '../levels';
-import type { Setup } from '../setup';
+import type { PagesSetup } from './setup';
 import { pagesSays } from './pages.sentences';
 import type { WayView } from './view';
 
@@ -16,7 +17,7 @@ export function sayWays(
   rule: Rule,
   back: string,
   person: Prepared,
-  setup: Setup,
+  setup: PagesSetup,
   path: PathId | null,
   full?: ReadonlySet<string>,
 ): WayView[] {
@@ -28,7 +29,7 @@ export function sayWays(
     .map((way) => sayWay(way, person.facts, next, setup));
 }
 
-function sayWay(way: WayIn, facts: Facts, next: string, setup: Setup): WayView {
+function sayWay(way: WayIn, facts: Facts, next: string, setup: PagesSetup): WayView {
   const site = setup.doc.site;
   const says = pagesSays(site);
   const level = (id: string) => setup.levels.get(id);

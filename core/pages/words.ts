@@ -14,9 +14,9 @@ import {
   type Instant,
   type WordSource,
 } from '../kernel';
-import type { Setup } from '../setup';
+import type { PagesSetup } from './setup';
 
-type Word = (facts: Facts, now: Instant, setup: Setup) => string | null;
+type Word = (facts: Facts, now: Instant, setup: PagesSetup) => string | null;
 
 /** What can be known of anybody at any time; words about what just happened come with their message. */
 const words: Record<ChipOf<'person' | 'site'>, Word> = {
@@ -42,7 +42,7 @@ const words: Record<ChipOf<'person' | 'site'>, Word> = {
 };
 
 /** Gives each chip its value from the facts, or null so that the fallback is used. */
-export function wordsFor(facts: Facts, now: Instant, setup: Setup): WordSource {
+export function wordsFor(facts: Facts, now: Instant, setup: PagesSetup): WordSource {
   return (chip: ChipName): string | null => {
     const id = fieldOfChip(chip);
     if (id === null) return (words as Partial<Record<ChipName, Word>>)[chip]?.(facts, now, setup) ?? null;

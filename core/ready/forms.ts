@@ -1,5 +1,6 @@
 /** Purpose: ready forms to begin from, made of the fields there are. */
-import { facetOf, isAnswered, type AnyForm, type FieldItem, type PartOfForm } from '../fields';
+import { facetOf, isAnswered, type FieldItem, type PartOfForm } from '../fields';
+import { type AnyForm } from '../forms';
 import { PathId } from '../kernel';
 import type { Setup } from '../setup';
 import { readySays } from './ready.sentences';

@@ -1,5 +1,6 @@
 /** Purpose: the answers of somebody made up, such as a form takes them: to fill in what is only being tried. */
-import { fieldKindOf, type AnyForm, type FieldItem, type RawForm } from '../fields';
+import { fieldKindOf, type FieldItem, type RawForm } from '../fields';
+import { type AnyForm } from '../forms';
 import { never, type Instant, type Place } from '../kernel';
 import { dayOf } from '../kernel/time';
 import type { Setup } from '../setup';

@@ -3,10 +3,11 @@
  * leave.
  * Invariant: nothing is touched. What is told is done by the very functions that take a real sending.
  */
-import { granted, paidOn } from '../doors';
+import { asksForProof, granted, paidOn } from '../joining';
 import { visitorFacts, type Facts } from '../facts';
 import { meetsAnswers } from '../fields/answerRule';
-import { partKindOf, pathOfForm, readForm, type AnswerFault, type AnyForm, type Given, type RawForm } from '../fields';
+import { partKindOf, readForm, type AnswerFault, type Given, type RawForm } from '../fields';
+import { pathOfForm, type AnyForm } from '../forms';
 import { advance, gateOf, grantsAt, unsent, withPlace, type Application, type Step, type WalkedPath } from '../joining';
 import { never, ok, sayDate, type ApplicationId, type Instant, type MemberId, type Result } from '../kernel';
 import type { Setup } from '../setup';
@@ -115,7 +116,7 @@ function trySignup(form: AnyForm, given: Given, setup: Setup, now: Instant): Omi
     ...(form.places ? [says.waitsForPlace] : []),
     ...(declined ? [says.isDeclined({ reason: declined.note ?? '' })] : gatesOf(way, application, setup)),
   ];
-  const proven = !way.gates.some(({ kind }) => kind === 'confirmEmail') || application.state === 'admitted';
+  const proven = !asksForProof(way) || application.state === 'admitted';
   return {
     steps,
     gives: declined

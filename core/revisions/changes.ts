@@ -4,32 +4,11 @@
  * Invariant: two set-ups without a change between them have equal documents, but for the order of whole lists, which is
  * told as one change of its list.
  */
-import { listKinds, sameBody, singleKinds, type ItemKind, type ListItemKind, type Setup } from '../setup';
-import { linesSay } from './lines.sentences';
-import type { Line } from './line';
+import { setupAreas, type SetupArea } from '../kernel';
+import { itemKinds, listKinds, sameBody, singleKinds, type ItemKind, type ListItemKind, type Setup } from '../setup';
+import { linesSay } from '../lines/lines.sentences';
+import type { Line } from '../lines';
 import { itemTitle, linesOf } from './lines';
-
-/** The areas of the desk in which set-up is worked on, in working order. */
-export const setupAreas = ['members', 'joining', 'levels', 'site', 'messages', 'settings'] as const;
-export type SetupArea = (typeof setupAreas)[number];
-
-/** Where at the desk each kind of item is worked on. */
-export const areaOf: { readonly [K in ItemKind]: SetupArea } = {
-  field: 'joining',
-  form: 'joining',
-  path: 'joining',
-  level: 'levels',
-  group: 'members',
-  door: 'site',
-  page: 'site',
-  menu: 'site',
-  topic: 'messages',
-  message: 'messages',
-  account: 'messages',
-  code: 'levels',
-  money: 'levels',
-  site: 'settings',
-};
 
 /** One matter that is different: what it says now and what it said before, null where it did not exist. */
 export type Difference = { readonly label: string; readonly now: string | null; readonly was: string | null };
@@ -88,10 +67,10 @@ function namedAs(before: Setup, after: Setup): Setup {
 export function changesBetween(before: Setup, after: Setup): Change[] {
   const says = linesSay(after.doc.site);
   const named = namedAs(before, after);
-  const changes = (Object.keys(areaOf) as ItemKind[]).flatMap((kind): Change[] => {
+  const changes = (Object.keys(itemKinds) as ItemKind[]).flatMap((kind): Change[] => {
     const [old, now] = [bodiesOf(before, kind), bodiesOf(after, kind)];
     const base = (id: string, item: unknown, setup: Setup) => ({
-      area: areaOf[kind],
+      area: itemKinds[kind].area,
       kind,
       id,
       title: itemTitle(kind, item, setup),
@@ -125,7 +104,7 @@ export function changesBetween(before: Setup, after: Setup): Change[] {
         now: names(nowOrder, now, after),
         was: names(wasOrder, old, before),
       };
-      found.push({ area: areaOf[kind], kind, id: '', title: '', how: 'reordered', differences: [difference] });
+      found.push({ area: itemKinds[kind].area, kind, id: '', title: '', how: 'reordered', differences: [difference] });
     }
     return found;
   });

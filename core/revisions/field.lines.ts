@@ -4,7 +4,7 @@ import { sayNumber } from '../kernel';
 import type { Setup } from '../setup';
 
 type Shape = NonNullable<Extract<FieldItem['of'], { kind: 'shortText' }>['shape']>;
-import { line, order, plainWords, sayings, titleIn, type Line } from './line';
+import { line, order, plainWords, sayings, titleIn, type Line } from '../lines';
 
 export function fieldLines(field: FieldItem, setup: Setup): Line[] {
   const says = sayings(setup);

@@ -1,9 +1,10 @@
 /** Purpose: forms in words. */
 import { describe } from '../doors';
-import { nameOfPart, partKindOf, sayDay, showValue, type AnyForm, type PartOfForm } from '../fields';
+import { nameOfPart, partKindOf, sayDay, showValue, type PartOfForm } from '../fields';
+import { type AnyForm } from '../forms';
 import { never, sayNumber } from '../kernel';
 import type { Setup } from '../setup';
-import { line, order, plainWords, sayings, titleIn, type Line } from './line';
+import { line, order, plainWords, sayings, titleIn, type Line } from '../lines';
 import { grantLines } from './path.lines';
 
 /** What a part says and asks. */

@@ -1,3 +1,2 @@
 export * from './changes';
-export { titleIn } from './line';
 export { itemTitle, linesOf } from './lines';

@@ -11,7 +11,7 @@ import type { ItemKind, Setup, SetupDocument, SingleKind, listKinds } from '../s
 import { codeLines, moneyLines } from './money.lines';
 import { fieldLines } from './field.lines';
 import { formLines } from './form.lines';
-import { line, sayings, titleIn, type Line } from './line';
+import { line, sayings, titleIn, type Line } from '../lines';
 import { menuLines } from './menu.lines';
 import { messageLines, pageLines } from './page.lines';
 import { pathLines } from './path.lines';

@@ -2,7 +2,7 @@
 import { never } from '../kernel';
 import { itemsWithin, type MenuLeaf, type MenuListItem, type MenuTarget } from '../pages/page';
 import type { Setup } from '../setup';
-import { doorWords, line, order, plainWords, sayings, titleIn, type Line } from './line';
+import { doorWords, line, order, plainWords, sayings, titleIn, type Line } from '../lines';
 
 /** What a target is told apart by, and what it is called. */
 function targetOf(to: MenuTarget, setup: Setup): { readonly key: string; readonly title: string } {

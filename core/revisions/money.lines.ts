@@ -3,7 +3,7 @@ import { sayDate, sayNumber, saySpan } from '../kernel';
 import { startOfDay } from '../kernel/calendar';
 import { moneyLetters, sayCode, sayRate, type CodeItem, type MoneyItem } from '../money';
 import type { Setup } from '../setup';
-import { line, sayings, titleIn, type Line } from './line';
+import { line, sayings, titleIn, type Line } from '../lines';
 
 export function moneyLines(money: MoneyItem, setup: Setup): Line[] {
   const says = sayings(setup);

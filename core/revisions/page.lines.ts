@@ -4,7 +4,7 @@ import type { MessageItem } from '../messages/message';
 import type { Block } from '../pages/blocks';
 import { outsideParts, type PageItem } from '../pages/page';
 import type { Setup } from '../setup';
-import { doorWords, line, order, plainWords, sayings, titleIn, type Line } from './line';
+import { doorWords, line, order, plainWords, sayings, titleIn, type Line } from '../lines';
 
 type Loose = Readonly<Record<string, unknown>>;
 const isObject = (value: unknown): value is Loose => typeof value === 'object' && value !== null;

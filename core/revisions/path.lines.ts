@@ -1,79 +1,9 @@
 /** Purpose: admission paths, their gates and grants in words. */
 import { describe, describeWithin } from '../doors';
-import type { Offer } from '../joining';
-import type { Grant, OwnGate, PathItem } from '../joining/path';
-import { sayPrice } from '../levels';
-import { never, sayNumber, saySpan, type Span } from '../kernel';
+import { ownOf, type Grant, type PathItem } from '../joining';
+import { saySpan } from '../kernel';
 import type { Setup } from '../setup';
-import { line, order, sayings, titleIn, type Line } from './line';
-
-/** A gate's settings as its owner reads them, one a matter. */
-function gateLines(gate: OwnGate, setup: Setup): Line[] {
-  const says = sayings(setup);
-  const { site } = setup.doc;
-  const span = (at: string, label: string, value: Span) => line(at, label, saySpan(value, site));
-  switch (gate.kind) {
-    case 'confirmEmail':
-      return [
-        ...span('lifetime', says.codeLasts, gate.lifetime),
-        ...line('wrongTries', says.wrongTries, sayNumber(gate.wrongTries, site)),
-        ...span('resendEvery', says.newCode, gate.resendEvery),
-        ...line('sendsADay', says.codesADay, sayNumber(gate.sendsADay, site)),
-        ...span('limit', says.limit, gate.limit),
-        ...line('message', says.letterCode, titleIn('messages', gate.message, setup)),
-      ];
-    case 'review':
-      return [
-        ...line('reader', says.reader, gate.reader),
-        ...span('target', says.target, gate.target),
-        ...span('limit', says.limit, gate.limit),
-        ...line(
-          'then',
-          says.then,
-          gate.then === 'askAgain'
-            ? says.thenAgain({ extra: saySpan(gate.extra, site) })
-            : gate.then === 'close'
-              ? says.thenClose
-              : says.thenAdmit,
-        ),
-        ...line('reminder', says.letterReminder, titleIn('messages', gate.reminder, setup)),
-        ...line('reviewers', says.reviewers, gate.reviewers && says.chosenStaff({ count: gate.reviewers.length })),
-        ...line('reviewersAre', says.reviewers, gate.reviewers?.join(', ')),
-        ...line('yes', says.yesNeeded, gate.yes === undefined ? '' : sayNumber(gate.yes, site)),
-        ...line('admitIf', says.admitIf, gate.admitIf && describe(gate.admitIf, setup)),
-        ...line(
-          'declineIf',
-          says.declineIf,
-          gate.declineIf &&
-            says.withReason({ rule: describe(gate.declineIf.when, setup), reason: gate.declineIf.reason }),
-        ),
-      ];
-    case 'payment':
-      return [
-        ...line('offers', says.offers, gate.offers.map((offer) => offerWords(offer, setup)).join(', ')),
-        ...span('limit', says.limit, gate.limit),
-        ...line('message', says.letterPay, titleIn('messages', gate.message, setup)),
-        ...line('reminder', says.letterReminder, titleIn('messages', gate.reminder, setup)),
-      ];
-    case 'completeProfile':
-      return [
-        ...line('form', says.furtherForm, titleIn('forms', gate.form, setup)),
-        ...span('limit', says.limit, gate.limit),
-        ...line('message', says.letterForm, titleIn('messages', gate.message, setup)),
-        ...line('reminder', says.letterReminder, titleIn('messages', gate.reminder, setup)),
-      ];
-    default:
-      return never(gate);
-  }
-}
-
-/** `Keeper, £48.00 a year`; a level alone is offered at all its prices. */
-function offerWords({ level: id, price: only }: Offer, setup: Setup): string {
-  const level = setup.levels.get(id);
-  const price = level?.prices.find((one) => one.id === only);
-  const title = titleIn('levels', id, setup);
-  return price ? `${title}, ${sayPrice(price, setup.doc.site)}` : title;
-}
+import { line, order, sayings, titleIn, type Line } from '../lines';
 
 /** `gives Keeper for 1 year, if Years keeping bees is 10 or more`. */
 function grantWords(grant: Grant, setup: Setup): string {
@@ -107,11 +37,13 @@ export function pathLines(path: PathItem, setup: Setup): Line[] {
         says.gate,
         gate.when && says.ofPart({ part: gate.title, matter: says.onlyIf({ rule: describe(gate.when, setup) }) }),
       ),
-      ...gateLines(gate, setup).map(({ at, label, says: told }) => ({
-        at: `gate ${gate.id} ${at}`,
-        label: says.ofGate({ gate: gate.title, matter: label }),
-        says: told,
-      })),
+      ...ownOf(gate)
+        .lines(gate, setup)
+        .map(({ at, label, says: told }) => ({
+          at: `gate ${gate.id} ${at}`,
+          label: says.ofGate({ gate: gate.title, matter: label }),
+          says: told,
+        })),
     ]),
     ...order(
       'gates',

@@ -5,7 +5,8 @@
 import { describe, expect, it } from 'vitest';
 import { NOW, applicant, keeper, lapsed, quillmoor, quillmoorDocument } from '../../tests/support/quillmoor';
 import { checkUp } from '../checkup';
-import { doorsOf, explain, ruleOf, waysIn } from '../doors';
+import { doorsOf, explain, ruleOf } from '../doors';
+import { waysIn } from '../joining';
 import { visitorFacts } from '../facts';
 import { gatePromise } from '../joining';
 import { addSpan } from '../kernel/calendar';

@@ -4,6 +4,6 @@ export * from './items';
 export { copyOf } from './copy';
 export { idFrom } from './names';
 export { setupSchema } from './schema';
-export { FORMAT_VERSION, upgradeDocument, upgradeItems } from './upgrade';
+export { upgradeDocument, upgradeItems } from './upgrade';
 export { termRules } from './termRules';
 export { anyChangesMoney, changesMoney, holdsMoney } from './moneyMatters';

@@ -2,35 +2,23 @@
  * Purpose: what of an item decides what people pay, where they pay it, or where their answers go: only staff who handle
  * money may change that.
  */
-import { isSingle, type ItemKind } from './document';
+import type { LooseItem } from '../kernel';
+import { isSingle, itemKinds, type ItemKind } from './document';
 import { sameBody } from './items';
 
-type Body = Readonly<Record<string, unknown>>;
-const list = (value: unknown): readonly Body[] => (Array.isArray(value) ? (value as Body[]) : []);
-
-const matters: { readonly [K in ItemKind]?: (body: Body) => unknown } = {
-  site: ({ currency }) => currency,
-  // Which letter is written is a matter of words.
-  money: ({ letters: _letters, ...rest }) => rest,
-  level: ({ prices, tax }) => {
-    const paid = list(prices).filter(({ kind }) => kind !== 'free');
-    return paid.length || tax !== undefined ? { paid, tax } : null;
-  },
-  code: (body) => body,
-  form: ({ hooks }) => (list(hooks).length ? hooks : null),
-};
+const matterOf = (kind: ItemKind): ((body: LooseItem) => unknown) | undefined => itemKinds[kind].money;
 
 /** Whether items of a kind have matters of money at all. */
-export const holdsMoney = (kind: ItemKind): boolean => kind in matters;
+export const holdsMoney = (kind: ItemKind): boolean => matterOf(kind) !== undefined;
 
 /**
  * @param before null where there is none yet, `after` null where it is taken away
  * @returns whether a matter of money, or a web hook, is another than before
  */
 export function changesMoney(kind: ItemKind, before: unknown, after: unknown): boolean {
-  const matter = matters[kind];
+  const matter = matterOf(kind);
   if (!matter) return false;
-  const of = (body: unknown) => (body === null || body === undefined ? null : (matter(body as Body) ?? null));
+  const of = (body: unknown) => (body === null || body === undefined ? null : (matter(body as LooseItem) ?? null));
   return !sameBody(of(before), of(after));
 }
 

@@ -3,41 +3,20 @@
  * Invariant: a `Setup` that exists has parsed and its ids are unique. It may have holes (see `findings.ts`): whatever
  * reads it treats a reference that leads to nothing as shut, absent or unsaid.
  */
-import type { DoorItem } from '../doors/rule';
-import type { GroupItem, TopicItem } from '../facts/items';
-import type { FieldItem, AnyForm } from '../fields';
-import type { PathItem } from '../joining/path';
-import { kernelSays, ok, owners, refuse, type ListName, type Result } from '../kernel';
-import type { LevelItem } from '../levels';
-import type { CodeItem } from '../money';
-import type { MessageItem } from '../messages/message';
-import type { MenuListItem, PageItem } from '../pages/page';
+import type { AnyForm } from '../forms';
+import type { JoiningSetup } from '../joining/setup';
+import { kernelSays, ok, owners, refuse, type Result, type SetupOf } from '../kernel';
+import { pagesByAddress, type PagesSetup } from '../pages/setup';
 import { SetupDocument, listKinds, singleKinds, type ListItemKind } from './document';
 import { upgradeDocument } from './upgrade';
 
 /** What keeps a document from being a set-up: where (a path such as `pages.2.door`) and what, with how to mend it. */
 export type SetupFault = { readonly where: string; readonly says: string };
 
-export type Setup = {
-  readonly doc: SetupDocument;
-  readonly fields: ReadonlyMap<string, FieldItem>;
-  readonly forms: ReadonlyMap<string, AnyForm>;
-  readonly formByAddress: ReadonlyMap<string, AnyForm>;
-  readonly paths: ReadonlyMap<string, PathItem>;
-  readonly levels: ReadonlyMap<string, LevelItem>;
-  readonly groups: ReadonlyMap<string, GroupItem>;
-  readonly topics: ReadonlyMap<string, TopicItem>;
-  readonly doors: ReadonlyMap<string, DoorItem>;
-  readonly pages: ReadonlyMap<string, PageItem>;
-  readonly pageByAddress: ReadonlyMap<string, PageItem>;
-  /** Pages by the addresses they stood at before, where no page stands now. */
-  readonly pageByFormer: ReadonlyMap<string, PageItem>;
-  readonly menus: ReadonlyMap<string, MenuListItem>;
-  readonly codes: ReadonlyMap<string, CodeItem>;
-  readonly messages: ReadonlyMap<string, MessageItem>;
-  /** None can be set up yet: whoever asks for one asks for what does not exist. */
-  readonly lessons: ReadonlyMap<string, { readonly title: string }>;
-};
+/** A whole set-up: each list as a map by id, in the order of the document, and what else things are found by. */
+export type Setup = SetupOf<typeof listKinds> &
+  PagesSetup &
+  JoiningSetup & { readonly doc: SetupDocument; readonly formByAddress: ReadonlyMap<string, AnyForm> };
 
 /** Parses a document of any format and builds its indexes. Refuses with every fault found, never with the first alone. */
 export function makeSetup(raw: unknown): Result<Setup, SetupFault[]> {
@@ -85,18 +64,11 @@ const saysTwice = (id: string) => kernelSays(owners).usedTwice({ id });
 
 /** Ids that two of one kind share. */
 function usedTwice(doc: SetupDocument): SetupFault[] {
-  const keys: [list: ListName, key: (item: never) => string][] = [
-    ...Object.values(listKinds).map(({ list }): [ListName, (item: never) => string] => [
-      list,
-      ({ id }: { id: string }) => id,
-    ]),
-  ];
-  return keys.flatMap(([list, key]) => {
+  return Object.values(listKinds).flatMap(({ list }) => {
     const seen = new Set<string>();
-    return (doc[list] as unknown as readonly never[]).flatMap((item, at) => {
-      const found = key(item);
-      if (seen.has(found)) return [{ where: `${list}.${at}`, says: saysTwice(found) }];
-      seen.add(found);
+    return (doc[list] as readonly { readonly id: string }[]).flatMap(({ id }, at) => {
+      if (seen.has(id)) return [{ where: `${list}.${at}`, says: saysTwice(id) }];
+      seen.add(id);
       return [];
     });
   });
@@ -104,33 +76,18 @@ function usedTwice(doc: SetupDocument): SetupFault[] {
 
 function indexed(data: SetupDocument): Setup {
   const doc = deepFreeze(data);
-  const by = <T>(items: readonly T[], key: (item: T) => string) => new Map(items.map((item) => [key(item), item]));
-  // Where two share an address the first stands at it; the check-up says so.
-  const byAddress = <T extends { readonly address: string }>(items: readonly T[]) =>
-    by([...items].reverse(), ({ address }) => address);
-  const byId = (item: { id: string }) => item.id;
+  const byId = Object.fromEntries(
+    Object.values(listKinds).map(({ list }) => [
+      list,
+      new Map((doc[list] as readonly { readonly id: string }[]).map((item) => [item.id, item])),
+    ]),
+  ) as unknown as Omit<SetupOf<typeof listKinds>, 'doc'>;
   return Object.freeze({
     doc,
-    fields: by(doc.fields, byId),
-    forms: by(doc.forms, byId),
-    formByAddress: byAddress(doc.forms),
-    paths: by(doc.paths, byId),
-    levels: by(doc.levels, byId),
-    groups: by(doc.groups, byId),
-    topics: by(doc.topics, byId),
-    doors: by(doc.doors, byId),
-    pages: by(doc.pages, byId),
-    pageByAddress: byAddress(doc.pages),
-    pageByFormer: new Map(
-      doc.pages.flatMap((page) =>
-        (page.formerly ?? [])
-          .filter((address) => !doc.pages.some((other) => other.address === address && !other.retired))
-          .map((address) => [address, page] as const),
-      ),
-    ),
-    menus: by(doc.menus, byId),
-    codes: by(doc.codes, byId),
-    messages: by(doc.messages, byId),
+    ...byId,
+    // Where two share an address the first stands at it; the check-up says so.
+    formByAddress: new Map([...doc.forms].reverse().map((form) => [form.address, form])),
+    ...pagesByAddress(doc.pages),
     lessons: new Map(),
   });
 }

@@ -3,13 +3,10 @@
  * Invariant: an upgrade is never changed once its version has been written. It takes whatever is there: what it does
  * not understand it leaves alone, for the schema to name.
  */
-import { FORMAT } from './document';
+import { FORMAT, FORMAT_VERSION, listKinds } from './document';
 
 type Loose = Record<string, unknown>;
 type Item = { readonly kind: string; readonly body: unknown };
-
-/** The format's version as a number. */
-export const FORMAT_VERSION = Number(FORMAT.split('/')[1]);
 
 const isObject = (value: unknown): value is Loose =>
   typeof value === 'object' && value !== null && !Array.isArray(value);
@@ -194,7 +191,7 @@ function piecesOf(expression: string): unknown[] | null {
 /** Items of one version of the format as items of the present one. */
 export const upgradeItems = <T extends Item>(items: readonly T[], from: number, make: Make<T>): T[] =>
   Array.from({ length: Math.max(0, FORMAT_VERSION - from) }).reduce<T[]>(
-    (before, _, step) => upgrades[from + step]!(before, make),
+    (before, _, step) => upgrades[from + step]?.(before, make) ?? before,
     [...items],
   );
 
@@ -224,7 +221,9 @@ export function upgradeDocument(raw: unknown): unknown {
   const made = upgraded.filter(({ list }) => !(list in raw));
   return {
     // Lists that there were not; what there is one of comes by itself.
-    codes: [],
+    ...Object.fromEntries(
+      Object.values(listKinds).flatMap(({ list, since }) => (since > Number(version) ? [[list, []]] : [])),
+    ),
     ...Object.fromEntries(made.map(({ list, body }) => [list, body])),
     ...Object.fromEntries(
       Object.entries(raw).map(([list, value]) => {

@@ -1,2 +1,3 @@
 export * from './site';
 export * from './look';
+export * from './setup';

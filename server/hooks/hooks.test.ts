@@ -5,7 +5,7 @@ import { networkInterfaces } from 'node:os';
 import { Webhook } from 'standardwebhooks';
 import { afterAll, beforeAll, describe, expect, it } from 'vitest';
 import type { HookCallView } from '../../contract';
-import type { HookOfForm } from '../../core/fields';
+import type { HookOfForm } from '../../core/forms';
 import { Caller, codeIn, makeStack, perrin, until, type Stack } from '../../tests/support/stack';
 import { isInside, post } from './call';
 

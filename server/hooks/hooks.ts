@@ -5,7 +5,8 @@
  */
 import type { DataSource, EntityManager } from 'typeorm';
 import type { HookCallView } from '../../contract';
-import { answersOn, type AnyForm, type Given, type HookOfForm } from '../../core/fields';
+import { answersOn, type Given } from '../../core/fields';
+import { type AnyForm, type HookOfForm } from '../../core/forms';
 import type { Facts } from '../../core/facts';
 import {
   DAY,

@@ -5,7 +5,7 @@
 import type { EntityManager } from 'typeorm';
 import type { Facts } from '../../core/facts';
 import { codeFrom, gateOf, pathOf, sayCode, waitedFor, type Application, type Effect } from '../../core/joining';
-import { choosesLater } from '../../core/fields';
+import { choosesLater } from '../../core/forms';
 import { DAY, never, sayDate, sayTime, type ApplicationId, type Instant, type MessageId } from '../../core/kernel';
 import type { Setup } from '../../core/setup';
 import { keepOneTime, passwordLetter } from '../accounts';

@@ -3,9 +3,9 @@
  * Invariant: a form is taken only from somebody to whom it is put; the profile, what it gives and the answers as given
  * are one transaction.
  */
-import { granted } from '../../core/doors';
+import { granted } from '../../core/joining';
 import { readForm, type AnswerFault, type RawForm } from '../../core/fields';
-import { followUpsFor, isAudience, isFollowUp, windowOf, type FollowUp } from '../../core/joining';
+import { followUpsFor, isAudience, isFollowUp, windowOf, type FollowUp } from '../../core/forms';
 import { DAY, ok, refuse, sayDate, type Instant, type MemberId, type Result } from '../../core/kernel';
 import type { Setup } from '../../core/setup';
 import type { Looker } from '../callers';

@@ -1,6 +1,6 @@
 /** Purpose: the place of a follow-up form on the site, and the notice that leads to it. */
 import type { NoticeView } from '../../contract';
-import { isAudience, windowOf } from '../../core/joining';
+import { isAudience, windowOf } from '../../core/forms';
 import type { Looker } from '../callers';
 import type { Live } from '../setup';
 import { signInFirst, type Asked, type PlaceAnswer, type Places } from '../site';

@@ -1,7 +1,7 @@
 /** Who may send a form, how many, what follows; forms of those who are known. */
 import { afterAll, beforeAll, describe, expect, it } from 'vitest';
 import type { ShownForm, NoticeView, PlaceView, SiteView } from '../../contract';
-import type { AnyForm } from '../../core/fields';
+import type { AnyForm } from '../../core/forms';
 import type { SetupDocument } from '../../core/setup';
 import { quillmoorDocument } from '../../tests/support/quillmoor';
 import { Caller, codeIn, linkIn, makeStack, perrin, until, type Stack } from '../../tests/support/stack';

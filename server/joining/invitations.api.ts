@@ -2,7 +2,8 @@
 import { implement } from '@orpc/server';
 import { invitations as contract } from '../../contract';
 import { owners, ok, sayNearDate, type MessageId } from '../../core/kernel';
-import { readMail, type AnyForm } from '../../core/fields';
+import { readMail } from '../../core/fields';
+import { type AnyForm } from '../../core/forms';
 import { envelopeOf, guard, staffOf, type Call } from '../callers';
 import type { Acts } from '../platform/acts';
 import type { SiteClock } from '../platform/clock';

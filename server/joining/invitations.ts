@@ -3,7 +3,7 @@
  * Invariant: a link's secret is told when it is made and never again; only its digest is kept.
  */
 import { IsNull, Not, type DataSource, type EntityManager } from 'typeorm';
-import type { AnyForm } from '../../core/fields';
+import type { AnyForm } from '../../core/forms';
 import { visitorFacts } from '../../core/facts';
 import type { Instant, MemberId, MessageId } from '../../core/kernel';
 import type { Setup } from '../../core/setup';

@@ -1,7 +1,9 @@
 /** Purpose: the endpoints of joining for the one who joins, each a list of steps. */
+import { kindOf } from '../../core/joining';
 import { implement } from '@orpc/server';
 import { joining as contract } from '../../contract';
-import { choosesLater, mailKey, readForm } from '../../core/fields';
+import { mailKey, readForm } from '../../core/fields';
+import { choosesLater } from '../../core/forms';
 import { demandRoom, hashPassword, verifyPassword, weakness, type Accounts, type Tries } from '../accounts';
 import {
   callerOf,
@@ -193,7 +195,7 @@ export const joiningApi = (ports: JoiningPorts) => {
     discard: api.discard.handler(async ({ input, context }) => {
       const { found, here } = await linkOf(context, input.token);
       const { application } = found.stored;
-      if (application.detail?.kind !== 'confirmEmail')
+      if (!application.detail || !kindOf(application.detail).proves)
         throw problem('already-done', { detail: says().confirmedSoWithdraw });
       const moved = await joining.act(lastOf(context, 'joining.discarded'), application.id, { it: 'withdrawn' });
       if (!moved.ok) throw refused(moved.refusal);

@@ -1,7 +1,8 @@
 /** Purpose: the forms of joining as they come without script. */
 import { call } from '@orpc/server';
 import type { Attempt } from '../../contract';
-import { nameOfPart, partKindOf, sentAs, type AnyForm, type RawAnswer } from '../../core/fields';
+import { nameOfPart, partKindOf, sentAs, type RawAnswer } from '../../core/fields';
+import { type AnyForm } from '../../core/forms';
 import type { Setup } from '../../core/setup';
 import { paySend, type PayApi } from '../money';
 import { oneOf, plainSend, withPictures, type PlainBody, type PlainForms, type PlainSend } from '../site';

@@ -2,13 +2,13 @@
 import { randomUUID } from 'node:crypto';
 import type { PayView, ShownForm, PlaceView, QuestionView } from '../../contract';
 import { visitorFacts } from '../../core/facts';
-import { choosesLater, pathOfForm, questionsOf, type AfterSending, type AnyForm } from '../../core/fields';
+import { questionsOf } from '../../core/fields';
+import { choosesLater, pathOfForm, type AfterSending, type AnyForm } from '../../core/forms';
 import {
-  costsOf,
-  type PathItem,
   againFrom,
-  type WalkedPath,
   answersOf,
+  asksForProof,
+  costsOf,
   gateOf,
   gatePromise,
   hasPaid,
@@ -16,9 +16,11 @@ import {
   kindOf,
   pathOf,
   routeOf,
-  windowOf,
+  type PathItem,
+  type WalkedPath,
   type Application,
 } from '../../core/joining';
+import { windowOf } from '../../core/forms';
 import { never, say, sayDate, sayMoment, type Instant, type MemberId } from '../../core/kernel';
 import { sayBeside, sayPrice } from '../../core/levels';
 import { sayRate } from '../../core/money';
@@ -100,8 +102,9 @@ const laterOn = ({ form: id }: Application, setup: Setup): boolean => {
 /** What is to be paid at the gate; null where nothing is. */
 async function payAt(application: Application, asked: Asked, paying: Paying): Promise<PayView | null> {
   const gate = gateOf(pathOf(application, asked.live.setup), application);
-  if (gate?.kind !== 'payment') return null;
-  const choosing = { member: application.member, application: application.id, offers: gate.offers };
+  const offers = gate ? kindOf(gate).offers(gate) : [];
+  if (offers.length === 0) return null;
+  const choosing = { member: application.member, application: application.id, offers };
   const view = await paying.view(choosing, choiceOf(asked), '/joining', asked.looker.now);
   const { through } = asked.looker;
   // What is awaited of them is for those whose part money is.
@@ -290,7 +293,7 @@ function embeddedSent(form: AnyForm, { looker, live }: Asked): PlaceAnswer {
   const path = setup.paths.get(pathOfForm(form) ?? '');
   const own =
     form.after?.then === 'words' ? paragraphs(say(form.after.text, wordsFor(looker.facts, looker.now, setup))) : [];
-  const confirms = path?.gates.some(({ kind }) => kind === 'confirmEmail') ?? false;
+  const confirms = path !== undefined && asksForProof(path);
   return {
     kind: 'notice',
     title: form.title,

@@ -3,13 +3,16 @@
  * Invariant: each event is one transaction: lock, `advance`, save, effects.
  */
 import type { DataSource, EntityManager } from 'typeorm';
-import { readForm, type AnswerFault, type AnyForm, type RawForm } from '../../core/fields';
+import { readForm, type AnswerFault, type RawForm } from '../../core/fields';
+import { type AnyForm } from '../../core/forms';
 import {
   advance,
   gateOf,
+  kindOf,
   pathOf,
   readCode,
   relocate,
+  seats,
   storyOf,
   type Application,
   type Happening,
@@ -259,15 +262,17 @@ export class Joining {
     waits: async (manager, id) => {
       const { setup } = this.live.must;
       const stored = await lockApplication(manager, id, setup);
-      return stored !== null && gateOf(pathOf(stored.application, setup), stored.application)?.kind === 'payment';
+      const gate = stored && gateOf(pathOf(stored.application, setup), stored.application);
+      return gate ? kindOf(gate).offers(gate).length > 0 : false;
     },
     paid: async (manager, id, says, held, now) => {
       const { setup } = this.live.must;
       const stored = await lockApplication(manager, id, setup);
       const gate = stored && gateOf(pathOf(stored.application, setup), stored.application);
       // A letter that asks to pay and has not left says what is not so any more.
-      if (stored && gate?.kind === 'payment')
-        await this.ports.outbox.unsend(manager, stored.application.member, gate.message);
+      if (stored && gate)
+        for (const { message } of kindOf(gate).messages(gate))
+          await this.ports.outbox.unsend(manager, stored.application.member, message);
       await this.move(manager, id, { it: 'paid', says, term: held }, now);
     },
     refused: async (manager, id, reason, now) => {
@@ -280,7 +285,8 @@ export class Joining {
     const { setup } = this.live.must;
     const application = await this.applicationOf(member);
     const gate = application && gateOf(pathOf(application, setup), application);
-    return gate?.kind === 'payment' ? { application: application!.id, offers: gate.offers } : null;
+    const offers = gate ? kindOf(gate).offers(gate) : [];
+    return application && offers.length > 0 ? { application: application.id, offers } : null;
   }
 
   private async move(
@@ -314,7 +320,7 @@ export class Joining {
     now: Instant,
     setup: Setup,
   ): Promise<Step> {
-    const comes = step.application.detail?.kind === 'place' && before.detail?.kind !== 'place';
+    const comes = seats(step.application) && !seats(before);
     const form = comes && setup.forms.get(step.application.form);
     return form ? seated(step, (await placesLeft(manager, form)) > 0, now, setup) : step;
   }

@@ -5,8 +5,8 @@
  * too: else the number left would tell that an address is known.
  */
 import type { EntityManager } from 'typeorm';
-import type { AnyForm } from '../../core/fields';
-import { advance, pathOf, type Step } from '../../core/joining';
+import type { AnyForm } from '../../core/forms';
+import { advance, kindsOfPlaces, pathOf, type Step } from '../../core/joining';
 import type { ApplicationId, Instant } from '../../core/kernel';
 import type { Setup } from '../../core/setup';
 
@@ -23,8 +23,8 @@ export async function placesLeft(manager: EntityManager, form: Pick<AnyForm, 'id
 /** How many hold a place, as it is just now. */
 export async function placesTaken(manager: EntityManager, form: string): Promise<number> {
   const [row] = (await manager.query(
-    `SELECT COUNT(*) AS n FROM application WHERE form = ? AND state IN ('open', 'admitted') AND gate_kind <> 'place'`,
-    [form],
+    `SELECT COUNT(*) AS n FROM application WHERE form = ? AND state IN ('open', 'admitted') AND gate_kind NOT IN (?)`,
+    [form, kindsOfPlaces],
   )) as { n: string }[];
   return Number(row?.n ?? 0);
 }
@@ -41,9 +41,9 @@ export function seated({ application, effects }: Step, free: boolean, now: Insta
 export async function nextForPlace(manager: EntityManager, form: string, most: number): Promise<ApplicationId[]> {
   if (most <= 0) return [];
   const rows = (await manager.query(
-    `SELECT id FROM application WHERE form = ? AND state = 'open' AND gate_kind = 'place'
+    `SELECT id FROM application WHERE form = ? AND state = 'open' AND gate_kind IN (?)
      ORDER BY submitted_at, id LIMIT ?`,
-    [form, most],
+    [form, kindsOfPlaces, most],
   )) as { id: ApplicationId }[];
   return rows.map(({ id }) => id);
 }
@@ -51,8 +51,8 @@ export async function nextForPlace(manager: EntityManager, form: string, most: n
 /** How many wait for a place. */
 export async function waitingForPlace(manager: EntityManager, form: string): Promise<number> {
   const [row] = (await manager.query(
-    `SELECT COUNT(*) AS n FROM application WHERE form = ? AND state = 'open' AND gate_kind = 'place'`,
-    [form],
+    `SELECT COUNT(*) AS n FROM application WHERE form = ? AND state = 'open' AND gate_kind IN (?)`,
+    [form, kindsOfPlaces],
   )) as { n: string }[];
   return Number(row?.n ?? 0);
 }

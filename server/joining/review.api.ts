@@ -1,7 +1,7 @@
 /** Purpose: the endpoints by which applications are decided, each a list of steps. */
 import { implement } from '@orpc/server';
 import { review as contract } from '../../contract';
-import { gateOf, pathOf, type Happening, type JoiningEvent, type PathItem } from '../../core/joining';
+import { gateOf, kindOf, pathOf, type Happening, type JoiningEvent, type PathItem } from '../../core/joining';
 import { firstNameOf, sayAgo, type ApplicationId } from '../../core/kernel';
 import { envelopeOf, guard, staffOf, type Call } from '../callers';
 import { problem } from '../platform/problem';
@@ -34,7 +34,7 @@ export const reviewApi = (ports: ReviewPorts) => {
   /** Where a path names those who decide, only they do. */
   async function demandDecider(context: Call, id: ApplicationId): Promise<void> {
     const { setup } = live.must;
-    const isNamed = ({ gates }: PathItem) => gates.some((gate) => gate.kind === 'review' && gate.reviewers);
+    const isNamed = ({ gates }: PathItem) => gates.some((gate) => kindOf(gate).readers(gate)?.only);
     if (!setup.doc.paths.some(isNamed)) return;
     const application = await joining.byId(id);
     const gate = application && gateOf(pathOf(application, setup), application);

@@ -1,7 +1,7 @@
 /** Purpose: applications as reviewers see them: answers, likely duplicates, the limit, what a yes gives. */
 import type { EntityManager } from 'typeorm';
 import type { ApplicationView, LimitView } from '../../contract';
-import { paidOn } from '../../core/doors';
+import { kindOf, paidOn } from '../../core/joining';
 import { currentTerm, type Facts, type Standing } from '../../core/facts';
 import { fieldKindOf, mailKey } from '../../core/fields';
 import {
@@ -75,8 +75,10 @@ export function summaryOf(application: Application, setup: Setup): string {
 }
 
 /** Whether a reviewer is one of those who decide at a gate. */
-export const decides = (gate: GateItem | undefined, staff: string): boolean =>
-  gate?.kind !== 'review' || !gate.reviewers || gate.reviewers.some((one) => one === staff);
+export function decides(gate: GateItem | undefined, staff: string): boolean {
+  const only = gate && kindOf(gate).readers(gate)?.only;
+  return !only || only.some((one) => one === staff);
+}
 
 export async function applicationView(
   manager: EntityManager,
@@ -91,7 +93,8 @@ export async function applicationView(
   const path = pathOf(application, setup);
   const gate = gateOf(path, application);
   const mayReview = reviewer !== null && decides(gate, reviewer);
-  const question = application.detail?.kind === 'review' ? application.detail.question : null;
+  const inReview = gate !== undefined && kindOf(gate).readers(gate) !== null;
+  const question = application.detail && kindOf(application.detail).question(application.detail);
   return {
     id: application.id,
     path: path?.title ?? joiningSays(setup.doc.site).pathGone,
@@ -101,8 +104,8 @@ export async function applicationView(
     gate: gate?.title ?? null,
     says:
       application.state === 'open' ? waitsAt(path, application, now, setup.doc.site) : endedLine(application, setup),
-    canReview: mayReview && gate?.kind === 'review',
-    inReview: gate?.kind === 'review',
+    canReview: mayReview && inReview,
+    inReview,
     canReopen: reviewer !== null && (application.state === 'declined' || application.state === 'outOfTime'),
     answers: answersOf(application, setup),
     duplicates: application.state === 'open' ? await likelyDuplicates(manager, application, setup) : [],

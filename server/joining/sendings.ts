@@ -3,7 +3,8 @@
  * Invariant: within the transaction of the act; the caller writes the person.
  */
 import type { EntityManager } from 'typeorm';
-import type { AnyForm, Given, ReadForm } from '../../core/fields';
+import type { Given, ReadForm } from '../../core/fields';
+import type { AnyForm } from '../../core/forms';
 import type { Instant } from '../../core/kernel';
 import type { Setup } from '../../core/setup';
 import type { PersonInHand } from '../members';

@@ -4,25 +4,10 @@
  */
 import { createHmac, randomBytes } from 'node:crypto';
 import type { DataSource, EntityManager } from 'typeorm';
-import {
-  choosesLater,
-  nameOfPart,
-  pathOfForm,
-  readForm,
-  type AnswerFault,
-  type AnyForm,
-  type RawForm,
-} from '../../core/fields';
-import {
-  addressFault,
-  advance,
-  storyOf,
-  unsent,
-  windowOf,
-  withPlace,
-  type Application,
-  type Step,
-} from '../../core/joining';
+import { nameOfPart, readForm, type AnswerFault, type RawForm } from '../../core/fields';
+import { choosesLater, pathOfForm, type AnyForm } from '../../core/forms';
+import { advance, seats, storyOf, unsent, withPlace, type Application, type Step } from '../../core/joining';
+import { addressFault, windowOf } from '../../core/forms';
 import { ok, refuse, type ApplicationId, type MemberId, type Result } from '../../core/kernel';
 import type { Setup } from '../../core/setup';
 import { hashPassword, ownWords, weakness } from '../accounts';
@@ -227,7 +212,7 @@ function setOut(
 ): Step {
   const sent = advance(path, blank, { it: 'submitted' }, now, setup);
   if (!sent.ok) throw new Error(`A new application was refused: ${sent.refusal.code}`);
-  return sent.value.application.detail?.kind === 'place' ? seated(sent.value, free, now, setup) : sent.value;
+  return seats(sent.value.application) ? seated(sent.value, free, now, setup) : sent.value;
 }
 
 function inFormOrder(faults: AnswerFault[], form: AnyForm): AnswerFault[] {

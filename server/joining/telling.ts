@@ -6,7 +6,8 @@
  */
 import type { EntityManager } from 'typeorm';
 import type { Facts } from '../../core/facts';
-import { saidOn, type AnyForm, type Given } from '../../core/fields';
+import { saidOn, type Given } from '../../core/fields';
+import { type AnyForm } from '../../core/forms';
 import type { Instant } from '../../core/kernel';
 import type { Setup } from '../../core/setup';
 import type { PersonInHand } from '../members';

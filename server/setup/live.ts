@@ -14,7 +14,7 @@ import type { SetupStore } from './setup.store';
 export type Live = {
   readonly revision: number;
   readonly setup: Setup;
-  readonly doors: Doors;
+  readonly doors: Doors<Setup>;
   readonly full: ReadonlySet<string>;
 };
 

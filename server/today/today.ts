@@ -87,7 +87,7 @@ export class Today {
       total,
       rows: applications.map((application) => {
         const { detail } = application;
-        const question = detail?.kind === 'review' ? detail.question : null;
+        const question = detail && kindOf(detail).question(detail);
         return {
           application: application.id,
           member: application.member,

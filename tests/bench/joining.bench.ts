@@ -4,7 +4,8 @@
  */
 import { advance, type Application, type JoiningEvent } from '../../core/joining';
 import { checkUp } from '../../core/checkup';
-import { readForm, type RawForm, type AnyForm } from '../../core/fields';
+import { readForm, type RawForm } from '../../core/fields';
+import { type AnyForm } from '../../core/forms';
 import type { Setup, SetupDocument } from '../../core/setup';
 import { NOW, blankApplication, keeperPath, quillmoor, quillmoorDocument, setupOf } from '../support/quillmoor';
 import { median, report, reportRate, round, rate } from './measure';

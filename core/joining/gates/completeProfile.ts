@@ -3,10 +3,12 @@
  * Invariant: what was sent by then is kept whatever becomes of the rest.
  */
 import { z } from 'zod';
-import { AnyFormId, GateId, MessageId, Span, Title, never, sayDate, saySpan } from '../../kernel';
+import { AnyFormId, GateId, MessageId, Span, Title, sayDate, saySpan } from '../../kernel';
 import { AnswerRule } from '../../fields/answerRule';
+import { line, sayings, titleIn } from '../../lines';
 import { joiningSays } from '../joining.sentences';
-import type { GateKind } from './kind';
+import { settingsSay } from '../settings.sentences';
+import type { GateKind, OwnSettings } from './kind';
 import { askWithin, remindOrEnd } from './within';
 
 const item = z.strictObject({
@@ -28,9 +30,8 @@ type Detail = z.infer<typeof detail>;
 const sight = z.object({ kind: z.literal('completeProfile'), says: z.string() });
 type Sight = z.infer<typeof sight>;
 
-const elsewhere = { turn: 'refuse', refusal: { code: 'not-at-this-gate' } } as const;
-
 export const completeProfile: GateKind<Gate, Detail, Sight> & {
+  own: OwnSettings<Gate>;
   item: typeof item;
   detail: typeof detail;
   sight: typeof sight;
@@ -41,10 +42,43 @@ export const completeProfile: GateKind<Gate, Detail, Sight> & {
   waitsFor: 'applicant',
   once: false,
   stays: true,
+  proves: false,
+  sells: false,
+  offers: () => [],
+  form: ({ form }) => form,
+  readers: () => null,
+  question: () => null,
+  seats: false,
+  references: ({ form }) => [{ at: 'form', kind: 'forms', id: form }],
+  rules: () => [],
   messages: ({ message, reminder }) => [
     { at: 'message', message },
     { at: 'reminder', message: reminder },
   ],
+  own: {
+    called: (reader) => settingsSay(reader).gateProfile,
+    fresh: ({ id, title, form, letter }) => ({
+      kind: 'completeProfile',
+      id,
+      title,
+      // Where there is no further form yet the check-up says that one is named which does not exist.
+      form: form ?? ('form' as AnyFormId),
+      limit: { count: 14, unit: 'days' },
+      message: letter('message'),
+      reminder: letter('reminder'),
+    }),
+    brief: ({ form, limit }, { forms, doc: { site } }) =>
+      [forms.get(form)?.title ?? '', settingsSay(site).thenClosed({ span: saySpan(limit, site) })].filter(Boolean),
+    lines(gate, setup) {
+      const says = sayings(setup);
+      return [
+        ...line('form', says.furtherForm, titleIn('forms', gate.form, setup)),
+        ...line('limit', says.limit, saySpan(gate.limit, setup.doc.site)),
+        ...line('message', says.letterForm, titleIn('messages', gate.message, setup)),
+        ...line('reminder', says.letterReminder, titleIn('messages', gate.reminder, setup)),
+      ];
+    },
+  },
   promise: ({ title, limit }, reader) => ({
     title,
     says: joiningSays(reader).furtherForm({ limit: saySpan(limit, reader) }),
@@ -55,27 +89,9 @@ export const completeProfile: GateKind<Gate, Detail, Sight> & {
 
   enter: (gate, now, zone) => askWithin(gate, { kind: 'completeProfile', reminded: false }, now, zone),
 
-  decide(gate, held, event, now, _zone, messages) {
-    switch (event.it) {
-      case 'formCompleted':
-        return { turn: 'pass', happening: { at: now, what: 'profileCompleted' } };
-      case 'timePassed':
-        return remindOrEnd(gate, held, now, messages, 'applicantReminded');
-      case 'codeEntered':
-      case 'linkOpened':
-      case 'resendAsked':
-      case 'approved':
-      case 'declined':
-      case 'questionAsked':
-      case 'answerGiven':
-      case 'paid':
-      case 'paymentRefused':
-      case 'placeGiven':
-      case 'noPlace':
-        return elsewhere;
-      default:
-        return never(event);
-    }
+  on: {
+    formCompleted: ({ now }) => ({ turn: 'pass', happening: { at: now, what: 'profileCompleted' } }),
+    timePassed: (at) => remindOrEnd(at, 'applicantReminded'),
   },
 
   see: (_, { latestAt }, _mail, _now, place) => ({

@@ -4,12 +4,14 @@
  * gate. An unconfirmed sign-up whose time is over is purged, and its address is free again.
  */
 import { z } from 'zod';
-import { GateId, MessageId, Span, Title, never, sayUntil, saySpan, type Instant } from '../../kernel';
+import { GateId, MessageId, Span, Title, sayNumber, sayUntil, saySpan, type Instant } from '../../kernel';
 import { AnswerRule } from '../../fields/answerRule';
 import { addSpan } from '../../kernel/calendar';
+import { line, sayings, titleIn } from '../../lines';
 import type { JoiningRefusal } from '../events';
 import { joiningSays } from '../joining.sentences';
-import type { Entered, GateKind, Held, Turn } from './kind';
+import { settingsSay } from '../settings.sentences';
+import type { AtGate, Entered, GateKind, OwnSettings, Turn } from './kind';
 
 const item = z.strictObject({
   kind: z.literal('confirmEmail'),
@@ -54,6 +56,7 @@ type Sight = z.infer<typeof sight>;
 const A_DAY = { count: 24, unit: 'hours' } as const;
 
 export const confirmEmail: GateKind<Gate, Detail, Sight> & {
+  own: OwnSettings<Gate>;
   item: typeof item;
   detail: typeof detail;
   sight: typeof sight;
@@ -64,7 +67,46 @@ export const confirmEmail: GateKind<Gate, Detail, Sight> & {
   waitsFor: 'applicant',
   once: true,
   stays: true,
-  messages: (gate) => [{ at: 'message', message: gate.message }],
+  proves: true,
+  sells: false,
+  offers: () => [],
+  form: () => null,
+  readers: () => null,
+  question: () => null,
+  seats: false,
+  references: () => [],
+  rules: () => [],
+  messages: ({ message }) => [{ at: 'message', message, knows: ['code', 'codeUntil', 'sentAt'], needed: true }],
+  own: {
+    called: (reader) => settingsSay(reader).gateConfirm,
+    fresh: ({ id, title, letter }) => ({
+      kind: 'confirmEmail',
+      id,
+      title,
+      lifetime: { count: 2, unit: 'hours' },
+      limit: { count: 7, unit: 'days' },
+      wrongTries: 5,
+      resendEvery: { count: 1, unit: 'minutes' },
+      sendsADay: 5,
+      message: letter('message'),
+    }),
+    brief({ lifetime, limit }, { doc: { site } }) {
+      const says = settingsSay(site);
+      return [says.codeFor({ span: saySpan(lifetime, site) }), says.sweptThen({ span: saySpan(limit, site) })];
+    },
+    lines(gate, setup) {
+      const says = sayings(setup);
+      const { site } = setup.doc;
+      return [
+        ...line('lifetime', says.codeLasts, saySpan(gate.lifetime, site)),
+        ...line('wrongTries', says.wrongTries, sayNumber(gate.wrongTries, site)),
+        ...line('resendEvery', says.newCode, saySpan(gate.resendEvery, site)),
+        ...line('sendsADay', says.codesADay, sayNumber(gate.sendsADay, site)),
+        ...line('limit', says.limit, saySpan(gate.limit, site)),
+        ...line('message', says.letterCode, titleIn('messages', gate.message, setup)),
+      ];
+    },
+  },
   promise: (gate, reader) => ({
     title: joiningSays(reader).confirmEmail,
     says: joiningSays(reader).confirmWithin({ span: saySpan(gate.lifetime, reader) }),
@@ -88,44 +130,30 @@ export const confirmEmail: GateKind<Gate, Detail, Sight> & {
     };
   },
 
-  decide(gate, held, event, now, zone) {
-    switch (event.it) {
-      case 'codeEntered': {
-        const unusable = codeFault(held.detail, now);
-        if (unusable) return { turn: 'refuse', refusal: unusable };
-        if (event.serial === held.detail.serial) return pass(now);
-        // A code that was replaced is said to be so and not counted: it was right once.
-        if (event.serial !== null) return { turn: 'refuse', refusal: { code: 'code-replaced' } };
-        return wrongCode(gate, held.detail, now);
-      }
-      case 'linkOpened': {
-        if (event.serial !== held.detail.serial) return { turn: 'refuse', refusal: { code: 'code-replaced' } };
-        const unusable = codeFault(held.detail, now);
-        return unusable ? { turn: 'refuse', refusal: unusable } : pass(now);
-      }
-      case 'resendAsked':
-        return resend(gate, held, now, zone);
-      case 'timePassed':
-        if (now < held.limitAt) return { turn: 'stay', change: { dueAt: held.limitAt } };
-        return {
-          turn: 'end',
-          state: 'outOfTime',
-          happening: { at: now, what: 'outOfTime' },
-          effects: [{ do: 'cancelTimer' }, { do: 'purge' }],
-        };
-      case 'approved':
-      case 'declined':
-      case 'questionAsked':
-      case 'answerGiven':
-      case 'formCompleted':
-      case 'paid':
-      case 'paymentRefused':
-      case 'placeGiven':
-      case 'noPlace':
-        return { turn: 'refuse', refusal: { code: 'not-at-this-gate' } };
-      default:
-        return never(event);
-    }
+  on: {
+    codeEntered({ gate, held, now }, { serial }) {
+      const unusable = codeFault(held.detail, now);
+      if (unusable) return { turn: 'refuse', refusal: unusable };
+      if (serial === held.detail.serial) return pass(now);
+      // A code that was replaced is said to be so and not counted: it was right once.
+      if (serial !== null) return { turn: 'refuse', refusal: { code: 'code-replaced' } };
+      return wrongCode(gate, held.detail, now);
+    },
+    linkOpened({ held, now }, { serial }) {
+      if (serial !== held.detail.serial) return { turn: 'refuse', refusal: { code: 'code-replaced' } };
+      const unusable = codeFault(held.detail, now);
+      return unusable ? { turn: 'refuse', refusal: unusable } : pass(now);
+    },
+    resendAsked: resend,
+    timePassed({ held, now }) {
+      if (now < held.limitAt) return { turn: 'stay', change: { dueAt: held.limitAt } };
+      return {
+        turn: 'end',
+        state: 'outOfTime',
+        happening: { at: now, what: 'outOfTime' },
+        effects: [{ do: 'cancelTimer' }, { do: 'purge' }],
+      };
+    },
   },
 
   see(gate, { detail: { sentAt, expiresAt, void: isVoid } }, mail, now, place) {
@@ -182,7 +210,7 @@ function wrongCode(gate: Gate, held: Detail, now: Instant): Turn<Detail> {
 }
 
 /** A new code: not within the pause after the last one, and only so many within a day. */
-function resend(gate: Gate, held: Held<Detail>, now: Instant, zone: string): Turn<Detail> {
+function resend({ gate, held, now, zone }: AtGate<Gate, Detail>): Turn<Detail> {
   const { sentAt, sends } = held.detail;
   const earliest = addSpan(sentAt, gate.resendEvery, zone);
   if (now < earliest) return { turn: 'refuse', refusal: { code: 'resend-too-soon', at: earliest } };

@@ -5,7 +5,7 @@
  * limit, and is moved up in the order in which they came.
  */
 import { z } from 'zod';
-import { GateId, MessageId, Title, never } from '../../kernel';
+import { GateId, MessageId, Title } from '../../kernel';
 import { joiningSays } from '../joining.sentences';
 import type { GateKind } from './kind';
 
@@ -25,8 +25,6 @@ type Detail = z.infer<typeof detail>;
 const sight = z.object({ kind: z.literal('place'), says: z.string() });
 type Sight = z.infer<typeof sight>;
 
-const elsewhere = { turn: 'refuse', refusal: { code: 'not-at-this-gate' } } as const;
-
 export const place: GateKind<Gate, Detail, Sight> & { item: typeof item; detail: typeof detail; sight: typeof sight } =
   {
     item,
@@ -35,10 +33,20 @@ export const place: GateKind<Gate, Detail, Sight> & { item: typeof item; detail:
     waitsFor: 'nobody',
     once: true,
     stays: false,
+    proves: false,
+    sells: false,
+    offers: () => [],
+    form: () => null,
+    readers: () => null,
+    question: () => null,
+    seats: true,
+    references: () => [],
+    rules: () => [],
     messages: ({ waiting, free }) => [
       ...(waiting ? [{ at: 'waiting', message: waiting }] : []),
       ...(free ? [{ at: 'free', message: free }] : []),
     ],
+    own: null,
     promise: (_, reader) => ({ title: joiningSays(reader).aPlace, says: joiningSays(reader).whileTheyLast }),
     doneTitle: (_, reader) => joiningSays(reader).placeYours,
     progress: () => null,
@@ -53,38 +61,22 @@ export const place: GateKind<Gate, Detail, Sight> & { item: typeof item; detail:
       effects: [],
     }),
 
-    decide(gate, { detail: { waiting } }, event, now) {
-      switch (event.it) {
-        case 'placeGiven':
-          return {
-            turn: 'pass',
-            happening: { at: now, what: 'placeGiven' },
-            effects: waiting && gate.free ? [{ do: 'send', message: gate.free }] : [],
-          };
-        case 'noPlace':
-          if (waiting) return elsewhere;
-          return {
-            turn: 'stay',
-            change: { detail: { kind: 'place', waiting: true } },
-            happening: { at: now, what: 'waitsForPlace' },
-            effects: gate.waiting ? [{ do: 'send', message: gate.waiting }] : [],
-          };
-        case 'timePassed':
-          return { turn: 'stay' };
-        case 'codeEntered':
-        case 'linkOpened':
-        case 'resendAsked':
-        case 'approved':
-        case 'declined':
-        case 'questionAsked':
-        case 'answerGiven':
-        case 'formCompleted':
-        case 'paid':
-        case 'paymentRefused':
-          return elsewhere;
-        default:
-          return never(event);
-      }
+    on: {
+      placeGiven: ({ gate, held, now }) => ({
+        turn: 'pass',
+        happening: { at: now, what: 'placeGiven' },
+        effects: held.detail.waiting && gate.free ? [{ do: 'send', message: gate.free }] : [],
+      }),
+      noPlace({ gate, held, now }) {
+        if (held.detail.waiting) return { turn: 'refuse', refusal: { code: 'not-at-this-gate' } };
+        return {
+          turn: 'stay',
+          change: { detail: { kind: 'place', waiting: true } },
+          happening: { at: now, what: 'waitsForPlace' },
+          effects: gate.waiting ? [{ do: 'send', message: gate.waiting }] : [],
+        };
+      },
+      timePassed: () => ({ turn: 'stay' }),
     },
 
     see: (_gate, _held, _mail, _now, reader) => ({ kind: 'place', says: joiningSays(reader).waitsForPlace }),

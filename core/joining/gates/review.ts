@@ -4,23 +4,15 @@
  * the gate goes on, so that no application can be parked for ever.
  */
 import { z } from 'zod';
-import {
-  GateId,
-  MessageId,
-  Span,
-  StaffId,
-  Text,
-  Title,
-  never,
-  sayDate,
-  saySpan,
-  type Instant,
-  type Reader,
-} from '../../kernel';
+import { GateId, MessageId, Span, StaffId, Text, Title, sayDate, sayNumber, saySpan, type Reader } from '../../kernel';
+import { describe } from '../../doors/describe';
+import { placedRule } from '../../doors/grant';
 import { AnswerRule, meetsAnswers } from '../../fields/answerRule';
 import { addSpan } from '../../kernel/calendar';
+import { line, sayings, titleIn } from '../../lines';
 import { joiningSays } from '../joining.sentences';
-import type { GateKind, Held, PathMessages, Turn } from './kind';
+import { settingsSay } from '../settings.sentences';
+import type { AtGate, GateKind, OwnSettings, Turn } from './kind';
 
 const item = z.strictObject({
   kind: z.literal('review'),
@@ -65,137 +57,186 @@ const sight = z.object({
 });
 type Sight = z.infer<typeof sight>;
 
-export const review: GateKind<Gate, Detail, Sight> & { item: typeof item; detail: typeof detail; sight: typeof sight } =
-  {
-    item,
-    detail,
-    sight,
-    waitsFor: 'reviewers',
-    once: false,
-    stays: true,
-    messages: (gate) => [{ at: 'reminder', message: gate.reminder }],
-    promise: (gate, reader) => ({
-      title: joiningSays(reader).reads({ reader: gate.reader }),
-      says: joiningSays(reader).readsWithin({ target: saySpan(gate.target, reader), longest: longest(gate, reader) }),
-    }),
-    doneTitle: (gate, reader) => joiningSays(reader).saidYes({ by: gate.reader }),
-    progress: () => null,
-    note({ title, target, limit, then, extra }, reader) {
-      const says = joiningSays(reader);
-      const time = { title, limit: saySpan(limit, reader), target: saySpan(target, reader) };
-      return then === 'askAgain'
-        ? says.reviewTimeTwice({ ...time, extra: saySpan(extra, reader) })
-        : says.reviewTime(time);
-    },
+const confirmedAlready = { turn: 'refuse', refusal: { code: 'email-already-confirmed' } } as const;
 
-    enter(gate, now, zone) {
-      const limitAt = addSpan(now, gate.limit, zone);
-      const targetAt = addSpan(now, gate.target, zone);
-      const dueAt = Math.min(targetAt, limitAt);
+export const review: GateKind<Gate, Detail, Sight> & {
+  own: OwnSettings<Gate>;
+  item: typeof item;
+  detail: typeof detail;
+  sight: typeof sight;
+} = {
+  item,
+  detail,
+  sight,
+  waitsFor: 'reviewers',
+  once: false,
+  stays: true,
+  proves: false,
+  sells: false,
+  offers: () => [],
+  form: () => null,
+  readers: ({ reviewers }) => ({ only: reviewers ?? null }),
+  question: ({ question }) => question,
+  seats: false,
+  references: () => [],
+  rules: ({ admitIf, declineIf }) => [
+    ...placedRule('admitIf', admitIf),
+    ...placedRule('declineIf.when', declineIf?.when),
+  ],
+  messages: ({ reminder }) => [{ at: 'reminder', message: reminder, knows: ['memberName', 'waited'] }],
+  own: {
+    called: (reader) => settingsSay(reader).gateReview,
+    fresh: ({ id, title, reader, letter }) => ({
+      kind: 'review',
+      id,
+      title,
+      reader,
+      target: { count: 5, unit: 'days' },
+      limit: { count: 14, unit: 'days' },
+      then: 'close',
+      extra: { count: 7, unit: 'days' },
+      reminder: letter('reminder'),
+    }),
+    brief(gate, { doc: { site } }) {
+      const says = settingsSay(site);
+      const then = { close: says.thenClosed, askAgain: says.thenAsked, admit: says.thenThrough }[gate.then];
+      return [gate.reader, then({ span: saySpan(gate.limit, site) })];
+    },
+    lines(gate, setup) {
+      const says = sayings(setup);
+      const { site } = setup.doc;
+      const { then, reviewers, yes, admitIf, declineIf } = gate;
+      const thens = {
+        askAgain: says.thenAgain({ extra: saySpan(gate.extra, site) }),
+        close: says.thenClose,
+        admit: says.thenAdmit,
+      };
+      return [
+        ...line('reader', says.reader, gate.reader),
+        ...line('target', says.target, saySpan(gate.target, site)),
+        ...line('limit', says.limit, saySpan(gate.limit, site)),
+        ...line('then', says.then, thens[then]),
+        ...line('reminder', says.letterReminder, titleIn('messages', gate.reminder, setup)),
+        ...line('reviewers', says.reviewers, reviewers && says.chosenStaff({ count: reviewers.length })),
+        ...line('reviewersAre', says.reviewers, reviewers?.join(', ')),
+        ...line('yes', says.yesNeeded, yes === undefined ? '' : sayNumber(yes, site)),
+        ...line('admitIf', says.admitIf, admitIf && describe(admitIf, setup)),
+        ...line(
+          'declineIf',
+          says.declineIf,
+          declineIf && says.withReason({ rule: describe(declineIf.when, setup), reason: declineIf.reason }),
+        ),
+      ];
+    },
+  },
+  promise: (gate, reader) => ({
+    title: joiningSays(reader).reads({ reader: gate.reader }),
+    says: joiningSays(reader).readsWithin({ target: saySpan(gate.target, reader), longest: longest(gate, reader) }),
+  }),
+  doneTitle: (gate, reader) => joiningSays(reader).saidYes({ by: gate.reader }),
+  progress: () => null,
+  note({ title, target, limit, then, extra }, reader) {
+    const says = joiningSays(reader);
+    const time = { title, limit: saySpan(limit, reader), target: saySpan(target, reader) };
+    return then === 'askAgain'
+      ? says.reviewTimeTwice({ ...time, extra: saySpan(extra, reader) })
+      : says.reviewTime(time);
+  },
+
+  enter(gate, now, zone) {
+    const limitAt = addSpan(now, gate.limit, zone);
+    const targetAt = addSpan(now, gate.target, zone);
+    const dueAt = Math.min(targetAt, limitAt);
+    return {
+      targetAt,
+      limitAt,
+      latestAt: gate.then === 'askAgain' ? addSpan(limitAt, gate.extra, zone) : limitAt,
+      dueAt,
+      detail: { kind: 'review', reminded: false, extended: 0, question: null },
+      effects: [{ do: 'startTimer', at: dueAt }],
+    };
+  },
+
+  atOnce({ declineIf, admitIf }, given, now, messages) {
+    if (declineIf && meetsAnswers(declineIf.when, given())) {
+      const { reason } = declineIf;
       return {
-        targetAt,
-        limitAt,
-        latestAt: gate.then === 'askAgain' ? addSpan(limitAt, gate.extra, zone) : limitAt,
-        dueAt,
-        detail: { kind: 'review', reminded: false, extended: 0, question: null },
-        effects: [{ do: 'startTimer', at: dueAt }],
+        turn: 'end',
+        state: 'declined',
+        happening: { at: now, what: 'declinedByRule', note: reason },
+        effects: [
+          { do: 'setStanding', standing: 'declined' },
+          { do: 'send', message: messages.declined, reason },
+        ],
+      };
+    }
+    return admitIf && meetsAnswers(admitIf, given())
+      ? { turn: 'pass', happening: { at: now, what: 'passedByRule' } }
+      : null;
+  },
+
+  on: {
+    approved({ gate, held, now }, { by, who = by }) {
+      const said = held.detail.yes ?? [];
+      if (said.some((one) => one.who === who)) return { turn: 'refuse', refusal: { code: 'said-yes-already' } };
+      if (said.length + 1 >= (gate.yes ?? 1)) return { turn: 'pass', happening: { at: now, what: 'approved', by }, by };
+      return {
+        turn: 'stay',
+        change: { detail: { ...held.detail, yes: [...said, { by, who }] } },
+        happening: { at: now, what: 'oneYes', by },
       };
     },
-
-    atOnce({ declineIf, admitIf }, given, now, messages) {
-      if (declineIf && meetsAnswers(declineIf.when, given())) {
-        const { reason } = declineIf;
-        return {
-          turn: 'end',
-          state: 'declined',
-          happening: { at: now, what: 'declinedByRule', note: reason },
-          effects: [
-            { do: 'setStanding', standing: 'declined' },
-            { do: 'send', message: messages.declined, reason },
-          ],
-        };
-      }
-      return admitIf && meetsAnswers(admitIf, given())
-        ? { turn: 'pass', happening: { at: now, what: 'passedByRule' } }
-        : null;
+    declined({ now, messages }, { by, reason: given }) {
+      const reason = given.trim();
+      if (reason === '') return { turn: 'refuse', refusal: { code: 'reason-needed' } };
+      return {
+        turn: 'end',
+        state: 'declined',
+        happening: { at: now, what: 'declined', by, note: reason },
+        effects: [
+          { do: 'cancelTimer' },
+          { do: 'setStanding', standing: 'declined' },
+          { do: 'send', message: messages.declined, reason },
+        ],
+      };
     },
-
-    decide(gate, held, event, now, _zone, messages) {
-      const { question } = held.detail;
-      switch (event.it) {
-        case 'approved': {
-          const { by, who = by } = event;
-          const said = held.detail.yes ?? [];
-          if (said.some((one) => one.who === who)) return { turn: 'refuse', refusal: { code: 'said-yes-already' } };
-          if (said.length + 1 >= (gate.yes ?? 1))
-            return { turn: 'pass', happening: { at: now, what: 'approved', by }, by };
-          return {
-            turn: 'stay',
-            change: { detail: { ...held.detail, yes: [...said, { by, who }] } },
-            happening: { at: now, what: 'oneYes', by },
-          };
-        }
-        case 'declined': {
-          const reason = event.reason.trim();
-          if (reason === '') return { turn: 'refuse', refusal: { code: 'reason-needed' } };
-          return {
-            turn: 'end',
-            state: 'declined',
-            happening: { at: now, what: 'declined', by: event.by, note: reason },
-            effects: [
-              { do: 'cancelTimer' },
-              { do: 'setStanding', standing: 'declined' },
-              { do: 'send', message: messages.declined, reason },
-            ],
-          };
-        }
-        case 'questionAsked': {
-          const text = event.text.trim();
-          if (text === '') return { turn: 'refuse', refusal: { code: 'question-needed' } };
-          if (question && question.answer === null) return { turn: 'refuse', refusal: { code: 'question-open' } };
-          return {
-            turn: 'stay',
-            change: { detail: { ...held.detail, question: { text, by: event.by, at: now, answer: null } } },
-            happening: { at: now, what: 'questionAsked', by: event.by, note: text },
-            effects: [{ do: 'send', message: messages.asked, question: text }],
-          };
-        }
-        case 'answerGiven': {
-          if (!question || question.answer !== null) return { turn: 'refuse', refusal: { code: 'no-question' } };
-          const text = event.text.trim();
-          if (text === '') return { turn: 'refuse', refusal: { code: 'answer-needed' } };
-          return {
-            turn: 'stay',
-            change: { detail: { ...held.detail, question: { ...question, answer: text } } },
-            happening: { at: now, what: 'questionAnswered', note: text },
-          };
-        }
-        case 'timePassed':
-          return timePassed(gate, held, now, messages);
-        case 'codeEntered':
-        case 'linkOpened':
-          return { turn: 'refuse', refusal: { code: 'email-already-confirmed' } };
-        case 'resendAsked':
-        case 'formCompleted':
-        case 'paid':
-        case 'paymentRefused':
-        case 'placeGiven':
-        case 'noPlace':
-          return { turn: 'refuse', refusal: { code: 'not-at-this-gate' } };
-        default:
-          return never(event);
-      }
+    questionAsked({ held: { detail }, now, messages }, { by, text: given }) {
+      const text = given.trim();
+      if (text === '') return { turn: 'refuse', refusal: { code: 'question-needed' } };
+      if (detail.question?.answer === null) return { turn: 'refuse', refusal: { code: 'question-open' } };
+      return {
+        turn: 'stay',
+        change: { detail: { ...detail, question: { text, by, at: now, answer: null } } },
+        happening: { at: now, what: 'questionAsked', by, note: text },
+        effects: [{ do: 'send', message: messages.asked, question: text }],
+      };
     },
-
-    see(gate, { latestAt, detail: { question } }, _mail, _now, place) {
-      const open = question !== null && question.answer === null;
-      const says = joiningSays(place)[open ? 'asksBack' : 'readsAll']({
-        reader: gate.reader,
-        date: sayDate(latestAt, place),
-      });
-      return { kind: 'review', says, question: question?.text ?? null, answer: question?.answer ?? null };
+    answerGiven({ held: { detail }, now }, { text: given }) {
+      const { question } = detail;
+      if (question?.answer !== null) return { turn: 'refuse', refusal: { code: 'no-question' } };
+      const text = given.trim();
+      if (text === '') return { turn: 'refuse', refusal: { code: 'answer-needed' } };
+      return {
+        turn: 'stay',
+        change: { detail: { ...detail, question: { ...question, answer: text } } },
+        happening: { at: now, what: 'questionAnswered', note: text },
+      };
     },
-  };
+    timePassed,
+    // The link of an earlier gate, opened once more.
+    codeEntered: () => confirmedAlready,
+    linkOpened: () => confirmedAlready,
+  },
+
+  see(gate, { latestAt, detail: { question } }, _mail, _now, place) {
+    const open = question !== null && question.answer === null;
+    const says = joiningSays(place)[open ? 'asksBack' : 'readsAll']({
+      reader: gate.reader,
+      date: sayDate(latestAt, place),
+    });
+    return { kind: 'review', says, question: question?.text ?? null, answer: question?.answer ?? null };
+  },
+};
 
 /** The longest it can take, told before anyone has applied: its limit, and what may be added to it. */
 function longest(gate: Gate, reader: Reader): string {
@@ -208,8 +249,9 @@ function longest(gate: Gate, reader: Reader): string {
 }
 
 /** By the instants that were promised, so that a path that has changed meanwhile moves nobody's day. */
-function timePassed(gate: Gate, held: Held<Detail>, now: Instant, messages: PathMessages): Turn<Detail> {
-  if (now >= held.limitAt) return outOfTime(gate, held, now, messages);
+function timePassed(at: AtGate<Gate, Detail>): Turn<Detail> {
+  const { gate, held, now } = at;
+  if (now >= held.limitAt) return outOfTime(at);
   if (held.detail.reminded || (held.targetAt !== null && now < held.targetAt))
     return { turn: 'stay', change: { dueAt: held.detail.reminded ? held.limitAt : held.targetAt } };
   return {
@@ -220,7 +262,7 @@ function timePassed(gate: Gate, held: Held<Detail>, now: Instant, messages: Path
   };
 }
 
-function outOfTime(gate: Gate, held: Held<Detail>, now: Instant, messages: PathMessages): Turn<Detail> {
+function outOfTime({ gate, held, now, messages }: AtGate<Gate, Detail>): Turn<Detail> {
   if (gate.then === 'admit') return { turn: 'pass', happening: { at: now, what: 'approved' } };
   // Put off to the day that was promised as the latest, and no further.
   if (gate.then === 'askAgain' && held.detail.extended === 0 && held.latestAt > now)

@@ -5,7 +5,7 @@
 import type { Instant, MessageId, Span } from '../../kernel';
 import { addSpan } from '../../kernel/calendar';
 import type { Happening } from '../events';
-import type { Entered, Held, PathMessages, Turn } from './kind';
+import type { AtGate, Entered, Turn } from './kind';
 
 type Within = { readonly limit: Span; readonly message: MessageId; readonly reminder: MessageId };
 type Reminded = { readonly kind: string; readonly reminded: boolean };
@@ -28,10 +28,7 @@ export function askWithin<D extends Reminded>(gate: Within, detail: D, now: Inst
 
 /** @param what is said in the history of the reminder */
 export function remindOrEnd<D extends Reminded>(
-  gate: Within,
-  { limitAt, dueAt, detail }: Held<D>,
-  now: Instant,
-  messages: PathMessages,
+  { gate, held: { limitAt, dueAt, detail }, now, messages }: AtGate<Within, D>,
   what: Happening['what'],
 ): Turn<D> {
   if (now >= limitAt)

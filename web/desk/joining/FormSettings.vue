@@ -1,7 +1,7 @@
 <script setup lang="ts">
 /** All that a form is beside its questions: its words, what it is for, who may send it, what follows. */
 import { computed, ref } from 'vue';
-import type { AnyForm } from '../../../core/fields';
+import type { AnyForm } from '../../../core/forms';
 import KitField from '../../kit/fields/KitField.vue';
 import KitButton from '../../kit/KitButton.vue';
 import KitTabs from '../../kit/KitTabs.vue';

@@ -1,8 +1,10 @@
 <script setup lang="ts">
 /** A signup form: the shelf of fields, the questions in order, the chosen one opened in place, the form as it is seen. */
+import { kindOf } from '../../../core/joining';
 import { computed, ref, watch } from 'vue';
 import { useRoute, useRouter } from 'vue-router';
-import { facetOf, fieldKindOf, nameOfPart, questionsOf, type AnyForm, type PartOfForm } from '../../../core/fields';
+import { facetOf, fieldKindOf, nameOfPart, questionsOf, type PartOfForm } from '../../../core/fields';
+import { type AnyForm } from '../../../core/forms';
 import type { FieldId } from '../../../core/kernel';
 import { readyForm, readyFormNames, type ReadyFormName, readyLetters } from '../../../core/ready';
 import { idFrom } from '../../../core/setup';
@@ -103,7 +105,8 @@ function make(title: string): void {
   const id = idFrom(title, taken('id'), 'form') as AnyForm['id'];
   const made = readyForm(beginsAs.value, { id, address: idFrom(title, taken('address'), 'join'), title }, setup);
   const { purpose } = made;
-  const isRead = purpose.is === 'signup' && setup.paths.get(purpose.path)?.gates.some(({ kind }) => kind === 'review');
+  const isRead =
+    purpose.is === 'signup' && setup.paths.get(purpose.path)?.gates.some((gate) => kindOf(gate).readers(gate));
   // Whoever reviews is told of each application, unless its owner would rather not.
   const told = { message: readyLetter(readyLetters.form.told), to: { part: 'reviewer' } };
   draft.edit('form', id, { ...made, ...(isRead ? { letters: [told] } : {}) });

@@ -2,9 +2,10 @@
 /** An admission path: the lane of gates, the chosen one's settings, what admission gives, and what comes by itself. */
 import { computed, ref, watch } from 'vue';
 import { useRoute, useRouter } from 'vue-router';
-import { pathOfForm } from '../../../core/fields';
-import type { OwnGate, PathItem } from '../../../core/joining';
-import { saySpan, type GateId, type MessageId } from '../../../core/kernel';
+import { pathOfForm } from '../../../core/forms';
+import { kindOf, ownGateKinds, ownOf, type OwnGate, type PathItem } from '../../../core/joining';
+import type { GateId, MessageId } from '../../../core/kernel';
+import { lineFor } from '../../../core/kernel/table';
 import type { MessageItem } from '../../../core/messages';
 import { readyLetters } from '../../../core/ready';
 import { idFrom } from '../../../core/setup';
@@ -86,70 +87,31 @@ function addGate(kind: OwnGate['kind'], title: string): void {
     path.value!.gates.map((one) => one.id),
     'gate',
   ) as GateId;
-  /** A letter of this kind of gate. A reminder is no first letter, and neither is a code. */
-  const letter = (at: 'message' | 'reminder', ships: MessageItem) =>
+  /** A letter that other gates of this kind send there, else the one that ships. */
+  const letter = (at: 'message' | 'reminder') =>
     letterFor(
       (one) => (gateOfKind(kind, one) as Partial<Record<typeof at, string>> | undefined)?.[at],
-      ships,
+      lineFor<MessageItem>(readyLetters.gate, `${kind}.${at}`),
     ) as MessageId;
-  const step = draft.setup?.doc.forms.find(({ purpose }) => purpose.is === 'step')?.id;
-  const sold = draft.setup?.doc.levels.find(
-    ({ retired, prices }) => !retired && prices.some(({ kind: of }) => of !== 'free'),
-  )?.id;
-  // Made when it is chosen, so that no letter is begun for a gate that nobody adds.
-  const gates: { readonly [K in OwnGate['kind']]: () => Extract<OwnGate, { kind: K }> } = {
-    confirmEmail: () => ({
-      kind: 'confirmEmail',
-      id: made,
-      title,
-      lifetime: { count: 2, unit: 'hours' },
-      limit: { count: 7, unit: 'days' },
-      wrongTries: 5,
-      resendEvery: { count: 1, unit: 'minutes' },
-      sendsADay: 5,
-      message: letter('message', readyLetters.gate['confirmEmail.message']),
-    }),
-    review: () => ({
-      kind: 'review',
-      id: made,
-      title,
-      reader: draft.setup?.doc.site.shortName ?? title,
-      target: { count: 5, unit: 'days' },
-      limit: { count: 14, unit: 'days' },
-      then: 'close',
-      extra: { count: 7, unit: 'days' },
-      reminder: letter('reminder', readyLetters.gate['review.reminder']),
-    }),
-    payment: () => ({
-      kind: 'payment',
-      id: made,
-      title,
-      offers: sold ? [{ level: sold }] : [],
-      limit: { count: 21, unit: 'days' },
-      message: letter('message', readyLetters.gate['payment.message']),
-      reminder: letter('reminder', readyLetters.gate['payment.reminder']),
-    }),
-    completeProfile: () => ({
-      kind: 'completeProfile',
-      id: made,
-      title,
-      form: step ?? ('form' as never),
-      limit: { count: 14, unit: 'days' },
-      message: letter('message', readyLetters.gate['completeProfile.message']),
-      reminder: letter('reminder', readyLetters.gate['completeProfile.reminder']),
-    }),
-  };
+  const fresh = ownOf({ kind }).fresh({
+    id: made,
+    title,
+    reader: draft.setup?.doc.site.shortName ?? title,
+    letter,
+    form: draft.setup?.doc.forms.find(({ purpose }) => purpose.is === 'step')?.id ?? null,
+    level:
+      draft.setup?.doc.levels.find(({ retired, prices }) => !retired && prices.some(({ kind: of }) => of !== 'free'))
+        ?.id ?? null,
+  });
   // An address is confirmed before anybody reads.
   const { gates: now } = path.value!;
-  setGates(kind === 'confirmEmail' ? [gates[kind](), ...now] : [...now, gates[kind]()]);
+  setGates(kindOf(fresh).proves ? [fresh, ...now] : [...now, fresh]);
   chosen.value = made;
 }
-const additions = [
-  { title: says.gateConfirm, act: () => addGate('confirmEmail', says.gateConfirm) },
-  { title: says.gateReview, act: () => addGate('review', says.gateReview) },
-  { title: says.gatePayment, act: () => addGate('payment', says.gatePayment) },
-  { title: says.gateProfile, act: () => addGate('completeProfile', says.gateProfile) },
-];
+const additions = ownGateKinds.map((kind) => {
+  const title = ownOf({ kind }).called(reader);
+  return { title, act: () => addGate(kind, title) };
+});
 function make(title: string): void {
   const made = idFrom(
     title,
@@ -172,22 +134,11 @@ function make(title: string): void {
   void router.push(`/desk/joining/paths/${made}`);
 }
 const others = computed(() => paths.value.map((one) => ({ title: one.title, to: `/desk/joining/paths/${one.id}` })));
-const site = computed(() => draft.setup?.doc.site ?? reader);
 /** What stands under a gate in the lane. */
-const linesOf = (one: OwnGate): string[] => [...saysOf(one), ...(one.when ? [says.forSome] : [])];
-function saysOf(one: OwnGate): string[] {
-  const span = saySpan(one.limit, site.value);
-  if (one.kind === 'confirmEmail')
-    return [says.codeFor({ span: saySpan(one.lifetime, site.value) }), says.sweptThen({ span })];
-  if (one.kind === 'completeProfile')
-    return [draft.setup?.forms.get(one.form)?.title ?? '', says.thenClosed({ span })].filter(Boolean);
-  if (one.kind === 'payment') {
-    const offered = new Set(one.offers.map(({ level }) => draft.setup?.levels.get(level)?.title ?? level));
-    return [says.offersLevels({ levels: { either: [...offered] } }), says.thenClosed({ span })];
-  }
-  const then = { close: says.thenClosed, askAgain: says.thenAsked, admit: says.thenThrough }[one.then];
-  return [one.reader, then({ span })];
-}
+const linesOf = (one: OwnGate): readonly string[] => [
+  ...(draft.setup ? ownOf(one).brief(one, draft.setup) : []),
+  ...(one.when ? [says.forSome] : []),
+];
 const forms = computed(
   () => draft.setup?.doc.forms.filter((form) => pathOfForm(form) === id.value && !form.retired) ?? [],
 );

@@ -2,7 +2,7 @@
  * Purpose: what becomes of somebody on a path if nobody does anything, by the very function that decides it: a made-up
  * person sends the form today, and the clock is let run.
  */
-import { advance, comingOf, gateOf, unsent, type PathItem } from '../../../core/joining';
+import { advance, comingOf, kindOf, unsent, type PathItem } from '../../../core/joining';
 import {
   DAY,
   sayDayMonth,
@@ -38,7 +38,7 @@ export function foretell(path: PathItem, setup: Setup, now: Instant, confirmed: 
   const lines: Foretold[] = [{ day: day(now), says: says.signsUp }];
   let { application } = sent.value;
   if (application.state === 'admitted') return [...lines, { day: day(now), says: says.inAtOnce }];
-  if (confirmed && gateOf(path, application)?.kind === 'confirmEmail') {
+  if (confirmed && application.detail && kindOf(application.detail).proves) {
     const opened = advance(path, application, { it: 'linkOpened', serial: 1 }, now, setup);
     if (opened.ok) {
       lines.push({ day: day(now), says: says.confirms });

@@ -1,7 +1,8 @@
 <script setup lang="ts">
 /** Changes in words, grouped by area and kind. */
 import { computed, ref } from 'vue';
-import { setupAreas, type Change } from '../../../core/revisions';
+import { type Change } from '../../../core/revisions';
+import { setupAreas } from '../../../core/kernel';
 import KitButton from '../../kit/KitButton.vue';
 import { reader } from '../base/reader';
 import { setupSays } from './setup.sentences';

@@ -1,5 +1,5 @@
 /** Purpose: how an area in which set-up is worked on reads in the index: what is to fix there, and whether it is in the draft. */
-import type { SetupArea } from '../../../core/revisions';
+import type { SetupArea } from '../../../core/kernel';
 import type { Area } from '../base/area';
 import { reader } from '../base/reader';
 import { setupSays } from './setup.sentences';

@@ -2,7 +2,8 @@
 /** What follows when a form was sent: what its sender sees, and which letters it sends. */
 import { computed } from 'vue';
 import { chipNames } from '../../../../core/messages';
-import { partKindOf, type AfterSending, type AnyForm, type LetterOfForm } from '../../../../core/fields';
+import { partKindOf } from '../../../../core/fields';
+import { type AfterSending, type AnyForm, type LetterOfForm } from '../../../../core/forms';
 import type { FieldId, PageId } from '../../../../core/kernel';
 import KitChoice from '../../../kit/fields/KitChoice.vue';
 import KitField from '../../../kit/fields/KitField.vue';

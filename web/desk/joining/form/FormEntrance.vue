@@ -2,7 +2,7 @@
 /** Who may send a form: from when until when, by invitation, how many, with which addresses. */
 import { computed } from 'vue';
 import { VCheckbox } from 'vuetify/components/VCheckbox';
-import type { AnyForm } from '../../../../core/fields';
+import type { AnyForm } from '../../../../core/forms';
 import type { MessageId } from '../../../../core/kernel';
 import KitChoice from '../../../kit/fields/KitChoice.vue';
 import KitField from '../../../kit/fields/KitField.vue';

@@ -2,7 +2,7 @@
 /** Where a form is reached: its address, as a code to be scanned, and in pages of other sites. */
 import { computed, ref, watch } from 'vue';
 import { VCheckbox } from 'vuetify/components/VCheckbox';
-import type { AnyForm } from '../../../../core/fields';
+import type { AnyForm } from '../../../../core/forms';
 import KitButton from '../../../kit/KitButton.vue';
 import { handOver } from '../../base/download';
 import { useCopying } from '../../base/copying';

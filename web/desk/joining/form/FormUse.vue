@@ -2,7 +2,7 @@
 /** What a form is for: signing up, put to members, or asked for by a gate. */
 import { computed } from 'vue';
 import { describe } from '../../../../core/doors';
-import type { AnyForm, PurposeOfForm } from '../../../../core/fields';
+import type { AnyForm, PurposeOfForm } from '../../../../core/forms';
 import type { PathId } from '../../../../core/kernel';
 import KitChoice from '../../../kit/fields/KitChoice.vue';
 import { reader } from '../../base/reader';

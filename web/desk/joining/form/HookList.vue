@@ -2,7 +2,7 @@
 /** Web hooks of a form: where they call, with which answers and key, and what came of the calls. */
 import { useQuery } from '@pinia/colada';
 import { computed } from 'vue';
-import type { AnyForm, HookOfForm } from '../../../../core/fields';
+import type { AnyForm, HookOfForm } from '../../../../core/forms';
 import type { FieldId } from '../../../../core/kernel';
 import KitField from '../../../kit/fields/KitField.vue';
 import KitTicks from '../../../kit/fields/KitTicks.vue';

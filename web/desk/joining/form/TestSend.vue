@@ -1,7 +1,8 @@
 <script setup lang="ts">
 /** A test send: what would come of the answers that stand in the mount. Nothing is sent, kept or written. */
 import { computed, ref, watch } from 'vue';
-import type { AnyForm, RawForm } from '../../../../core/fields';
+import type { RawForm } from '../../../../core/fields';
+import type { AnyForm } from '../../../../core/forms';
 import { madeUpAnswers, sampleAnswers, tryForm, type Trial } from '../../../../core/rehearsal';
 import KitButton from '../../../kit/KitButton.vue';
 import { reader } from '../../base/reader';

@@ -1,9 +1,8 @@
 /** Purpose: a matter of an item in words, and the words that all kinds of item share. */
 import { describeDoor } from '../doors/describe';
-import type { DoorUse } from '../doors';
-import type { RefKind, Words } from '../kernel';
+import type { DoorUse, DoorsSetup } from '../doors';
+import type { Place, RefKind, Words } from '../kernel';
 import { chipNames } from '../messages';
-import type { Setup } from '../setup';
 import { linesSay } from './lines.sentences';
 
 /** One matter of an item. `at` names it whatever its place in a list, so that what moved is not told as new. */
@@ -11,16 +10,24 @@ export type Line = { readonly at: string; readonly label: string; readonly says:
 
 export const line = (at: string, label: string, says: string | undefined): Line[] =>
   says === undefined || says === '' ? [] : [{ at, label, says }];
-export const sayings = (setup: Setup) => linesSay(setup.doc.site);
+/** What of a set-up is told of an item: those of its kind by their ids, and the site's language. */
+type Titled<K extends RefKind> = {
+  readonly [L in K]: ReadonlyMap<string, { readonly id?: string; readonly title?: string; readonly label?: string }>;
+} & { readonly doc: { readonly site: Place } };
+
+export const sayings = ({ doc }: { readonly doc: { readonly site: Place } }) => linesSay(doc.site);
 
 /** What an item is called. */
-export function titleIn(kind: RefKind, id: string, setup: Setup): string {
-  const item = setup[kind].get(id) as { title?: string; label?: string; id: string } | undefined;
-  return item ? (item.title ?? item.label ?? item.id) : sayings(setup).gone({ id });
+export function titleIn<K extends RefKind>(kind: K, id: string, setup: Titled<K>): string {
+  const item = setup[kind].get(id);
+  return item ? (item.title ?? item.label ?? id) : sayings(setup).gone({ id });
 }
 
 /** Words with each chip as its name, in braces, and what stands there where it is not known. */
-export function plainWords(words: Words | undefined, setup: Setup): string {
+export function plainWords(
+  words: Words | undefined,
+  setup: Parameters<typeof chipNames>[0] & Parameters<typeof sayings>[0],
+): string {
   if (words === undefined) return '';
   const names = chipNames(setup);
   if (typeof words === 'string') return words;
@@ -31,7 +38,7 @@ export function plainWords(words: Words | undefined, setup: Setup): string {
   return words.map((piece) => (typeof piece === 'string' ? piece : chip(piece))).join('');
 }
 
-export function doorWords(use: DoorUse, setup: Setup): string {
+export function doorWords(use: DoorUse, setup: DoorsSetup): string {
   const says = sayings(setup);
   if ('everyone' in use) return says.everyone;
   if ('named' in use) return says.namedDoor({ door: titleIn('doors', use.named, setup) });
@@ -39,7 +46,11 @@ export function doorWords(use: DoorUse, setup: Setup): string {
 }
 
 /** The order of named things; told only where the same things are ordered otherwise. */
-export const order = (at: string, named: readonly (readonly [id: string, label: string])[], setup: Setup): Line[] =>
+export const order = (
+  at: string,
+  named: readonly (readonly [id: string, label: string])[],
+  setup: Parameters<typeof sayings>[0],
+): Line[] =>
   named.length > 1
     ? line(
         `order ${at} ${named

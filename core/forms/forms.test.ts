@@ -6,20 +6,18 @@ import { doorsOf } from '../doors';
 import type { Facts } from '../facts';
 import { DAY, HOUR } from '../kernel';
 import type { Setup, SetupDocument } from '../setup';
+import { addressFault, followUpsFor, windowOf } from '.';
 import {
-  addressFault,
   advance,
   comingOf,
-  followUpsFor,
   pathOf,
   relocate,
   routeOf,
   unsent,
-  windowOf,
   type Application,
   type JoiningEvent,
   type OwnGate,
-} from './index';
+} from '../joining/index';
 
 type Change = (doc: SetupDocument) => void;
 const changed = (...changes: Change[]): Setup => {

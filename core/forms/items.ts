@@ -6,8 +6,8 @@ import { FieldId, AnyFormId, MessageId, PageId, PathId } from '../kernel/ids';
 import { owners } from '../kernel/sentences';
 import { Address, Text, Title } from '../kernel/texts';
 import { Words } from '../kernel/words';
-import { fieldsSays } from './fields.sentences';
-import { PartOfForm } from './parts';
+import { fieldsSays } from '../fields/fields.sentences';
+import { PartOfForm } from '../fields/parts';
 
 /**
  * What a form is for. A *follow-up* is put to people who are in already, and may give something when it is done; a

@@ -7,7 +7,8 @@ import { visitorFacts, type Facts } from '../facts';
 import { DAY, type LevelId } from '../kernel';
 import { firstPayment } from '../levels';
 import type { SetupDocument } from '../setup';
-import { explain, waysIn, type Rule } from './index';
+import { waysIn } from '.';
+import { explain, type Rule } from '../doors';
 
 const opens = (rule: Rule, facts: Facts, at = NOW) => explain(rule, facts, at, quillmoor).open;
 /** As somebody is who takes up a level today. */

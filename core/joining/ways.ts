@@ -5,18 +5,19 @@
  * level that is not sold: the form and the payment are asked by the functions that decide about them. Nobody is left
  * without a word: a visitor may always be somebody whom it lets in, and whom nothing helps may ask.
  */
+import { kindOf } from './gates';
 import { currentTerm, lastTerm, visitorFacts, type Facts } from '../facts';
 import { addSpan } from '../kernel/calendar';
 import { type Instant, type LevelId, type MemberId, type PathId, type AnyFormId } from '../kernel';
-import { conditionKindOf } from './conditions';
-import { conditionsOf, type Rule } from './rule';
-import { pathOfForm, type AnyForm } from '../fields/formItem';
-import { windowOf } from '../joining/entrance';
-import { offeredBy } from '../joining/offers';
-import type { Grant, PathItem, WalkedPath } from '../joining/path';
+import { conditionKindOf } from '../doors/conditions';
+import { conditionsOf, type Rule } from '../doors/rule';
+import { pathOfForm, type AnyForm } from '../forms';
+import { windowOf } from '../forms';
+import { offeredBy } from './offers';
+import type { Grant, PathItem, WalkedPath } from './path';
 import { firstPayment } from '../levels';
-import type { Setup } from '../setup';
-import { doorsOf } from './doors';
+import type { JoiningSetup } from './setup';
+import { doorsOf } from '../doors/doors';
 
 export type WayIn =
   | { readonly by: 'signIn' }
@@ -44,7 +45,7 @@ export function waysIn(
   rule: Rule,
   facts: Facts,
   now: Instant,
-  setup: Setup,
+  setup: JoiningSetup,
   path: PathId | null = null,
   full: ReadonlySet<string> = none,
 ): WayIn[] {
@@ -93,7 +94,7 @@ function opensAt(
   rule: Rule,
   facts: Facts,
   now: Instant,
-  setup: Setup,
+  setup: JoiningSetup,
   would: (facts: Facts, at: Instant) => boolean,
 ): Instant | null {
   const marks = conditionsOf(rule).flatMap((one) => conditionKindOf(one).marks(one, facts, now, setup));
@@ -102,13 +103,13 @@ function opensAt(
 }
 
 /** Whether a level can be taken at some price: what is offered where it is paid for. */
-const isSold = (level: LevelId, setup: Setup): boolean => offeredBy([{ level }], setup.levels).length > 0;
+const isSold = (level: LevelId, setup: JoiningSetup): boolean => offeredBy([{ level }], setup.levels).length > 0;
 
 /** Whoever pauses, with each level that waits for them held again. */
 const heldAgain = (facts: Facts, now: Instant): Facts[] =>
   [...new Set(facts.terms.map(({ level }) => level))].map((level) => withLevel(admitted(facts, now), level, now));
 
-const price = (setup: Setup, level: string) => {
+const price = (setup: JoiningSetup, level: string) => {
   const item = setup.levels.get(level);
   return item ? firstPayment(item) : Infinity;
 };
@@ -127,7 +128,7 @@ const withLevel = (facts: Facts, level: LevelId, now: Instant): Facts => ({
 });
 
 /** The facts after a path's grants. A grant that hangs on an answer is given only where the answer is known. */
-export function granted(facts: Facts, grants: readonly Grant[], now: Instant, setup: Setup): Facts {
+export function granted(facts: Facts, grants: readonly Grant[], now: Instant, setup: JoiningSetup): Facts {
   const doors = doorsOf(setup);
   let ready: ReturnType<typeof doors.prepare> | undefined;
   const terms = [...facts.terms];
@@ -142,7 +143,7 @@ export function granted(facts: Facts, grants: readonly Grant[], now: Instant, se
   return { ...facts, terms, groups };
 }
 
-function afterJoining(form: AnyForm, facts: Facts, now: Instant, setup: Setup) {
+function afterJoining(form: AnyForm, facts: Facts, now: Instant, setup: JoiningSetup) {
   const path: PathItem | undefined = setup.paths.get(pathOfForm(form) ?? '');
   // Who cannot come by it of themselves is not sent there.
   if (!path || form.invited || windowOf(form, now, setup.doc.site) !== null) return [];
@@ -155,12 +156,18 @@ function afterJoining(form: AnyForm, facts: Facts, now: Instant, setup: Setup) {
 /** The levels that are paid for on a path, by everybody who walks it. */
 export const paidOn = ({ gates }: Pick<WalkedPath, 'gates'>): LevelId[] => [
   ...new Set(
-    gates.flatMap((gate) => (gate.kind === 'payment' && !gate.when ? gate.offers.map(({ level }) => level) : [])),
+    gates.flatMap((gate) =>
+      'when' in gate && gate.when
+        ? []
+        : kindOf(gate)
+            .offers(gate)
+            .map(({ level }) => level),
+    ),
   ),
 ];
 
 /** The facts at the end of a path: one set for each level that may be paid for on the way. */
-function afterPath(path: PathItem, facts: Facts, now: Instant, setup: Setup): { facts: Facts }[] {
+function afterPath(path: PathItem, facts: Facts, now: Instant, setup: JoiningSetup): { facts: Facts }[] {
   const after = granted(admitted(facts === visitorFacts ? { ...visitorFacts } : facts, now), path.grants, now, setup);
   const paid = paidOn(path).filter((id) => setup.levels.has(id));
   if (paid.length === 0) return [{ facts: after }];

@@ -1,0 +1,5 @@
+export { AfterSending, AnyForm, choosesLater, HookOfForm, LetterOfForm, PurposeOfForm, pathOfForm } from './items';
+export { addressFault, windowOf } from './entrance';
+export { followUpsFor, isAudience, isFollowUp, type FollowUp } from './followUps';
+export { rulesOfForm } from './rules';
+export { formKinds } from './setup';

@@ -1,0 +1,1 @@
+export { doorWords, line, order, plainWords, sayings, titleIn, type Line } from './line';
