@@ -42,6 +42,21 @@ export default tseslint.config(
     },
   },
   {
+    // What lies in a column is read by what says its shape and version (`server/platform/stored.ts`).
+    files: ['server/**/*.ts'],
+    ignores: ['server/platform/migrations/**', '**/*.test.ts'],
+    rules: {
+      'no-restricted-syntax': [
+        'error',
+        { selector: 'TSEnumDeclaration', message: 'Use a union of words.' },
+        {
+          selector: "TSAsExpression > CallExpression[callee.object.name='JSON'][callee.property.name='parse']",
+          message: 'Read it by its `stored` value, or by a schema.',
+        },
+      ],
+    },
+  },
+  {
     // The core decides by values handed to it: no clock, no chance, no reading or writing.
     files: ['core/**/*.ts'],
     ignores: ['core/**/*.test.ts'],

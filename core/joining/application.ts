@@ -5,18 +5,11 @@
  * gate at which the application waits, and null once it has ended.
  */
 import { z } from 'zod';
-import { FieldValue, HeldTerm } from '../facts';
-import { ApplicationId, FieldId, GateId, GroupId, AnyFormId, MemberId, PathId, TopicId, versioned } from '../kernel';
+import { HeldTerm } from '../facts';
+import { Given } from '../fields';
+import { ApplicationId, GateId, GroupId, AnyFormId, MemberId, PathId, versioned } from '../kernel';
 import { ApplicationState, Happening, type Effect, type JoiningRefusal } from './events';
 import { GateDetail, takesMoney } from './gates';
-
-export const Answers = z.object({
-  name: z.string(),
-  mail: z.string(),
-  fields: z.record(FieldId, FieldValue),
-  topics: z.array(TopicId),
-});
-export type Answers = z.infer<typeof Answers>;
 
 /** Where an application stands on its path. */
 const Stand = z.object({
@@ -45,7 +38,7 @@ export const Application = Stand.extend({
   /** The set-up revision whose form was answered. */
   revision: z.number(),
   path: PathId,
-  answers: Answers,
+  answers: Given,
   submittedAt: z.number(),
   state: ApplicationState,
   passed: z.array(Passed),

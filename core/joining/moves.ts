@@ -168,7 +168,7 @@ const nobody: Facts = { ...visitorFacts };
 /** What joining by this path gives this person at that instant: terms and groups. */
 export function grantsAt(path: WalkedPath, application: Application, now: Instant, setup: JoiningSetup): Facts {
   const { name, mail, fields, topics } = application.answers;
-  const facts: Facts = { ...nobody, member: application.member, name, mail, fields, topics };
+  const facts: Facts = { ...nobody, member: application.member, name, mail, fields, topics: [...topics] };
   return granted(facts, path.grants, now, setup);
 }
 

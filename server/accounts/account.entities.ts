@@ -1,5 +1,6 @@
 import { Column, Entity, Index, PrimaryColumn } from 'typeorm';
 import type { StaffPart } from '../../contract';
+import { staffParts } from '../callers';
 import { IdColumn, InstantColumn, JsonColumn, KeyColumn, PrimaryId, TextColumn } from '../platform/columns';
 
 @Entity('staff')
@@ -16,7 +17,7 @@ export class StaffRow {
   @TextColumn(120)
   name!: string;
 
-  @JsonColumn()
+  @JsonColumn(staffParts)
   parts!: StaffPart[];
 
   @TextColumn(200, { name: 'password_hash' })

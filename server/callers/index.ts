@@ -11,3 +11,4 @@ export {
   staffOf,
   type Call,
 } from './guard';
+export { staffParts } from './staff.parts';

@@ -2,6 +2,7 @@
  * Purpose: sessions: who a cookie stands for.
  * Invariant: only the SHA-256 of a secret is stored; a password change ends all other sessions of its owner.
  */
+import { staffParts } from './staff.parts';
 import { rowsOf } from '../platform/database';
 import type { Pool, RowDataPacket } from 'mysql2/promise';
 import { Not, type EntityManager } from 'typeorm';
@@ -117,7 +118,7 @@ export class Sessions {
     if (!row || row.expires_at.getTime() <= now) return null;
     if (now - row.seen_at.getTime() > MINUTE) await this.seen(row.id, null, now);
     const { staff, name, mail, parts } = row;
-    return { session: row.id, id: staff, name, mail, parts: JSON.parse(parts) as StaffPart[] };
+    return { session: row.id, id: staff, name, mail, parts: staffParts.read(parts) };
   }
 
   /** Notes that a session was used, at most once a minute, and puts its end off by as long as it lasts. */

@@ -1,5 +1,5 @@
 import { Column, Entity, Index } from 'typeorm';
-import { IdColumn, InstantColumn, PrimaryId, TextColumn, WordColumn } from '../platform/columns';
+import { GoesWith, IdColumn, InstantColumn, PrimaryId, TextColumn, WordColumn } from '../platform/columns';
 
 /** A call to a web hook of a form. */
 @Entity('hook_call')
@@ -14,6 +14,7 @@ export class HookCallRow {
   @WordColumn()
   form!: string;
 
+  @GoesWith('hook_call_of_member')
   @IdColumn()
   member!: string;
 

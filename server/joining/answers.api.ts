@@ -1,8 +1,9 @@
 /** Purpose: the endpoint of the answers that members have sent, a list of steps. */
+import { sendingAnswers } from './sending.entity';
 import { implement } from '@orpc/server';
 import type { DataSource } from 'typeorm';
 import { answers as contract } from '../../contract';
-import { nameOfPart, partKindOf, type Given } from '../../core/fields';
+import { nameOfPart, partKindOf } from '../../core/fields';
 import { sayNearDate, type MemberId } from '../../core/kernel';
 import { guard, type Call } from '../callers';
 import type { SiteClock } from '../platform/clock';
@@ -44,7 +45,7 @@ export const answersApi = ({ db, live, clock }: AnswersPorts) => ({
       total: Number(count?.n ?? 0),
       columns: asked.map((part) => partKindOf(part).title(part, setup)),
       rows: shown.map(({ id: sending, member, name, answers, sent_at }) => {
-        const given = JSON.parse(answers) as Given;
+        const given = sendingAnswers.read(answers);
         return {
           id: sending,
           member,

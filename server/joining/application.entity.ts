@@ -1,6 +1,10 @@
+import { z } from 'zod';
 import { Column, Entity, Index } from 'typeorm';
 import { ApplicationState, type Application } from '../../core/joining';
-import { IdColumn, InstantColumn, JsonColumn, PrimaryId, WordColumn } from '../platform/columns';
+import { GoesWith, IdColumn, InstantColumn, JsonColumn, PrimaryId, WordColumn } from '../platform/columns';
+import { stored } from '../platform/stored';
+/** Brought up to date where it is read (`application.store.ts`), since its oldest shape needs the paths to be understood. */
+export const applicationData = stored('application.data', z.custom<Application & { v: number }>());
 
 @Entity('application')
 @Index('application_member', ['member', 'submittedAt'])
@@ -13,6 +17,7 @@ export class ApplicationEntity {
   @PrimaryId()
   id!: string;
 
+  @GoesWith('application_of_member')
   @IdColumn()
   member!: string;
 
@@ -42,6 +47,6 @@ export class ApplicationEntity {
   @InstantColumn({ name: 'submitted_at' })
   submittedAt!: number;
 
-  @JsonColumn()
+  @JsonColumn(applicationData)
   data!: Application & { v: number };
 }

@@ -1,5 +1,5 @@
 import { Column, Entity, Index, PrimaryColumn } from 'typeorm';
-import { IdColumn, InstantColumn, PrimaryId, PrimaryWord, TextColumn, WordColumn } from '../platform/columns';
+import { GoesWith, IdColumn, InstantColumn, PrimaryId, PrimaryWord, TextColumn, WordColumn } from '../platform/columns';
 
 /** A row a form, held by whoever gives away one of its places. */
 @Entity('form_place')
@@ -52,6 +52,7 @@ export class InvitationRow {
 /** When somebody wants to be asked for a form again. */
 @Entity('form_put_off')
 export class FormPutOffRow {
+  @GoesWith('form_put_off_of_member')
   @PrimaryColumn({ type: 'char', length: 20, charset: 'ascii', collation: 'ascii_bin' })
   member!: string;
 

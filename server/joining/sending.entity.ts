@@ -1,6 +1,8 @@
 import { Column, Entity, Index } from 'typeorm';
-import type { Given } from '../../core/fields';
-import { IdColumn, InstantColumn, JsonColumn, PrimaryId, WordColumn } from '../platform/columns';
+import { Given } from '../../core/fields';
+import { GoesWith, IdColumn, InstantColumn, JsonColumn, PrimaryId, WordColumn } from '../platform/columns';
+import { stored } from '../platform/stored';
+export const sendingAnswers = stored('form_sending.answers', Given);
 
 /** What somebody who is known has answered on a form, as it was given. */
 @Entity('form_sending')
@@ -13,6 +15,7 @@ export class FormSendingRow {
   @WordColumn()
   form!: string;
 
+  @GoesWith('form_sending_of_member')
   @IdColumn()
   member!: string;
 
@@ -20,7 +23,7 @@ export class FormSendingRow {
   @Column({ type: 'int' })
   revision!: number;
 
-  @JsonColumn()
+  @JsonColumn(sendingAnswers)
   answers!: Given;
 
   @InstantColumn({ name: 'sent_at' })

@@ -3,6 +3,7 @@
  * before; and turning them, some people at a time, once the set-up is live. So with answers that are made of others.
  * Invariant: an answer that cannot be turned stays stored as it was given.
  */
+import { memberValue } from './member.entities';
 import type { DataSource, EntityManager } from 'typeorm';
 import type { FieldValue } from '../../core/facts';
 import { converted, isAnswered, showValue, sourcesOf, type FieldItem } from '../../core/fields';
@@ -79,7 +80,7 @@ export class Conversions {
         [id, after, LOOKED_AT],
       )) as Row[];
       for (const { member, name, value } of rows) {
-        const given = JSON.parse(value) as FieldValue;
+        const given = memberValue.read(value);
         const done = converted(was.of, will.of, given, draft.doc.site);
         answered++;
         if (done.ok) continue;

@@ -2,6 +2,7 @@
  * Purpose: the member list: counts, search, filters, sorting, paging by key.
  * Invariant: shadows are in no list and no count.
  */
+import { z } from 'zod';
 import type { DataSource } from 'typeorm';
 import type { MemberRow, MemberSort, PersonHit } from '../../contract';
 import type { Rule } from '../../core/doors';
@@ -227,12 +228,13 @@ function writeKey(row: Row, sort: MemberSort): string {
 type Key = { readonly value: string | Date | null; readonly id: string };
 type Paging = { readonly where: string; readonly params: unknown[] };
 
+/** Where a page of the list begins, as it is sent back and forth: anything may come. */
+const WrittenKey = z.tuple([z.string().nullable(), MemberId]);
+
 function readKey(key: string, date: boolean): Key | null {
   try {
-    const [value, id] = JSON.parse(Buffer.from(key, 'base64url').toString()) as [string | null, string];
-    if (!MemberId.safeParse(id).success) return null;
+    const [value, id] = WrittenKey.parse(JSON.parse(Buffer.from(key, 'base64url').toString()));
     if (value === null) return date ? { value, id } : null;
-    if (typeof value !== 'string') return null;
     if (!date) return { value, id };
     const at = new Date(value);
     return Number.isNaN(at.getTime()) ? null : { value: at, id };

@@ -1,7 +1,8 @@
 import { Column, Entity, Index, PrimaryColumn, PrimaryGeneratedColumn } from 'typeorm';
-import type { Facts, Standing } from '../../core/facts';
+import { Facts, FieldValue, storedFacts, type Standing } from '../../core/facts';
 import { standings } from '../../core/facts';
 import {
+  GoesWith,
   IdColumn,
   InstantColumn,
   JsonColumn,
@@ -12,6 +13,11 @@ import {
   TextColumn,
   WordColumn,
 } from '../platform/columns';
+import { stored, versionedColumn } from '../platform/stored';
+/** An answer as it was given; of what stood before a change, null where nothing was answered. */
+export const memberValue = stored('member_value.value', FieldValue);
+export const memberWas = stored('member_was.value', FieldValue.nullable());
+export const memberFacts = versionedColumn('member_facts.facts', storedFacts, Facts);
 
 @Entity('member')
 @Index('member_mail_key', ['mailKey', 'joinedAt'])
@@ -74,6 +80,7 @@ export class MemberEntity {
 @Index('member_value_text', ['field', 'text', 'member'])
 @Index('member_value_number', ['field', 'number', 'member'])
 export class MemberValueRow {
+  @GoesWith('member_value_of_member')
   @PrimaryId()
   member!: string;
 
@@ -86,13 +93,14 @@ export class MemberValueRow {
   @Column({ type: 'double', nullable: true })
   number!: number | null;
 
-  @JsonColumn()
-  value!: unknown;
+  @JsonColumn(memberValue)
+  value!: FieldValue;
 }
 
 /** What was answered before it was changed, so that an earlier day is looked at as it was. Under '' the name. */
 @Entity('member_was')
 export class MemberWasRow {
+  @GoesWith('member_was_of_member')
   @PrimaryId()
   member!: string;
 
@@ -103,13 +111,14 @@ export class MemberWasRow {
   until!: number;
 
   /** Null where nothing was answered. */
-  @JsonColumn({ nullable: true })
-  value!: unknown;
+  @JsonColumn(memberWas, { nullable: true })
+  value!: FieldValue | null;
 }
 
 @Entity('member_term')
 @Index('member_term_level', ['level', 'until', 'member'])
 export class MemberTermRow {
+  @GoesWith('member_term_of_member')
   @PrimaryId()
   member!: string;
 
@@ -130,6 +139,7 @@ export class MemberTermRow {
 /** That a level was paid for, and when. */
 @Entity('member_paid')
 export class MemberPaidRow {
+  @GoesWith('member_paid_of_member')
   @PrimaryId()
   member!: string;
 
@@ -143,6 +153,7 @@ export class MemberPaidRow {
 @Entity('member_group')
 @Index('member_group_group', ['group', 'member'])
 export class MemberGroupRow {
+  @GoesWith('member_group_of_member')
   @PrimaryId()
   member!: string;
 
@@ -155,6 +166,7 @@ export class MemberGroupRow {
 
 @Entity('member_topic')
 export class MemberTopicRow {
+  @GoesWith('member_topic_of_member')
   @PrimaryId()
   member!: string;
 
@@ -169,10 +181,11 @@ export class MemberTopicRow {
 @Entity('member_facts')
 @Index('member_facts_changed', ['changedAt'])
 export class MemberFactsRow {
+  @GoesWith('member_facts_of_member')
   @PrimaryId()
   member!: string;
 
-  @JsonColumn()
+  @JsonColumn(memberFacts)
   facts!: Facts;
 
   /** By the database's own clock, so that whoever keeps a picture of all of them finds what has changed since. */
@@ -193,6 +206,7 @@ export class MemberWordRow {
   @PrimaryColumn({ type: 'varchar', length: 60, charset: 'utf8mb4', collation: 'utf8mb4_nopad_bin' })
   word!: string;
 
+  @GoesWith('member_word_of_member')
   @PrimaryId()
   member!: string;
 }
@@ -205,6 +219,7 @@ export class TimelineEntity {
   @PrimaryGeneratedColumn({ type: 'bigint' })
   id!: string;
 
+  @GoesWith('timeline_of_member')
   @IdColumn()
   member!: string;
 

@@ -3,7 +3,7 @@
  * Invariant: what an act changes of a person goes through `PersonInHand`.
  */
 import { In, IsNull, Not, type EntityManager } from 'typeorm';
-import { storedFacts, type Facts, type Past, type FieldValue } from '../../core/facts';
+import { type Facts, type Past, type FieldValue } from '../../core/facts';
 import { mailKey } from '../../core/fields';
 import type { Moment } from '../../core/joining';
 import { type GroupId, type LevelId, type MemberId, type TopicId } from '../../core/kernel';
@@ -85,13 +85,13 @@ export async function pastOf(manager: EntityManager, id: MemberId): Promise<Past
 
 export async function factsOf(manager: EntityManager, id: MemberId): Promise<Facts | null> {
   const row = await manager.getRepository(MemberFactsRow).findOneBy({ member: id });
-  return row ? storedFacts.read(row.facts, undefined) : null;
+  return row?.facts ?? null;
 }
 
 export async function factsOfMany(manager: EntityManager, ids: readonly MemberId[]): Promise<Map<string, Facts>> {
   if (ids.length === 0) return new Map();
   const rows = await manager.getRepository(MemberFactsRow).findBy({ member: In([...ids]) });
-  return new Map(rows.map((row) => [row.member, storedFacts.read(row.facts, undefined)]));
+  return new Map(rows.map((row) => [row.member, row.facts]));
 }
 
 /** What signing in and passwords need of a member. */

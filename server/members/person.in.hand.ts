@@ -5,12 +5,21 @@
  */
 import type { EntityManager } from 'typeorm';
 import { computedBy, facetOf, mailKey, nameFault, valueColumns, withComputed } from '../../core/fields';
-import { storedFacts, visitorFacts, type Facts, type FieldValue, type HeldTerm, type Standing } from '../../core/facts';
+import { visitorFacts, type Facts, type FieldValue, type HeldTerm, type Standing } from '../../core/facts';
 import type { GroupId, Instant, LevelId, MemberId, TopicId } from '../../core/kernel';
 import type { Setup } from '../../core/setup';
 import { claimPictures } from '../pictures';
 import { changeRow, insertRow, putRow } from '../platform/rows';
-import { MemberEntity, MemberGroupRow, MemberPaidRow, MemberTermRow, MemberWordRow } from './member.entities';
+import {
+  MemberEntity,
+  memberFacts,
+  MemberGroupRow,
+  MemberPaidRow,
+  MemberTermRow,
+  memberValue,
+  memberWas,
+  MemberWordRow,
+} from './member.entities';
 import { wordsOf } from './member.words';
 
 export type NewMember = {
@@ -34,7 +43,7 @@ type Row = {
   owner: string | null;
 };
 
-const read = (text: string): Facts => storedFacts.read(JSON.parse(text), undefined);
+const { read } = memberFacts;
 
 /** The facts of the one whose address it has been shown to be; null where it is nobody's. */
 export async function ownerOf(manager: EntityManager, mail: string): Promise<Facts | null> {
@@ -95,7 +104,7 @@ export class PersonInHand {
     });
     const values = Object.entries(fields).map(([field, value]) => {
       const { text, number } = valueColumns(value);
-      return [id, field, text, number, JSON.stringify(value)];
+      return [id, field, text, number, memberValue.write(value)];
     });
     if (values.length)
       await manager.query(
@@ -209,7 +218,7 @@ export class PersonInHand {
         await this.manager.query(
           `INSERT INTO member_value (member, field, text, number, value) VALUES (?, ?, ?, ?, ?)
            ON DUPLICATE KEY UPDATE text = VALUES(text), number = VALUES(number), value = VALUES(value)`,
-          [this.id, field, text, number, JSON.stringify(value)],
+          [this.id, field, text, number, memberValue.write(value)],
         );
       }
     }
@@ -229,9 +238,9 @@ export class PersonInHand {
     const changed = Object.entries(fields).filter(
       ([field, value]) => JSON.stringify(before[field] ?? null) !== JSON.stringify(value) && !isFile(field, setup),
     );
-    const rows = changed.map(([field]) => [this.id, field, new Date(at), JSON.stringify(before[field] ?? null)]);
+    const rows = changed.map(([field]) => [this.id, field, new Date(at), memberWas.write(before[field] ?? null)]);
     if (name !== null && name !== this.current.name)
-      rows.push([this.id, '', new Date(at), JSON.stringify(this.current.name)]);
+      rows.push([this.id, '', new Date(at), memberWas.write(this.current.name)]);
     // Of two changes in one instant the first knows what stood before.
     if (rows.length)
       await this.manager.query(
@@ -274,7 +283,7 @@ export class PersonInHand {
   async write(setup: Setup): Promise<void> {
     await this.writeRow();
     if (!this.factsChanged && !this.isNew) return;
-    const facts = JSON.stringify(storedFacts.write(this.current));
+    const facts = memberFacts.write(this.current);
     if (!this.isNew) {
       await this.manager.query('UPDATE member_facts SET facts = ? WHERE member = ?', [facts, this.id]);
       if (!this.wordsChanged) return;

@@ -1,6 +1,8 @@
 import { Entity, Index } from 'typeorm';
-import type { SavedFilter } from '../../contract';
+import { SavedFilter } from '../../contract';
 import { InstantColumn, JsonColumn, KeyColumn, PrimaryId, TextColumn } from '../platform/columns';
+import { stored } from '../platform/stored';
+export const savedFilter = stored('saved_view.asked', SavedFilter);
 
 /** A filter of the member list, kept by a name. */
 @Entity('saved_view')
@@ -16,7 +18,7 @@ export class SavedViewRow {
   @TextColumn(120)
   name!: string;
 
-  @JsonColumn()
+  @JsonColumn(savedFilter)
   asked!: SavedFilter;
 
   @TextColumn(120, { name: 'kept_by' })

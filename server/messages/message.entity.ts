@@ -1,5 +1,8 @@
 import { Column, Entity, Index } from 'typeorm';
 import { IdColumn, InstantColumn, JsonColumn, PrimaryId, TextColumn, WordColumn } from '../platform/columns';
+import { z } from 'zod';
+import { stored } from '../platform/stored';
+export const letterSecrets = stored('outgoing.secrets', z.record(z.string(), z.string()));
 
 /** One mail, from the moment it was decided to the moment it left. */
 @Entity('outgoing')
@@ -35,7 +38,7 @@ export class OutgoingRow {
   html!: string;
 
   /** Codes and links, until the mail has left; then gone for good. */
-  @JsonColumn({ nullable: true })
+  @JsonColumn(letterSecrets, { nullable: true })
   secrets!: Record<string, string> | null;
 
   @InstantColumn({ name: 'created_at' })

@@ -1,11 +1,12 @@
 /** Purpose: the payments of a month as a table for a spreadsheet or whoever does the accounts. */
+import { paymentData } from './money.entities';
 import papaparse from 'papaparse';
 import type { DataSource } from 'typeorm';
 import { dayOf, writeAmount, type Instant } from '../../core/kernel';
 import { sayRate, shareOf } from '../../core/money';
 import type { Setup } from '../../core/setup';
 import { moneySays } from './money.sentences';
-import { sayReceipt, type Payment } from './money.store';
+import { sayReceipt } from './money.store';
 import { monthAsked, monthName } from './months';
 
 /** A month's payments and what went back, as CSV (RFC 4180); a cell that a spreadsheet would reckon with is defused. */
@@ -40,7 +41,7 @@ export async function paymentsCsv(
   }[];
   const bare = (amount: number) => writeAmount(Math.abs(amount), site.currency, site.locale);
   const lines = rows.map((row) => {
-    const { bill } = JSON.parse(row.data) as Payment['data'];
+    const { bill } = paymentData.read(row.data);
     // Of several parts each has what the sum so far has more than the sum before, as in the ledger.
     const taxOf = (sum: number) => shareOf(bill.tax, sum, Math.max(1, bill.worth));
     const tax = taxOf(Number(row.before_it) + row.amount) - taxOf(Number(row.before_it));

@@ -1,9 +1,10 @@
 /** Purpose: the payments of a month as who keeps the books sees them, and what waits for them. */
+import { paymentData, termData } from './money.entities';
 import type { DataSource } from 'typeorm';
 import type { MoneyFilter, MoneyLine } from '../../contract';
 import { sayDayMonth, sayMoney, sayNearDate, sayTime, type Instant, type PaymentId } from '../../core/kernel';
 import { addSpan } from '../../core/kernel/calendar';
-import { comingIn, type Term } from '../../core/money';
+import { comingIn } from '../../core/money';
 import { termRules, type Setup } from '../../core/setup';
 import type { AskInsight } from '../insight';
 import { moneySays } from './money.sentences';
@@ -180,7 +181,7 @@ export class MoneyDesk {
       [new Date(until)],
     )) as { data: string; name: string | null }[];
     for (const { data, name } of terms) {
-      const term = JSON.parse(data) as Term;
+      const term = termData.read(data);
       comingIn(
         [term],
         now,
@@ -211,7 +212,7 @@ export class MoneyDesk {
     const { site } = setup.doc;
     const words = moneySays(site);
     const level = setup.levels.get(row.level)?.title ?? row.level;
-    const data = JSON.parse(row.data) as Payment['data'];
+    const data = paymentData.read(row.data);
     const base =
       row.kind === 'first'
         ? words.first({ level })
@@ -219,7 +220,7 @@ export class MoneyDesk {
           ? words.switchTo({ level })
           : words.again({ level, n: row.n + 1 });
     const refused = data.tries.filter(({ result }) => result === 'refused').length;
-    const term = row.term_data ? (JSON.parse(row.term_data) as Term) : null;
+    const term = row.term_data ? termData.read(row.term_data) : null;
     const failing = (row.state === 'refused' || row.state === 'taking') && row.kind === 'renewal';
     const owing = failing ? term?.owing : null;
     const about = !owing

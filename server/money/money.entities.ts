@@ -1,9 +1,22 @@
 /** Rows of money. What is counted or looked for is a column; the rest is the core's own value, as JSON. */
 import { Column, Entity, Index, PrimaryColumn, PrimaryGeneratedColumn } from 'typeorm';
-import type { TermId } from '../../core/kernel';
-import type { Bill, PayBy, Taking, Term, TermState } from '../../core/money';
-import { accounts, entryKinds, type Account, type EntryKind, type TakenCode } from '../../core/money';
+import { z } from 'zod';
+import { TermId } from '../../core/kernel';
 import {
+  Bill,
+  PayBy,
+  TakenCode,
+  Taking,
+  Term,
+  accounts,
+  entryKinds,
+  type Account,
+  type EntryKind,
+  type TermState,
+} from '../../core/money';
+import {
+  Needs,
+  GoesWith,
   IdColumn,
   InstantColumn,
   JsonColumn,
@@ -12,6 +25,9 @@ import {
   TextColumn,
   WordColumn,
 } from '../platform/columns';
+import { stored } from '../platform/stored';
+
+export const termData = stored('term.data', Term);
 
 @Entity('term')
 @Index('term_member', ['member', 'state'])
@@ -42,7 +58,7 @@ export class TermRow {
   @Column({ type: 'int' })
   monthly!: number;
 
-  @JsonColumn()
+  @JsonColumn(termData)
   data!: Term;
 }
 
@@ -55,31 +71,35 @@ export type PaymentState = (typeof paymentStates)[number];
 export const paymentKinds = ['first', 'renewal', 'switch', 'card'] as const;
 export type PaymentKind = (typeof paymentKinds)[number];
 
-export type Try = {
-  readonly at: number;
-  readonly by: PayBy;
-  readonly result: 'paid' | 'refused';
-  readonly reason: string;
-  readonly amount: number;
-};
+const Try = z.object({
+  at: z.number(),
+  by: PayBy,
+  result: z.enum(['paid', 'refused']),
+  reason: z.string(),
+  amount: z.number(),
+});
+export type Try = z.infer<typeof Try>;
 /** What is paid for, and what the ledger needs to know of it. */
-export type PaymentData = {
-  readonly taking: Taking;
-  readonly code: TakenCode | null;
-  readonly bill: Bill;
-  readonly tries: readonly Try[];
+const PaymentData = z.object({
+  taking: Taking,
+  code: TakenCode.nullable(),
+  bill: Bill,
+  tries: z.array(Try).readonly(),
   /**
    * Of a switch: what is set off of the term before, the tax within, the beginning of the span it is left `of`, and the
    * term it is left `from` (not told by payments from before it was kept).
    */
-  readonly setOff: { readonly left: number; readonly tax: number; readonly of: number; readonly from?: TermId } | null;
-};
+  setOff: z.object({ left: z.number(), tax: z.number(), of: z.number(), from: TermId.optional() }).nullable(),
+});
+export type PaymentData = z.infer<typeof PaymentData>;
+export const paymentData = stored('payment.data', PaymentData);
 
 @Entity('payment')
 @Index('payment_member', ['member', 'openedAt'])
 @Index('payment_opened', ['openedAt', 'id'])
 @Index('payment_state', ['state', 'openedAt'])
 @Index('payment_application', ['application'])
+@Index('payment_term', ['term'])
 @Index('payment_renewal', ['renewal'], { unique: true })
 @Index('payment_reference', ['reference'], { unique: true })
 export class PaymentRow {
@@ -92,6 +112,7 @@ export class PaymentRow {
   @IdColumn({ nullable: true })
   application!: string | null;
 
+  @Needs('payment_of_term', 'TermRow')
   @IdColumn({ nullable: true })
   term!: string | null;
 
@@ -141,18 +162,23 @@ export class PaymentRow {
   @InstantColumn({ name: 'done_at', nullable: true })
   doneAt!: number | null;
 
-  @JsonColumn()
+  @JsonColumn(paymentData)
   data!: PaymentData;
 }
 
-/** What is printed, as issued. Receipts from before it was kept have no `from` and no `currency`: they are the site's. */
-export type ReceiptData = {
-  readonly from?: string;
-  readonly currency?: string;
-  readonly to: readonly string[];
-  readonly lines: readonly { readonly label: string; readonly note: string; readonly amount: number }[];
-  readonly notes: readonly string[];
-};
+/** All that is printed on it, as issued: what the site is called later, or what it takes, changes no receipt. */
+const ReceiptData = z.object({
+  /** What the site was called; the currency it took, as an ISO 4217 code; how it wrote sums and days. */
+  from: z.string(),
+  currency: z.string(),
+  locale: z.string(),
+  zone: z.string(),
+  to: z.array(z.string()).readonly(),
+  lines: z.array(z.object({ label: z.string(), note: z.string(), amount: z.number() })).readonly(),
+  notes: z.array(z.string()).readonly(),
+});
+export type ReceiptData = z.infer<typeof ReceiptData>;
+export const receiptData = stored('receipt.data', ReceiptData);
 
 /** Numbered without gaps, as issued. */
 @Entity('receipt')
@@ -165,6 +191,7 @@ export class ReceiptRow {
   @Column({ type: 'enum', enum: ['payment', 'refund'] })
   kind!: 'payment' | 'refund';
 
+  @Needs('receipt_of_payment', 'PaymentRow')
   @IdColumn()
   payment!: string;
 
@@ -177,7 +204,7 @@ export class ReceiptRow {
   @Column({ type: 'int' })
   amount!: number;
 
-  @JsonColumn()
+  @JsonColumn(receiptData)
   data!: ReceiptData;
 }
 
@@ -204,6 +231,7 @@ export class LedgerEntryRow {
   @Column({ type: 'enum', enum: entryKinds })
   what!: EntryKind;
 
+  @Needs('ledger_entry_of_payment', 'PaymentRow')
   @IdColumn({ nullable: true })
   payment!: string | null;
 
@@ -214,6 +242,7 @@ export class LedgerEntryRow {
 @Entity('ledger_line')
 @Index('ledger_line_account', ['account', 'level'])
 export class LedgerLineRow {
+  @Needs('ledger_line_of_entry', 'LedgerEntryRow')
   @PrimaryColumn({ type: 'bigint' })
   entry!: string;
 
@@ -230,6 +259,7 @@ export class LedgerLineRow {
 /** The card somebody pays by: what the card house calls it, never its number. */
 @Entity('card')
 export class CardRow {
+  @GoesWith('card_of_member')
   @PrimaryId()
   member!: string;
 
@@ -271,9 +301,11 @@ export class CodeUseRow {
   @PrimaryWord()
   code!: string;
 
+  @GoesWith('code_use_of_member')
   @PrimaryId()
   member!: string;
 
+  /** The payment that was begun with it, or the term that changes at its end: of two tables, so that no key can lead there. */
   @IdColumn()
   payment!: string;
 

@@ -12,8 +12,10 @@ import { changeRow, insertRow, putRow, rowIn, rowOf } from '../platform/rows';
 import {
   CardRow,
   LedgerEntryRow,
+  paymentData,
   PaymentRow,
   ReceiptRow,
+  termData,
   TermRow,
   type PaymentData,
   type ReceiptData,
@@ -63,7 +65,7 @@ export async function takeLeftOver(manager: EntityManager, member: MemberId, lea
   const rows = (await manager.query(`SELECT data FROM term WHERE member = ? AND state = 'ended' FOR UPDATE`, [
     member,
   ])) as { data: string }[];
-  const ended = rows.map(({ data }) => JSON.parse(data) as Term).filter((term) => leftOver(term) > 0);
+  const ended = rows.map(({ data }) => termData.read(data)).filter((term) => leftOver(term) > 0);
   const sum = ended.reduce((all, term) => all + leftOver(term), 0);
   if (sum < least) return null;
   for (const term of ended) await saveTerm(manager, { ...term, credit: 0 });
@@ -115,7 +117,7 @@ async function usedElsewhere(manager: EntityManager, { id, member, term: of }: P
     [member],
   )) as { data: string }[];
   return rows.reduce((sum, { data }) => {
-    const off = (JSON.parse(data) as PaymentData).setOff;
+    const off = paymentData.read(data).setOff;
     return off && (off.from === undefined ? off.of === term.span.from : off.from === term.id) ? sum + off.left : sum;
   }, 0);
 }
@@ -128,7 +130,7 @@ export async function spentOnPart(manager: EntityManager, { id, owing }: Pick<Te
        AND received > 0 ORDER BY opened_at DESC LIMIT 1`,
     [id],
   )) as { data: string }[];
-  return row ? (JSON.parse(row.data) as PaymentData).bill.credit : 0;
+  return row ? paymentData.read(row.data).bill.credit : 0;
 }
 
 /** One renewal of a term is asked for once; its payments are numbered anew after a pause, the day they are due is its own. */

@@ -47,5 +47,5 @@ export const receiptRoute =
     res.setHeader('Content-Disposition', `inline; filename="receipt-${view.number}.pdf"`);
     // A fifth of a second to load, and a process may never be asked for one.
     const { receiptPdf } = await import('./receipt.pdf');
-    receiptPdf(view, setup.doc.site.look.accent, setup.doc.site.locale).pipe(res);
+    receiptPdf(view, setup.doc.site.look.accent, row.data.locale).pipe(res);
   };

@@ -8,14 +8,15 @@ import { sayReceipt } from './money.store';
 
 /** A receipt in the words of the site, as it was issued. */
 export function receiptView(row: ReceiptRow, of: number | null, setup: Setup): ReceiptView {
-  const { site } = setup.doc;
+  const { currency, locale, zone, from } = row.data;
+  const site = { ...setup.doc.site, locale, zone };
   const words = moneySays(site);
-  const say = (amount: number) => sayMoney(amount, row.data.currency ?? site.currency, site.locale);
+  const say = (amount: number) => sayMoney(amount, currency, locale);
   const number = sayReceipt(row.number);
   return {
     number,
     title: row.kind === 'refund' ? words.refundReceipt({ number }) : words.receipt({ number }),
-    from: row.data.from ?? site.name,
+    from,
     to: [...row.data.to],
     date: sayDate(row.at, site),
     lines: row.data.lines.map(({ label, note, amount }) => ({ label, note, amount: say(amount) })),

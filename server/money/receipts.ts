@@ -12,7 +12,12 @@ import type { Payment } from './money.store';
 
 const addressee = (facts: Facts | null): string[] => [facts?.name ?? '', facts?.mail ?? ''].filter(Boolean);
 
-const issuer = ({ doc: { site } }: Setup) => ({ from: site.name, currency: site.currency });
+const issuer = ({ doc: { site } }: Setup) => ({
+  from: site.name,
+  currency: site.currency,
+  locale: site.locale,
+  zone: site.zone,
+});
 
 /** A price as it was taken: of an amount to choose, what was chosen. */
 const sayTaken = ({ price, chosen }: Taking, site: Setup['doc']['site']): string =>

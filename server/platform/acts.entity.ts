@@ -1,5 +1,9 @@
 import { Column, Entity, Index, PrimaryColumn } from 'typeorm';
 import { IdColumn, InstantColumn, JsonColumn } from './columns';
+import { z } from 'zod';
+import { stored } from './stored';
+/** An answer lives for minutes, and goes back to the program that sent the question: it needs no shape of its own. */
+export const actAnswer = stored('sent_act.answer', z.unknown());
 
 /** An act that was carried out, remembered for minutes so that a repeat of the same sending is known. */
 @Entity('sent_act')
@@ -19,7 +23,7 @@ export class SentActRow {
   who!: string;
 
   /** What was answered; no secret is in it. */
-  @JsonColumn()
+  @JsonColumn(actAnswer)
   answer!: unknown;
 
   /** Real time, not the site clock. */

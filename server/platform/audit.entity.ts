@@ -1,5 +1,9 @@
 import { Column, Entity, Index, PrimaryGeneratedColumn } from 'typeorm';
 import { IdColumn, InstantColumn, JsonColumn, TextColumn, WordColumn } from './columns';
+import { z } from 'zod';
+import { stored } from './stored';
+/** What an act was about, in words or numbers: no secret, no answer of a form. */
+export const auditDetail = stored('audit.detail', z.record(z.string(), z.json()));
 
 /** What somebody did, never changed afterwards. */
 @Entity('audit')
@@ -28,6 +32,6 @@ export class AuditRow {
   @IdColumn({ nullable: true })
   subject!: string | null;
 
-  @JsonColumn({ nullable: true })
-  detail!: unknown;
+  @JsonColumn(auditDetail, { nullable: true })
+  detail!: z.infer<typeof auditDetail.schema> | null;
 }

@@ -12,7 +12,7 @@ export type Actor =
   | { readonly kind: 'stranger' };
 
 /** What an act was about: the person it was done to, and more in words or numbers. No secret, no answer of a form. */
-export type About = { readonly subject?: string | null; readonly detail?: unknown };
+export type About = { readonly subject?: string | null; readonly detail?: AuditRow['detail'] };
 
 export type Noted = About & { readonly at: Instant; readonly who: Actor; readonly act: string };
 

@@ -40,6 +40,7 @@ describe('migrations', () => {
       { name: 'Followed1700000000012' },
       { name: 'Invited1700000000013' },
       { name: 'Dated1700000000014' },
+      { name: 'Bound1700000000015' },
     ]);
     for (const other of others) await other.close();
   });
@@ -59,6 +60,23 @@ describe('migrations', () => {
     const sorted = (of: Record<string, string[]>) =>
       Object.fromEntries(Object.entries(of).map(([table, list]) => [table, [...list].sort()]));
     expect(sorted(said)).toEqual(sorted(there));
+  });
+
+  it('leave no row of a person that could outlive them', async () => {
+    const keys = (await database.source.query(
+      `SELECT k.table_name AS t, k.column_name AS c, r.delete_rule AS rule
+       FROM information_schema.key_column_usage k
+       JOIN information_schema.referential_constraints r
+         ON r.constraint_schema = k.constraint_schema AND r.constraint_name = k.constraint_name
+       WHERE k.constraint_schema = DATABASE() AND k.referenced_table_name = 'member'`,
+    )) as { t: string; c: string; rule: string }[];
+    expect(keys.filter(({ c, rule }) => c !== 'member' || rule !== 'CASCADE')).toEqual([]);
+    const bound = new Set(keys.map(({ t }) => t));
+    const erased = tables.filter((one) => 'erased' in one && one.columns.includes('member') && !bound.has(one.name));
+    // A secret may be one of the staff's; a picture is nobody's until its form is sent; a letter may go to a stranger.
+    expect(erased.map(({ name: table }) => table).sort()).toEqual(['one_time', 'outgoing', 'picture']);
+    const kept = tables.filter((one) => 'kept' in one && bound.has(one.name));
+    expect(kept).toEqual([]);
   });
 
   it('bring data along: who owns an address, words found by, sessions with an end, gates by id', async () => {
@@ -88,6 +106,10 @@ describe('migrations', () => {
       [Buffer.alloc(32, 1), ids[0], ids[0]],
     );
     await source.query(
+      `INSERT INTO timeline (member, at, what, title) VALUES (?, NOW(3), 'joining.submitted', ''), ('nobody00000000000001', NOW(3), 'joining.submitted', '')`,
+      [ids[0]],
+    );
+    await source.query(
       `INSERT INTO job (kind, run_at, payload) VALUES ('sendMail', NOW(3), '{}'), ('applicationTimer', NOW(3), '{}')`,
     );
     await migrate(source);
@@ -96,6 +118,10 @@ describe('migrations', () => {
       { owned_mail: null, mail_key: 'ilse@mail.example' },
       { owned_mail: null, mail_key: 'ida@mail.example' },
     ]);
+    // What belonged to nobody is gone, and nothing of that kind is let in any more.
+    expect(await source.query('SELECT member FROM timeline')).toEqual([{ member: ids[0] }]);
+    const orphan = "INSERT INTO timeline (member, at, what, title) VALUES ('nobody00000000000001', NOW(3), '', '')";
+    await expect(source.query(orphan)).rejects.toThrow('foreign key');
     expect(await source.query('SELECT word FROM member_word')).toEqual([{ word: 'strauss' }]);
     expect(await source.query('SELECT ends_at > created_at AS later FROM session')).toEqual([{ later: 1 }]);
     expect(await source.query('SELECT lane FROM job ORDER BY id')).toEqual([{ lane: 'mail' }, { lane: 'work' }]);

@@ -1,5 +1,9 @@
 import { Column, Entity, Index, PrimaryGeneratedColumn } from 'typeorm';
 import { InstantColumn, JsonColumn, TextColumn, WordColumn } from './columns';
+import { z } from 'zod';
+import { stored } from './stored';
+/** What a job is about. Each kind of job has a schema, a version and upgrades of its own; see `job.kinds.ts`. */
+export const jobPayload = stored('job.payload', z.json());
 
 /** Something to be carried out once, at or after `runAt`. */
 @Entity('job')
@@ -30,7 +34,7 @@ export class JobRow {
   @InstantColumn({ name: 'run_at' })
   runAt!: number;
 
-  @JsonColumn()
+  @JsonColumn(jobPayload)
   payload!: unknown;
 
   @Column({ type: 'enum', enum: ['ready', 'failed', 'claimed'], default: 'ready' })

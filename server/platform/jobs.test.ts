@@ -63,7 +63,7 @@ describe('jobs', () => {
     await add('first', clock.now() - 2_000);
     await drain(jobs);
     expect(order).toEqual(['first', 'second']);
-    expect(await jobs.nextDue(clock.now())).toMatchObject({ kind: 'note', payload: { name: 'later' } });
+    expect(await jobs.nextDue(clock.now())).toMatchObject({ kind: 'note', payload: '{"name":"later"}' });
   });
 
   it('never set themselves due again at or before the instant they ran for', async () => {

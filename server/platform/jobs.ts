@@ -154,7 +154,7 @@ export class Jobs<T extends JobTable = Record<never, never>> {
        ON DUPLICATE KEY UPDATE kind = VALUES(kind), lane = VALUES(lane), run_at = VALUES(run_at),
          payload = VALUES(payload), state = 'ready', attempts = 0, first_at = NULL, last_error = NULL, claimed_by = NULL,
          claimed_until = NULL`,
-      [job.kind, lane, job.key ?? null, new Date(runAt), JSON.stringify(job.payload)],
+      [job.kind, lane, job.key ?? null, new Date(runAt), this.kinds[job.kind]!.stored.write(job.payload as never)],
     );
     if (runAt <= this.clock.now()) this.wake(manager, lane);
   }
@@ -389,27 +389,28 @@ export class Jobs<T extends JobTable = Record<never, never>> {
 
   /** The payload of a job. @throws Error where it is not what jobs of its kind carry */
   private read(kind: string, payload: string): never {
-    return this.kinds[kind]!.payload.parse(JSON.parse(payload)) as never;
+    const known = this.kinds[kind]!;
+    return known.payload.parse(known.stored.read(payload)) as never;
   }
 
   /** What a job that waits is about, in words; null where this program knows no such kind. */
-  async describe({ kind, payload }: { kind: string; payload: unknown }, reader: Reader): Promise<string | null> {
+  async describe({ kind, payload }: { kind: string; payload: string }, reader: Reader): Promise<string | null> {
     const known: SomeJob | undefined = this.kinds[kind];
     if (!known) return null;
     // One that an older program wrote otherwise fails when its time comes; until then it is called what its kind is.
-    const read = known.payload.safeParse(payload);
+    const read = known.payload.safeParse(known.stored.read(payload));
     const of = read.success ? await known.of?.(this.db.manager, read.data as never, reader) : null;
     return of ?? known.says(reader);
   }
 
   /** The next timer that waits for its time, and none before `after`. Letters are not waited for. */
-  async nextDue(after: Instant): Promise<{ at: Instant; kind: string; payload: unknown } | null> {
+  async nextDue(after: Instant): Promise<{ at: Instant; kind: string; payload: string } | null> {
     const [row] = (await this.db.query(
       `SELECT run_at, kind, payload FROM job WHERE lane = 'work' AND state = 'ready' AND run_at > ?
        ORDER BY run_at, id LIMIT 1`,
       [new Date(after)],
     )) as { run_at: Date; kind: string; payload: string }[];
-    return row ? { at: row.run_at.getTime(), kind: row.kind, payload: JSON.parse(row.payload) } : null;
+    return row ? { at: row.run_at.getTime(), kind: row.kind, payload: row.payload } : null;
   }
 
   /** How many jobs of a lane are due by that instant (now, unless given) and not yet done, claimed ones included. */

@@ -6,26 +6,34 @@ import { changeRow, insertRow, putRow, rowOf } from './rows';
 let stack: Stack;
 beforeAll(async () => {
   stack = await makeStack({ members: 2, env: { ADMISSA_WORKER: '0' } });
+  // A card is somebody's.
+  for (const id of [member, other])
+    await stack.query(
+      `INSERT INTO member (id, mail, name, standing, standing_since, joined_at, seen_at, password_hash, shadow_of)
+       SELECT '${id}', mail, name, standing, standing_since, joined_at, seen_at, '', '' FROM member LIMIT 1`,
+    );
 });
 afterAll(async () => {
   await stack.query(`DELETE FROM ledger_entry WHERE member LIKE 'nobody%'`);
+  await stack.query(`DELETE FROM member WHERE id LIKE 'nobody%'`);
   await stack.stop();
 });
 
 const manager = () => stack.services.db.manager;
 const member = 'nobody00000000000001';
+const other = 'nobody00000000000002';
 const card = { member, token: 'ct_1', last: '0531', expires: '12/49', since: 1_800_000_000_123, told: true };
 
 it('a row is read as it was written, put over by its key, and changed alone', async () => {
   expect(await rowOf(manager(), CardRow, { member })).toBeNull();
   await putRow(manager(), CardRow, card);
-  await putRow(manager(), CardRow, { ...card, member: 'nobody00000000000002' });
+  await putRow(manager(), CardRow, { ...card, member: other });
   expect(await rowOf(manager(), CardRow, { member })).toEqual(card);
   await putRow(manager(), CardRow, { ...card, token: 'ct_2', told: false });
   expect(await rowOf(manager(), CardRow, { member })).toEqual({ ...card, token: 'ct_2', told: false });
   await changeRow(manager(), CardRow, { member }, { last: '1060' });
   expect(await rowOf(manager(), CardRow, { member }, true)).toMatchObject({ token: 'ct_2', last: '1060' });
-  expect(await rowOf(manager(), CardRow, { member: 'nobody00000000000002' })).toMatchObject({ last: '0531' });
+  expect(await rowOf(manager(), CardRow, { member: other })).toMatchObject({ last: '0531' });
   await changeRow(manager(), CardRow, { member: 'nobody00000000000003' }, { last: '1060' });
   expect(await stack.query(`SELECT 1 FROM card WHERE member LIKE 'nobody%'`)).toHaveLength(2);
 });

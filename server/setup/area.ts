@@ -6,6 +6,9 @@ import { setupApi, type SetupPorts } from './setup.api';
 import { SetupItemRow, SetupRevisionRow } from './setup.entities';
 import { SetupStore } from './setup.store';
 
+/** What the check-up has to know beside the set-up, which areas that are built later know. */
+type Later = Pick<SetupPorts, 'reviewers' | 'cards'>;
+
 export const setupArea = {
   name: 'setup',
   tables: [
@@ -20,8 +23,9 @@ export const setupArea = {
       'number document changes note author at',
     ),
   ],
-  build: ({ db, rowUses, log, clock }: Base) => {
-    const setups = new SetupStore(db, rowUses, log);
+  build: ({ db, rowUses, log, clock }: Base, later: Later) => {
+    const world = async () => ({ reviewers: await later.reviewers(), cards: later.cards });
+    const setups = new SetupStore(db, rowUses, log, world);
     return { setups, live: new LiveSetup(db, setups, clock, log) };
   },
   ready: ({ live }: { readonly live: LiveSetup }) => live.refresh(),

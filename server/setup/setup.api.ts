@@ -1,4 +1,5 @@
 /** Purpose: the endpoints of the set-up, each a list of steps. */
+import type { About } from '../platform/audit';
 import { implement } from '@orpc/server';
 import type { EntityManager } from 'typeorm';
 import { money as moneyContract, setup as contract } from '../../contract';
@@ -87,7 +88,7 @@ export const setupApi = ({ setups, live, acts, clock, reviewers, cards, moneyMov
     context: Call,
     act: string,
     sent: unknown,
-    detail: unknown,
+    detail: NonNullable<About['detail']> | null,
     carry: (manager: EntityManager, hand: Hand) => Promise<Result<T, R>>,
     money = true,
   ) {

@@ -1,5 +1,13 @@
 import { Column, Entity, PrimaryColumn } from 'typeorm';
 import { InstantColumn, JsonColumn, PrimaryWord, TextColumn } from '../platform/columns';
+import { z } from 'zod';
+import { stored } from '../platform/stored';
+/** Items and documents say their format themselves (`format`), and are brought up to date by `core/setup/upgrade.ts`. */
+export const itemBody = (side: 'live' | 'draft') => stored(`setup_item.${side}`, z.unknown());
+export const revisionDocument = stored('setup_revision.document', z.unknown());
+/** Each item that is another than before: both bodies, in the format of the document; null where there was or is none. */
+const Changed = z.object({ kind: z.string(), id: z.string(), before: z.unknown(), after: z.unknown() });
+export const revisionChanges = stored('setup_revision.changes', z.array(Changed));
 
 /** One item of the set-up: what is live, and what the draft makes of it (null: the draft removes it). */
 @Entity('setup_item')
@@ -13,10 +21,10 @@ export class SetupItemRow {
   @Column({ type: 'int' })
   position!: number;
 
-  @JsonColumn({ nullable: true })
+  @JsonColumn(itemBody('live'), { nullable: true })
   live!: unknown;
 
-  @JsonColumn({ nullable: true })
+  @JsonColumn(itemBody('draft'), { nullable: true })
   draft!: unknown;
 
   /** Counted up with each save; a save must name the version it was made from. */
@@ -41,11 +49,11 @@ export class SetupRevisionRow {
   @PrimaryColumn({ type: 'int' })
   number!: number;
 
-  @JsonColumn()
+  @JsonColumn(revisionDocument)
   document!: unknown;
 
-  @JsonColumn()
-  changes!: unknown;
+  @JsonColumn(revisionChanges)
+  changes!: z.infer<typeof revisionChanges.schema>;
 
   @TextColumn(500)
   note!: string;

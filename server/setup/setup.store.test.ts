@@ -78,9 +78,7 @@ describe('publishing', () => {
   it('keeps a history of who, when and what', async () => {
     const [newest, first] = await stack.services.setups.history();
     expect(newest).toMatchObject({ note: 'A better heading', author: 'Wilf Garrowby' });
-    expect((newest!.changes as { kind: string; id: string }[]).map(({ kind, id }) => `${kind}/${id}`)).toEqual([
-      'page/about',
-    ]);
+    expect(newest!.changes.map(({ kind, id }) => `${kind}/${id}`)).toEqual(['page/about']);
     expect(first!.number).toBe(newest!.number - 1);
   });
 
@@ -169,8 +167,6 @@ describe('items that an older version of the product has stored', () => {
     // The only change that is left to be published is the one the draft holds.
     expect((await publish('Join us')).ok).toBe(true);
     const [revision] = await setups.history();
-    expect((revision!.changes as { kind: string; id: string }[]).map(({ kind, id }) => `${kind}/${id}`)).toEqual([
-      'form/join-quillmoor',
-    ]);
+    expect(revision!.changes.map(({ kind, id }) => `${kind}/${id}`)).toEqual(['form/join-quillmoor']);
   });
 });

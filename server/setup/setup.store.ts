@@ -6,7 +6,7 @@
 import { createHash } from 'node:crypto';
 import { LessThanOrEqual, type DataSource, type EntityManager } from 'typeorm';
 import { ok, owners, refuse, type Instant, type Reader, type Result } from '../../core/kernel';
-import { checkUp, whereOf } from '../../core/checkup';
+import { checkUp, whereOf, type World } from '../../core/checkup';
 import {
   FORMAT_VERSION,
   documentOf,
@@ -125,6 +125,8 @@ export class SetupStore {
     private readonly db: DataSource,
     private readonly rowUses: RowUses,
     private readonly log: Log,
+    /** What the check-up knows beside the set-up, the same as at the desk. */
+    private readonly world: () => Promise<Pick<World, 'reviewers' | 'cards'>>,
   ) {}
 
   /** Has something done in the transaction of every publication. */
@@ -361,7 +363,7 @@ export class SetupStore {
       const made = makeSetup(document);
       if (!made.ok) return refuse({ code: 'setup-faults', faults: made.refusal });
       const before = await this.live(manager);
-      const world = { now: about.at, reviewers: null, cards: null, live: before?.setup ?? null };
+      const world = { ...(await this.world()), now: about.at, live: before?.setup ?? null };
       const holes = checkUp(made.value, world).filter(({ blocks }) => blocks);
       if (holes.length)
         return refuse({
@@ -407,7 +409,6 @@ export class SetupStore {
     return (await this.db.getRepository(SetupRevisionRow).findOne(newest))?.at ?? null;
   }
 
-  /** One revision as it went live, as a document of the present format; null where there is none. */
   /** What was live at an instant, as much of it as can still be read; null where nothing was yet. */
   async liveAt(at: Instant): Promise<{ readonly revision: number; readonly setup: Setup } | null> {
     const newest = { where: { at: LessThanOrEqual(at) }, order: { number: 'DESC' } } as const;
@@ -416,6 +417,7 @@ export class SetupStore {
     return made?.ok ? { revision: row!.number, setup: made.value.setup } : null;
   }
 
+  /** One revision as it went live, as a document of the present format; null where there is none. */
   async document(number: number): Promise<unknown> {
     const row = await this.db.getRepository(SetupRevisionRow).findOneBy({ number });
     return row ? upgradeDocument(row.document) : null;

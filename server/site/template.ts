@@ -5,11 +5,22 @@
 import { readFileSync, readdirSync } from 'node:fs';
 import { basename, join } from 'node:path';
 import { pathToFileURL } from 'node:url';
+import { z } from 'zod';
 import type { SiteView } from '../../contract';
 import { escapeHtml } from '../../core/messages';
 
-type Chunk = { file: string; css?: string[]; isEntry?: boolean; imports?: string[]; dynamicImports?: string[] };
-type Manifest = Record<string, Chunk>;
+const names = z.array(z.string()).optional();
+/** What Vite says of its build, as far as it is needed here. */
+const Chunk = z.object({
+  file: z.string(),
+  css: names,
+  isEntry: z.boolean().optional(),
+  imports: names,
+  dynamicImports: names,
+});
+type Chunk = z.infer<typeof Chunk>;
+const Manifest = z.record(z.string(), Chunk);
+type Manifest = z.infer<typeof Manifest>;
 export type Renderer = (view: SiteView) => Promise<string>;
 
 export type Template = {
@@ -43,7 +54,7 @@ export type Template = {
 
 /** Loads the built site. @throws Error when it has not been built */
 export async function loadTemplate(dist: string): Promise<Template> {
-  const manifest = JSON.parse(readFileSync(join(dist, 'site/.vite/manifest.json'), 'utf8')) as Manifest;
+  const manifest = Manifest.parse(JSON.parse(readFileSync(join(dist, 'site/.vite/manifest.json'), 'utf8')));
   const entry = Object.values(manifest).find((item) => item.isEntry);
   if (!entry) throw new Error('The site’s build has no entry; run npm run build.');
   const url = (file: string) => `/assets/site/${file}`;

@@ -1,6 +1,7 @@
 /** Purpose: Today: what needs somebody now, oldest first, and how joining goes. */
 import type { DataSource } from 'typeorm';
 import type { StaffPart, TodayView } from '../../contract';
+import { z } from 'zod';
 import { DAY, firstNameOf, sayDayMonth, sayGreeting, sayWeekday, type Instant, type Reader } from '../../core/kernel';
 import { kindOf, type Application } from '../../core/joining';
 import type { Setup } from '../../core/setup';
@@ -15,6 +16,9 @@ const SHOWN = 12;
 /** As many as a page can hold; a longer list is worked off from its head. */
 const MOST = 500;
 const WINDOW = 30;
+
+/** Ids of gates, as the database lists them. */
+const Passed = z.array(z.string());
 
 export class Today {
   constructor(
@@ -117,7 +121,7 @@ export class Today {
     for (const row of rows) {
       const n = Number(row.n);
       signedUp += n;
-      const passed = JSON.parse(row.passed ?? '[]') as string[];
+      const passed = Passed.parse(JSON.parse(row.passed ?? '[]'));
       for (const gate of setup.paths.get(row.path)?.gates ?? []) {
         const entry = gates.find((item) => item.title === gate.title)!;
         if (row.state === 'admitted' || passed.includes(gate.id)) entry.passed += n;

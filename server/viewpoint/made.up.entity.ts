@@ -1,6 +1,8 @@
 import { Column, Entity } from 'typeorm';
-import type { MadeUp } from '../../core/rehearsal';
+import { MadeUp } from '../../core/rehearsal';
 import { InstantColumn, JsonColumn, PrimaryId, TextColumn } from '../platform/columns';
+import { stored } from '../platform/stored';
+export const madeUpPerson = stored('made_up.person', MadeUp);
 
 /** Somebody who does not exist, to look through their eyes. */
 @Entity('made_up')
@@ -14,7 +16,7 @@ export class MadeUpRow {
   @TextColumn(120, { name: 'made_by' })
   madeBy!: string;
 
-  @JsonColumn()
+  @JsonColumn(madeUpPerson)
   person!: MadeUp;
 
   @InstantColumn({ name: 'created_at' })

@@ -7,7 +7,8 @@ import { heading, page, words } from './layout';
 import { password } from './password';
 import { topics } from './topics';
 
-export type { AnswerFault, Beforehand, Given, PartsKnown, Reading } from './kind';
+export { Given } from './kind';
+export type { AnswerFault, Beforehand, PartsKnown, Reading } from './kind';
 export { StartsWith } from './field';
 
 export const partKinds = { field, password, heading, words, page, topics } as const;

@@ -1,9 +1,9 @@
 /** Purpose: what a kind of part of a form is: everything the product has to know of it, in one place. */
 import type { AnswerLine } from '../show';
-import type { z } from 'zod';
-import type { FieldValue } from '../../facts';
+import { z } from 'zod';
+import { FieldValue } from '../../facts';
 import type { ChipName } from '../../kernel/chips';
-import type { FieldId, TopicId } from '../../kernel/ids';
+import { FieldId, TopicId } from '../../kernel/ids';
 import type { Reference } from '../../kernel/references';
 import type { Reader } from '../../kernel/sentences';
 import type { WordSource } from '../../kernel/words';
@@ -24,12 +24,13 @@ export type PartsKnown = {
 };
 
 /** What was answered, as it is kept. */
-export type Given = {
-  readonly name: string;
-  readonly mail: string;
-  readonly fields: Readonly<Record<FieldId, FieldValue>>;
-  readonly topics: readonly TopicId[];
-};
+export const Given = z.object({
+  name: z.string(),
+  mail: z.string(),
+  fields: z.record(FieldId, FieldValue),
+  topics: z.array(TopicId).readonly(),
+});
+export type Given = z.infer<typeof Given>;
 
 /** A form while it is being read. */
 export type Reading = {

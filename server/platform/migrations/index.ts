@@ -1,5 +1,6 @@
-/** Every migration from before areas had their own; newer ones stand with the area whose table they change. */
+/** Migrations from before areas had their own, and such as touch several; one of an area stands with it. */
 import { Agreed8 } from './agreed';
+import { Bound15 } from './bound';
 import { Dated14 } from './dated';
 import { Editable3 } from './editable';
 import { Entered6 } from './entered';
@@ -29,4 +30,5 @@ export const firstMigrations = [
   Followed12,
   Invited13,
   Dated14,
+  Bound15,
 ] as const;
