@@ -10,3 +10,6 @@ export const formsSays = sentences(
   },
   'gates',
 );
+
+/** Beside the lines of the server's own catalogue of that name, where owners may have put it in other words. */
+export const placesSay = sentences({ allPlacesTaken: 'All places are taken.' }, 'joining');

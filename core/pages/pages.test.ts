@@ -1,17 +1,17 @@
 import fc from 'fast-check';
 import { describe, expect, it } from 'vitest';
 import {
-  NOW,
   applicant,
   friend,
   keeper,
   lapsed,
   mentor,
+  NOW,
   person,
+  place,
   quillmoor,
   quillmoorDocument,
   setupOf,
-  place,
 } from '../../tests/support/quillmoor';
 import { doorsOf } from '../doors';
 import { standings, visitorFacts, type Facts } from '../facts';
@@ -224,5 +224,47 @@ describe('nothing of a closed block leaves, whoever looks', () => {
         for (const [secret, may] of secrets) expect(sent.includes(secret)).toBe(may(facts));
       }),
     );
+  });
+});
+
+describe('a call to a form', () => {
+  const callOf = (change: object, now: number, full: readonly string[] = []) => {
+    const doc = quillmoorDocument();
+    Object.assign(
+      doc.forms.find(({ id }) => id === 'join-quillmoor')!,
+      change,
+    );
+    doc.pages[0]!.blocks.push({
+      kind: 'callToAction',
+      id: 'call' as never,
+      aside: false,
+      title: 'Join us',
+      text: 'Bees need you.',
+      button: 'Join',
+      to: { form: 'join-quillmoor' as never },
+    } as never);
+    const setup = setupOf(doc);
+    const at = doorsOf(setup);
+    const looked = { listed: () => null, asked: () => false, full: new Set(full) };
+    const person = at.prepare(visitorFacts, now);
+    const page = resolvePage(setup.doc.pages[0]!, person, wordsFor(visitorFacts, now, setup), at, null, looked);
+    if (page.is !== 'page') throw new Error('The page is shut.');
+    const block = page.view.blocks.find(({ id }) => id === 'call');
+    return block?.kind === 'callToAction' ? block.shut : undefined;
+  };
+
+  it('leads there on days on which it may be sent, and says otherwise since or until when it may not', () => {
+    const window = { opens: '2026-10-14', closes: '2026-10-20' };
+    const noon = (day: number) => Date.UTC(2026, 9, day, 11);
+    expect([13, 14, 20, 21].map((day) => callOf(window, noon(day)))).toEqual([
+      'This form opens on 14 October 2026.',
+      null,
+      null,
+      'This form closed on 20 October 2026.',
+    ]);
+  });
+  it('says so where all places are taken', () => {
+    expect(callOf({}, NOW)).toBeNull();
+    expect(callOf({}, NOW, ['join-quillmoor'])).toBe('All places are taken.');
   });
 });

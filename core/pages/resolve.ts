@@ -4,7 +4,8 @@
  * ways in, and a page whose outside view is nothing is as absent as one that does not exist.
  */
 import { everyone, ruleOf, type Doors, type Prepared, type Rule } from '../doors';
-import { chipsIn, say, type ChipName, type PathId, type WordSource } from '../kernel';
+import { placesSay, windowOf } from '../forms';
+import { chipsIn, say, type ChipName, type Instant, type PathId, type WordSource } from '../kernel';
 import { sayPrices } from '../levels';
 import type { PagesSetup } from './setup';
 import { hrefOfPage, targetHref } from './address';
@@ -54,11 +55,14 @@ export function resolvePage(
     return other ? { is: 'elsewhere', address: hrefOfPage(other, setup) } : { is: 'missing' };
   }
   const shown = page.blocks.filter((block) => blockShows(block, page, open, person, doors));
-  const shelf = shelfOf(setup, looked);
+  const shelf = shelfOf(setup, looked, person.now);
   const views = (aside: boolean) =>
     shown
       .filter((block) => block.aside === aside)
-      .flatMap((block) => blockKindOf(block).show(block, words, shelf) ?? []);
+      .flatMap((block) => {
+        const kind = blockKindOf(block);
+        return kind.show(block, words, kind.byDay ? shelf : { ...shelf, shutToday: onNoDay }) ?? [];
+      });
   const { note } = outsideParts(page.outside);
   return {
     is: 'page',
@@ -125,10 +129,21 @@ export const chipsOfPage = (page: PageItem): ChipName[] => [
 
 const nothingLooked: LookedUp = { listed: () => null, asked: () => false };
 
-const shelfOf = (setup: PagesSetup, looked: LookedUp): Shelf => ({
+/** A kept page would go on saying what was so on the day on which it was made. */
+const onNoDay = (): never => {
+  throw new Error('A kind of block that asks about the day says `byDay`.');
+};
+
+const shelfOf = (setup: PagesSetup, looked: LookedUp, now: Instant): Shelf => ({
   ...looked,
   reader: setup.doc.site,
   hrefOf: (to) => targetHref(to, setup),
+  shutToday(to) {
+    const form = 'form' in to ? setup.forms.get(to.form) : undefined;
+    if (!form) return null;
+    const { site } = setup.doc;
+    return windowOf(form, now, site) ?? (looked.full?.has(form.id) ? placesSay(site).allPlacesTaken : null);
+  },
   levels: (ids) =>
     ids.flatMap((id) => {
       const level = setup.levels.get(id);

@@ -37,7 +37,9 @@ const CHOSEN_WITHIN = 7 * DAY;
 
 /** Carries out effects in order, then writes what they changed of the person. */
 export async function carryOut(scene: Scene, effects: readonly Effect[]): Promise<void> {
-  for (const effect of effects) await one(scene, effect);
+  // A timer that is set again takes the place of the one before by its key.
+  const isSet = effects.some((effect) => effect.do === 'startTimer');
+  for (const effect of effects) if (!(isSet && effect.do === 'cancelTimer')) await one(scene, effect);
   if (!effects.some((effect) => effect.do === 'purge')) await scene.person.write(scene.setup);
 }
 

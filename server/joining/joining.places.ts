@@ -3,7 +3,7 @@ import { randomUUID } from 'node:crypto';
 import type { PayView, ShownForm, PlaceView, QuestionView } from '../../contract';
 import { visitorFacts } from '../../core/facts';
 import { questionsOf } from '../../core/fields';
-import { choosesLater, pathOfForm, type AfterSending, type AnyForm } from '../../core/forms';
+import { choosesLater, pathOfForm, placesSay, type AfterSending, type AnyForm } from '../../core/forms';
 import {
   againFrom,
   answersOf,
@@ -198,7 +198,7 @@ async function joinPlace(joining: Joining, form: AnyForm, asked: Asked): Promise
   const invited = form.invited ? await joining.invited(form.id, token) : null;
   if (form.invited && !invited) return shut(token ? says.invitationUsed : says.invitedOnly);
   const left = form.places ? await joining.placesFor(form) : Infinity;
-  if (left <= 0 && !form.places?.waitingList) return shut(says.allPlacesTaken);
+  if (left <= 0 && !form.places?.waitingList) return shut(placesSay(site).allPlacesTaken);
   const view = openForm(form, asked);
   return {
     ...view,

@@ -60,7 +60,6 @@ export const joiningSays = sentences(
     letterLeft: 'The letter has left, so this cannot be taken back any more.',
     keyUsed: 'Something else was sent with this key a moment ago. Look again where it stands.',
     noApplication: 'There is no application of yours.',
-    allPlacesTaken: 'All places are taken.',
     whatItCosts: 'What it costs',
     whatItMayCost: 'What it may cost, by your answers',
     costs: '{level}: {price}',

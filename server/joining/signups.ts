@@ -7,7 +7,7 @@ import type { DataSource, EntityManager } from 'typeorm';
 import { nameOfPart, readForm, type AnswerFault, type RawForm } from '../../core/fields';
 import { choosesLater, pathOfForm, type AnyForm } from '../../core/forms';
 import { advance, seats, storyOf, unsent, withPlace, type Application, type Step } from '../../core/joining';
-import { addressFault, windowOf } from '../../core/forms';
+import { addressFault, placesSay, windowOf } from '../../core/forms';
 import { ok, refuse, type ApplicationId, type MemberId, type Result } from '../../core/kernel';
 import type { Setup } from '../../core/setup';
 import { hashPassword, ownWords, weakness } from '../accounts';
@@ -172,7 +172,7 @@ export class SignUps {
     const left = await placesLeft(manager, form);
     // Who has waited comes first, though the one who moves people up may not have come by yet.
     const free = left > 0 && (left === Infinity || left > (await waitingForPlace(manager, form.id)));
-    if (!free && !form.places?.waitingList) throw new Shut(says.allPlacesTaken);
+    if (!free && !form.places?.waitingList) throw new Shut(placesSay(setup.doc.site).allPlacesTaken);
     const owner = await ownerOf(manager, answers.mail);
     const { name, mail, fields, topics } = answers;
     const about = { id: member, name, mail, passwordHash, owner, fields, topics, at: now };

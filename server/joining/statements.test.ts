@@ -51,7 +51,7 @@ describe('an act reads what it needs once, and writes it once', () => {
     // With the session, the limits, the audit and the two of the transaction itself.
     expect({ joined: joined.length, confirmed: confirmed.length, admitted: admitted.length }).toEqual({
       joined: 21,
-      confirmed: 16,
+      confirmed: 15,
       admitted: 14,
     });
   });

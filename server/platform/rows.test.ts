@@ -9,8 +9,8 @@ beforeAll(async () => {
   // A card is somebody's.
   for (const id of [member, other])
     await stack.query(
-      `INSERT INTO member (id, mail, name, standing, standing_since, joined_at, seen_at, password_hash, shadow_of)
-       SELECT '${id}', mail, name, standing, standing_since, joined_at, seen_at, '', '' FROM member LIMIT 1`,
+      `INSERT INTO member (id, mail_key, mail, name, standing, standing_since, joined_at, seen_at, password_hash, shadow_of)
+       SELECT '${id}', '${id}', mail, name, standing, standing_since, joined_at, seen_at, '', '' FROM member LIMIT 1`,
     );
 });
 afterAll(async () => {

@@ -104,8 +104,9 @@ export class Plans {
     const watch = this.watchOf(page);
     const visitor = person.facts.member === null;
     const open = watch.open(person);
-    // What opens a shut page depends on the day, for a visitor too.
-    const day = open ? '' : dayOf(person.now, this.live.setup.doc.site);
+    // What opens a shut page depends on the day, for a visitor too; so does what some blocks show.
+    const day =
+      open && !page.blocks.some((block) => blockKindOf(block).byDay) ? '' : dayOf(person.now, this.live.setup.doc.site);
     let key = `${page.id}|${person.facts.standing ?? ''}|${visitor ? (words('greeting') ?? '') : ''}|${day}|${notice?.form ?? ''}|`;
     if (!open && (!visitor || page.outside.view === 'nothing')) return null;
     for (const door of watch.doors) key += door(person) ? '1' : '0';

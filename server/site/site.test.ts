@@ -286,6 +286,19 @@ describe('a page kept ready', () => {
     expect(made.filter((path) => path === '/about')).toHaveLength(1);
   });
 
+  it('that calls to a form is made anew each day, and says since or until when the form takes nobody', async () => {
+    const { live, clock } = stack.services;
+    const home = live.must.setup.pages.get('welcome')!;
+    const made: string[] = [];
+    const plans = new Plans(live.must, (view) => {
+      made.push(view.path);
+      return Promise.resolve(empty);
+    });
+    const now = clock.now();
+    for (const at of [now, now + 1_000, now + 86_400_000]) await plans.visitor(home, at);
+    expect(made).toHaveLength(2);
+  });
+
   it('carries the same state as the JSON of the same address', async () => {
     const who = await signedIn('ida.marrowby');
     for (const path of ['/', '/winter-treatment-guide', '/account']) {

@@ -22,6 +22,8 @@ const view = z.object({
   button: line,
   href: line,
   forWhom: line.nullable(),
+  /** Why its form takes nobody today; the button is not shown then. */
+  shut: line.nullable(),
 });
 
 export const callToAction: BlockKind<z.infer<typeof schema>, z.infer<typeof view>> & {
@@ -30,6 +32,7 @@ export const callToAction: BlockKind<z.infer<typeof schema>, z.infer<typeof view
 } = {
   schema,
   view,
+  byDay: true,
   references: ({ to }) => referencesOfTarget(to),
   chips: ({ title, text }) => [...chipsIn(title), ...chipsIn(text)],
   plain: ({ title, text }, chip) => [say(title, chip), say(text, chip)],
@@ -44,6 +47,7 @@ export const callToAction: BlockKind<z.infer<typeof schema>, z.infer<typeof view
       button,
       href,
       forWhom: forWhom ?? null,
+      shut: shelf.shutToday(to),
     };
   },
 };

@@ -39,6 +39,8 @@ export type Shelf = LookedUp & {
   readonly reader: Reader;
   /** Null where it leads nowhere: what it names is gone or retired. */
   hrefOf(to: Target): string | null;
+  /** Why what it leads to takes nobody today, in a sentence; null where it does. For kinds that say `byDay`. */
+  shutToday(to: Target): string | null;
   /** The levels there are of those, with the price in words. */
   levels(ids: readonly string[]): readonly { readonly level: LevelItem; readonly price: string }[];
 };
@@ -47,6 +49,8 @@ export type BlockKind<B extends { kind: string }, V extends { kind: string }> = 
   readonly schema: z.ZodType<B>;
   /** What is sent of it to one viewer: results only. */
   readonly view: z.ZodType<V>;
+  /** Whether what it shows depends on the calendar day, so that a page that holds one is kept ready for that day only. */
+  readonly byDay?: true;
   /** Whether it is looked up anew for each viewer, so that a page that holds one is kept ready for nobody. */
   readonly lookedUp?: true;
   references(block: B): readonly Reference[];

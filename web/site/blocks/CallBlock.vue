@@ -17,6 +17,7 @@ defineProps<{ block: Extract<BlockView, { kind: 'callToAction' }> }>();
     </p>
     <h2>{{ block.title }}</h2>
     <p>{{ block.text }}</p>
-    <SiteLink :to="block.href" class="button">{{ block.button }}</SiteLink>
+    <p v-if="block.shut" class="call__shut">{{ block.shut }}</p>
+    <SiteLink v-else :to="block.href" class="button">{{ block.button }}</SiteLink>
   </section>
 </template>
