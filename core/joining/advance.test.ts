@@ -13,7 +13,16 @@ import {
 import { everyEvent as events } from '../../tests/support/events';
 import { DAY, HOUR, MINUTE, type Instant } from '../kernel';
 import { addSpan } from '../kernel/calendar';
-import { advance, gateOf, routeOf, waitsAt, type Application, type Effect, type JoiningEvent } from './index';
+import {
+  advance,
+  againFrom,
+  gateOf,
+  routeOf,
+  waitsAt,
+  type Application,
+  type Effect,
+  type JoiningEvent,
+} from './index';
 
 const act = (application: Application, event: JoiningEvent, now: number, setup = quillmoor) =>
   advance(setup.paths.get('keeper-path')!, application, event, now, setup);
@@ -339,6 +348,25 @@ describe('the review', () => {
       ok: false,
       refusal: { code: 'not-ended' },
     });
+  });
+
+  it('says from when on somebody may apply again: who was declined or ran out of time, where the path lets them', () => {
+    const path = { again: { count: 2, unit: 'days' } } as const;
+    const endedAt = declined.application.endedAt!;
+    const from = (
+      state: Application['state'],
+      way: Parameters<typeof againFrom>[0] = path,
+      at: number | null = endedAt,
+    ) => againFrom(way, { state, endedAt: at }, quillmoor);
+    expect([from('declined'), from('outOfTime')]).toEqual([endedAt + 2 * DAY, endedAt + 2 * DAY]);
+    expect([from('admitted'), from('withdrawn'), from('open')]).toEqual([null, null, null]);
+    expect([from('declined', {}), from('declined', path, null)]).toEqual([null, null]);
+    expect(againFrom(undefined, declined.application, quillmoor)).toBeNull();
+    for (const state of ['declined', 'outOfTime'] as const) {
+      const ended = { ...declined.application, state };
+      const way = { ...keeperPath, ...path } as typeof keeperPath;
+      expect(advance(way, ended, { it: 'appliedAgain' }, endedAt + 2 * DAY, quillmoor).ok).toBe(true);
+    }
   });
 
   it('gives the group that hangs on an answer to those it fits', () => {

@@ -29,8 +29,27 @@ describe('an amount as it is typed', () => {
     ['2.000', 'KWD', 2_000],
     ['1,234,567.890', 'KWD', 1_234_567_890],
     ['2,00', 'KWD', 2_000],
+    ['12,34.5', 'GBP', null],
+    ['12345,678', 'GBP', null],
+    ['1,2345', 'GBP', null],
+    ['1,234,56', 'GBP', 123_456],
+    ['1,234.5,6', 'GBP', null],
+    ['9007199254740993', 'JPY', null],
+    ['90071992547409.93', 'GBP', null],
+    ['90071992547409.91', 'GBP', 9_007_199_254_740_991],
+    ['gbp 7', 'GBP', 700],
+    ['1.2', 'JPY', null],
   ])('%s in %s', (typed, currency, amount) => {
     expect(readAmount(typed, currency, 'en-GB')).toBe(amount);
+  });
+
+  it('is read by what its writer’s own language takes for the mark of a fraction', () => {
+    expect(readAmount('1,234', 'EUR', 'en-GB')).toBe(123_400);
+    expect(readAmount('1,234', 'EUR', 'de-DE')).toBeNull();
+    expect(readAmount('1.234', 'EUR', 'de-DE')).toBe(123_400);
+    expect(readAmount('1.234', 'EUR', 'en-GB')).toBeNull();
+    expect(readAmount('1.234', 'KWD', 'en-GB')).toBe(1_234);
+    expect(readAmount('1.234', 'KWD', 'de-DE')).toBe(1_234_000);
   });
 
   it('is read back as it was written, in every language and currency', () => {
