@@ -637,8 +637,10 @@ describe('the books', () => {
     const payers = await stack.query<{ name: string }>(
       `SELECT DISTINCT m.name FROM payment p JOIN member m ON m.id = p.member WHERE p.by = 'card' AND p.state = 'paid'`,
     );
-    expect(faults.length).toBeGreaterThan(0);
-    for (const fault of faults) {
+    // Of whoever has left while their payment was on its way it is known that it came and went back, and no name.
+    const named = faults.filter((fault) => !fault.startsWith('somebody who is not here any more: '));
+    expect(named.length).toBeGreaterThan(0);
+    for (const fault of named) {
       expect(fault).toMatch(/^[^,]+, £[\d.]+ of \d+ \w+ 20\d\d: the card house says £0\.00, the books £[\d.]+\.$/);
       expect(payers.map(({ name }) => name)).toContain(fault.split(',')[0]);
     }
