@@ -2,6 +2,7 @@
  * Purpose: moving the site clock of a demo on, so that everything due happens, in order.
  * How: the clock steps from one due instant to the next, and waits at each until its jobs are done.
  */
+import { rowsFrom } from '../platform/rows';
 import type { DataSource } from 'typeorm';
 import type { ClockView } from '../../contract';
 import { DAY, HOUR, dayOf, kernelSays, ok, sayDate, sayTime, type Instant } from '../../core/kernel';
@@ -104,10 +105,11 @@ export class ClockService {
 
   /** What people will have noticed since an instant, counted: `180 renewals paid`. */
   private async whatHappened(from: Instant, setup: Setup): Promise<string[]> {
-    const rows = (await this.db.query(
+    const rows = await rowsFrom<{ what: string; n: string }>(
+      this.db,
       'SELECT what, COUNT(*) AS n FROM timeline WHERE at > ? AND at <= ? GROUP BY what',
       [new Date(from), new Date(this.clock.now())],
-    )) as { what: string; n: string }[];
+    );
     const words = clockSays(setup.doc.site);
     return noticed.flatMap(([say, whats]) => {
       const count = rows.reduce(

@@ -3,6 +3,7 @@
  * Invariant: a call and its job are written in the caller's transaction. It keeps its id at every try, by which whoever
  * is called knows it again; what it told is gone here once it has been taken.
  */
+import { rowsFrom } from '../platform/rows';
 import type { DataSource, EntityManager } from 'typeorm';
 import type { HookCallView } from '../../contract';
 import { answersOn, type Given } from '../../core/fields';
@@ -120,12 +121,13 @@ export class Hooks {
   async calls(form: string, now: Instant, setup: Setup): Promise<HookCallView[]> {
     const place = setup.doc.site;
     const says = hooksSays(place);
-    const rows = (await this.db.query(
+    const rows = await rowsFrom<Row>(
+      this.db,
       `SELECT h.id, h.address, h.created_at, h.done_at, j.state, j.run_at, j.attempts, j.last_error
        FROM hook_call h LEFT JOIN job j ON j.job_key = CONCAT('hook:', h.id)
        WHERE h.form = ? ORDER BY h.created_at DESC, h.id DESC LIMIT ${SHOWN}`,
       [form],
-    )) as Row[];
+    );
     return rows.map(({ id, address, created_at, done_at, state, run_at, attempts, last_error }) => {
       const error = last_error ?? '';
       const sayState = () => {

@@ -1,4 +1,5 @@
 /** Purpose: the endpoint of what publishing would mean for everybody, a list of steps. */
+import { rowsFrom } from '../platform/rows';
 import { implement } from '@orpc/server';
 import type { DataSource } from 'typeorm';
 import { insight as contract, type ImpactView } from '../../contract';
@@ -145,13 +146,11 @@ async function namesOf(
   const shown = ids.slice(0, NAMED);
   const soon = new Set(endingSoon);
   const rows = shown.length
-    ? ((await db.query('SELECT id, name, standing FROM member WHERE id IN (?) ORDER BY standing, name, id', [
-        shown,
-      ])) as {
+    ? await rowsFrom<{
         id: MemberId;
         name: string;
         standing: Standing;
-      }[])
+      }>(db, 'SELECT id, name, standing FROM member WHERE id IN (?) ORDER BY standing, name, id', [shown])
     : [];
   return { count: ids.length, rows: rows.map((row) => ({ ...row, endsSoon: soon.has(row.id) })) };
 }

@@ -114,9 +114,9 @@ describe('impact of the draft', () => {
 
   it('reads only what has changed, once it knows everybody', async () => {
     const asked: string[] = [];
-    const insight = new Insight(async (sql, params) => {
+    const insight = new Insight(async <R>(sql: string, params: readonly unknown[]) => {
       asked.push(sql);
-      return stack.services.db.query<unknown[]>(sql, params as unknown[]);
+      return stack.services.db.query<R[]>(sql, [...params]);
     });
     const { setup } = stack.services.live.must;
     const { people } = await insight.impact(setup, setup, 0, 0);

@@ -62,11 +62,11 @@ export class Insight {
     // Days are counted in the site's zone, so that another zone is another picture.
     if (this.people?.zone !== zone) this.people = await this.whole(zone);
     else {
-      for (const row of (await this.query(
+      for (const row of await this.query<Row>(
         `SELECT f.member, f.facts FROM member_facts f JOIN member m ON m.id = f.member AND m.shadow_of = ''
          WHERE f.changed_at >= CAST(? AS DATETIME(6)) - INTERVAL ${LATE} SECOND`,
         [this.mark],
-      )) as Row[])
+      ))
         this.people.put(readFacts(row.facts));
       await this.withoutGone(this.people);
     }
@@ -75,18 +75,18 @@ export class Insight {
   }
 
   private async clock(): Promise<string> {
-    const [row] = (await this.query('SELECT CAST(NOW(6) AS CHAR) AS now', [])) as { now: string }[];
+    const [row] = await this.query<{ now: string }>('SELECT CAST(NOW(6) AS CHAR) AS now', []);
     return row!.now;
   }
 
   private async whole(zone: string): Promise<Population> {
     const people = new Population(zone);
     for (let after = ''; ;) {
-      const rows = (await this.query(
+      const rows = await this.query<Row>(
         `SELECT f.member, f.facts FROM member_facts f JOIN member m ON m.id = f.member AND m.shadow_of = ''
          WHERE f.member > ? ORDER BY f.member LIMIT ${BATCH}`,
         [after],
-      )) as Row[];
+      );
       for (const { facts } of rows) people.put(readFacts(facts));
       if (rows.length < BATCH) return people;
       after = rows.at(-1)!.member;
@@ -95,10 +95,10 @@ export class Insight {
 
   /** Takes out who was erased, or has become a shadow, which leaves no later facts behind: seen by the count alone. */
   private async withoutGone(people: Population): Promise<void> {
-    const [row] = (await this.query(`SELECT COUNT(*) AS n FROM member WHERE shadow_of = ''`, [])) as { n: string }[];
+    const [row] = await this.query<{ n: string }>(`SELECT COUNT(*) AS n FROM member WHERE shadow_of = ''`, []);
     if (Number(row!.n) === people.size) return;
     const there = new Set(
-      ((await this.query(`SELECT id FROM member WHERE shadow_of = ''`, [])) as { id: string }[]).map(({ id }) => id),
+      (await this.query<{ id: string }>(`SELECT id FROM member WHERE shadow_of = ''`, [])).map(({ id }) => id),
     );
     for (const id of [...people.idsAll()]) if (!there.has(id)) people.remove(id);
   }

@@ -26,11 +26,11 @@ export class TermsInsight {
 
   /** @param months the first instants of months in order, and the end of the last */
   async months(months: readonly Instant[]): Promise<MonthsPast> {
-    const rows = (await this.query(
+    const rows = await this.query<{ member: string; from_at: Date; until_at: Date | null; monthly: number }>(
       `SELECT member, from_at, COALESCE(ended_at, IF(JSON_VALUE(data, '$.renews'), NULL, until_at)) AS until_at, monthly
        FROM term`,
       [],
-    )) as { member: string; from_at: Date; until_at: Date | null; monthly: number }[];
+    );
     const stretches = rows.map(({ member, from_at, until_at, monthly }): Stretch => ({
       member,
       from: new Date(from_at).getTime(),

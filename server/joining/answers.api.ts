@@ -1,4 +1,5 @@
 /** Purpose: the endpoint of the answers that members have sent, a list of steps. */
+import { rowsFrom } from '../platform/rows';
 import { sendingAnswers } from './sending.entity';
 import { implement } from '@orpc/server';
 import type { DataSource } from 'typeorm';
@@ -30,15 +31,16 @@ export const answersApi = ({ db, live, clock }: AnswersPorts) => ({
     const instant = new Date(Number(at));
     const from = id && !Number.isNaN(instant.getTime()) ? { instant, id } : null;
     // By key, so that a deep page costs what the first does.
-    const rows = (await db.query(
+    const rows = await rowsFrom<Row>(
+      db,
       `SELECT s.id, s.member, m.name, s.answers, s.sent_at FROM form_sending s JOIN member m ON m.id = s.member
        WHERE s.form = ? ${from ? 'AND s.sent_at <= ? AND (s.sent_at < ? OR s.id < ?)' : ''}
        ORDER BY s.sent_at DESC, s.id DESC LIMIT ${PAGE + 1}`,
       from ? [form.id, from.instant, from.instant, from.id] : [form.id],
-    )) as Row[];
-    const [count] = (await db.query('SELECT COUNT(*) AS n FROM form_sending WHERE form = ?', [form.id])) as {
+    );
+    const [count] = await rowsFrom<{
       n: string;
-    }[];
+    }>(db, 'SELECT COUNT(*) AS n FROM form_sending WHERE form = ?', [form.id]);
     const shown = rows.slice(0, PAGE);
     const last = shown.at(-1);
     return {

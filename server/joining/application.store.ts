@@ -11,7 +11,7 @@ import {
 } from '../../core/joining';
 import { type ApplicationId, type Instant, type MemberId } from '../../core/kernel';
 import type { Setup } from '../../core/setup';
-import { changeRow, insertRow, rowOf } from '../platform/rows';
+import { changeRow, insertRow, rowOf, rowsFrom } from '../platform/rows';
 import type { RowUses } from '../setup';
 import { ApplicationEntity } from './application.entity';
 import { joiningSays } from './joining.sentences';
@@ -110,9 +110,9 @@ export async function waitingApplications(
 
 /** All that are open, as they are just now and held by nobody. */
 export async function openApplications(manager: EntityManager, setup: Setup): Promise<Application[]> {
-  const rows = (await manager.query(`SELECT data FROM application WHERE state = 'open' ORDER BY id`)) as {
+  const rows = await rowsFrom<{
     data: string;
-  }[];
+  }>(manager, `SELECT data FROM application WHERE state = 'open' ORDER BY id`);
   return rows.map(({ data }) => readApplication(JSON.parse(data), setup));
 }
 

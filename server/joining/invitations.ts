@@ -2,6 +2,7 @@
  * Purpose: invitations to a form that only the invited may send: each a link of its own that works once.
  * Invariant: a link's secret is told when it is made and never again; only its digest is kept.
  */
+import { rowsFrom, changeIn } from '../platform/rows';
 import { IsNull, Not, type DataSource, type EntityManager } from 'typeorm';
 import type { AnyForm } from '../../core/forms';
 import { visitorFacts } from '../../core/facts';
@@ -22,10 +23,11 @@ export async function useInvitation(
   now: Instant,
 ): Promise<boolean> {
   if (token === '') return false;
-  const done = (await manager.query(
+  const done = await changeIn(
+    manager,
     'UPDATE invitation SET used_by = ?, used_at = ? WHERE token_hash = ? AND form = ? AND used_by IS NULL',
     [member, new Date(now), digest(token), form],
-  )) as { affectedRows: number };
+  );
   return done.affectedRows === 1;
 }
 
@@ -133,7 +135,7 @@ export class Invitations {
     });
     const used = found.flatMap(({ usedBy }) => (usedBy ? [usedBy] : []));
     const names = used.length
-      ? ((await this.db.query('SELECT id, name FROM member WHERE id IN (?)', [used])) as { id: string; name: string }[])
+      ? await rowsFrom<{ id: string; name: string }>(this.db, 'SELECT id, name FROM member WHERE id IN (?)', [used])
       : [];
     const nameOf = new Map(names.map(({ id, name }) => [id, name]));
     const waiting = await this.outbox.waiting(

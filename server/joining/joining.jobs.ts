@@ -1,4 +1,5 @@
 /** Purpose: the jobs of joining. */
+import { rowsFrom } from '../platform/rows';
 import { z } from 'zod';
 import { ApplicationId } from '../../core/kernel';
 import { job } from '../platform/job.kinds';
@@ -11,10 +12,11 @@ export const joiningJobs = {
     payload: z.object({ application: ApplicationId }),
     says: (reader) => joiningSays(reader).jobApplication,
     of: async (manager, { application }, reader) => {
-      const [row] = (await manager.query(
+      const [row] = await rowsFrom<{ name: string }>(
+        manager,
         'SELECT m.name FROM application a JOIN member m ON m.id = a.member WHERE a.id = ? AND a.shadow = 0',
         [application],
-      )) as { name: string }[];
+      );
       return row ? joiningSays(reader).jobApplicationOf({ name: row.name }) : null;
     },
   }),

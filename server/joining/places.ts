@@ -4,6 +4,7 @@
  * one. A place is held from the sending of the form until the application ends without an admission. Shadows hold one
  * too: else the number left would tell that an address is known.
  */
+import { rowsFrom } from '../platform/rows';
 import type { EntityManager } from 'typeorm';
 import type { AnyForm } from '../../core/forms';
 import { advance, kindsOfPlaces, pathOf, type Step } from '../../core/joining';
@@ -22,10 +23,11 @@ export async function placesLeft(manager: EntityManager, form: Pick<AnyForm, 'id
 
 /** How many hold a place, as it is just now. */
 export async function placesTaken(manager: EntityManager, form: string): Promise<number> {
-  const [row] = (await manager.query(
+  const [row] = await rowsFrom<{ n: string }>(
+    manager,
     `SELECT COUNT(*) AS n FROM application WHERE form = ? AND state IN ('open', 'admitted') AND gate_kind NOT IN (?)`,
     [form, kindsOfPlaces],
-  )) as { n: string }[];
+  );
   return Number(row?.n ?? 0);
 }
 
@@ -40,20 +42,22 @@ export function seated({ application, effects }: Step, free: boolean, now: Insta
 /** Who waits for a place, those who came first first. @param most so many of them */
 export async function nextForPlace(manager: EntityManager, form: string, most: number): Promise<ApplicationId[]> {
   if (most <= 0) return [];
-  const rows = (await manager.query(
+  const rows = await rowsFrom<{ id: ApplicationId }>(
+    manager,
     `SELECT id FROM application WHERE form = ? AND state = 'open' AND gate_kind IN (?)
      ORDER BY submitted_at, id LIMIT ?`,
     [form, kindsOfPlaces, most],
-  )) as { id: ApplicationId }[];
+  );
   return rows.map(({ id }) => id);
 }
 
 /** How many wait for a place. */
 export async function waitingForPlace(manager: EntityManager, form: string): Promise<number> {
-  const [row] = (await manager.query(
+  const [row] = await rowsFrom<{ n: string }>(
+    manager,
     `SELECT COUNT(*) AS n FROM application WHERE form = ? AND state = 'open' AND gate_kind IN (?)`,
     [form, kindsOfPlaces],
-  )) as { n: string }[];
+  );
   return Number(row?.n ?? 0);
 }
 

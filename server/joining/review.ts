@@ -1,4 +1,5 @@
 /** Purpose: applications as reviewers see them: answers, likely duplicates, the limit, what a yes gives. */
+import { rowsFrom } from '../platform/rows';
 import type { EntityManager } from 'typeorm';
 import type { ApplicationView, LimitView } from '../../contract';
 import { kindOf, paidOn } from '../../core/joining';
@@ -166,10 +167,11 @@ async function likelyDuplicates(
   const words = joiningSays(setup.doc.site);
   const found = new Map<MemberId, ApplicationView['duplicates'][number]>();
   const ask = async (why: string, where: string, ...params: unknown[]) => {
-    const rows = (await manager.query(
+    const rows = await rowsFrom<{ id: MemberId; name: string; standing: Standing }>(
+      manager,
       `SELECT m.id, m.name, m.standing FROM member m WHERE m.shadow_of = '' AND m.id <> ? AND ${where} LIMIT 6`,
       [member, ...params],
-    )) as { id: MemberId; name: string; standing: Standing }[];
+    );
     for (const { id, name, standing } of rows) if (!found.has(id)) found.set(id, { member: id, name, standing, why });
   };
   await ask(words.sameName, 'm.name = ?', answers.name);

@@ -3,6 +3,7 @@
  * before; and turning them, some people at a time, once the set-up is live. So with answers that are made of others.
  * Invariant: an answer that cannot be turned stays stored as it was given.
  */
+import { rowsFrom } from '../platform/rows';
 import { memberValue } from './member.entities';
 import type { DataSource, EntityManager } from 'typeorm';
 import type { FieldValue } from '../../core/facts';
@@ -74,11 +75,12 @@ export class Conversions {
     const found: Foretold['rows'][number][] = [];
     let [answered, stay, after] = [0, 0, ''];
     for (;;) {
-      const rows = (await this.db.query(
+      const rows = await rowsFrom<Row>(
+        this.db,
         `SELECT v.member, m.name, v.value FROM member_value v JOIN member m ON m.id = v.member AND m.shadow_of = ''
          WHERE v.field = ? AND v.member > ? ORDER BY v.member LIMIT ?`,
         [id, after, LOOKED_AT],
-      )) as Row[];
+      );
       for (const { member, name, value } of rows) {
         const given = memberValue.read(value);
         const done = converted(was.of, will.of, given, draft.doc.site);
@@ -106,10 +108,11 @@ export class Conversions {
     const computed = setup.doc.fields.filter(({ of }) => !isAnswered(of));
     const about = [...new Set(computed.flatMap((field) => [field.id, ...sourcesOf(field)]))];
     if (about.length === 0) return;
-    const rows = (await manager.query(
+    const rows = await rowsFrom<{ member: MemberId }>(
+      manager,
       'SELECT DISTINCT member FROM member_value WHERE field IN (?) AND member > ? ORDER BY member LIMIT ?',
       [about, after, BATCH],
-    )) as { member: MemberId }[];
+    );
     for (const { member } of rows) {
       const person = await PersonInHand.read(manager, member);
       await person?.setProfile(null, {}, setup, now);
@@ -123,10 +126,11 @@ export class Conversions {
     const field = setup.fields.get(id);
     // Published again meanwhile as what it was, or taken out.
     if (!field || sameBody(field.of, before)) return;
-    const rows = (await manager.query(
+    const rows = await rowsFrom<{ member: MemberId }>(
+      manager,
       'SELECT member FROM member_value WHERE field = ? AND member > ? ORDER BY member LIMIT ?',
       [id, after, BATCH],
-    )) as { member: MemberId }[];
+    );
     for (const { member } of rows) {
       const person = await PersonInHand.read(manager, member);
       const given = (person?.facts.fields as Record<string, FieldValue> | undefined)?.[id];

@@ -2,6 +2,7 @@
  * Purpose: the member list: counts, search, filters, sorting, paging by key.
  * Invariant: shadows are in no list and no count.
  */
+import { rowsFrom } from '../platform/rows';
 import { z } from 'zod';
 import type { DataSource } from 'typeorm';
 import type { MemberRow, MemberSort, PersonHit } from '../../contract';
@@ -51,12 +52,10 @@ export class Directory {
   constructor(private readonly db: DataSource) {}
 
   async counts(): Promise<{ everyone: number; standings: { standing: Standing; count: number }[] }> {
-    const rows = (await this.db.query(
-      `SELECT standing, COUNT(*) AS n FROM member WHERE shadow_of = '' GROUP BY standing`,
-    )) as {
+    const rows = await rowsFrom<{
       standing: Standing;
       n: string;
-    }[];
+    }>(this.db, `SELECT standing, COUNT(*) AS n FROM member WHERE shadow_of = '' GROUP BY standing`);
     const count = new Map(rows.map((row) => [row.standing, Number(row.n)]));
     const all = standings.map((standing) => ({ standing, count: count.get(standing) ?? 0 }));
     return { everyone: all.reduce((sum, row) => sum + row.count, 0), standings: all };
@@ -73,7 +72,7 @@ export class Directory {
 
   async total(query: MemberQuery, setup: Setup, now: Instant): Promise<number> {
     const { where, params } = this.conditions(query, setup, now);
-    const [sum] = (await this.db.query(`SELECT COUNT(*) AS n FROM member m WHERE ${where}`, params)) as { n: string }[];
+    const [sum] = await rowsFrom<{ n: string }>(this.db, `SELECT COUNT(*) AS n FROM member m WHERE ${where}`, params);
     return Number(sum?.n ?? 0);
   }
 
@@ -83,11 +82,12 @@ export class Directory {
     const after = query.after ? readKey(query.after, order.date) : null;
     const paging = after ? pagedAfter(order, after) : null;
     const direction = order.down ? 'DESC' : 'ASC';
-    const rows = (await this.db.query(
+    const rows = await rowsFrom<Row>(
+      this.db,
       `SELECT m.id, m.name, m.mail, m.standing, m.joined_at, m.seen_at FROM member m
        WHERE ${where}${paging ? ` AND ${paging.where}` : ''} ORDER BY ${order.column} ${direction}, m.id ${direction} LIMIT ?`,
       [...params, ...(paging?.params ?? []), query.limit + 1],
-    )) as Row[];
+    );
     const shown = rows.slice(0, query.limit);
     const facts = await factsOfMany(
       this.db.manager,
@@ -131,10 +131,11 @@ export class Directory {
   async find(q: string, setup: Setup, now: Instant, limit = 8): Promise<PersonHit[]> {
     if (searchWords(q).length === 0) return [];
     const { where, params } = this.conditions({ q }, setup, now);
-    const rows = (await this.db.query(
+    const rows = await rowsFrom<Row>(
+      this.db,
       `SELECT m.id, m.name, m.mail, m.standing, m.joined_at, m.seen_at FROM member m WHERE ${where} ORDER BY m.name, m.id LIMIT ?`,
       [...params, limit],
-    )) as Row[];
+    );
     const facts = await factsOfMany(
       this.db.manager,
       rows.map((row) => row.id),

@@ -3,6 +3,7 @@
  * Invariant: admitted members who agreed; of their answers those of fields that members see of each other, and these to
  * admitted members alone.
  */
+import { rowsFrom } from '../platform/rows';
 import type { DataSource } from 'typeorm';
 import { readFacts, type Facts } from '../../core/facts';
 import { facetOf, showValue, type AnswerCondition } from '../../core/fields';
@@ -32,14 +33,15 @@ export async function listedMembers(
   if (!rule) return { people: [], more: 0 };
   const { sql, params } = answerSql(rule, setup);
   const from = `FROM member m WHERE m.standing = 'admitted' AND m.shadow_of = '' AND ${sql}`;
-  const rows = (await db.query(
+  const rows = await rowsFrom<{ name: string; facts: string | null }>(
+    db,
     `SELECT m.name, (SELECT f.facts FROM member_facts f WHERE f.member = m.id) AS facts ${from} ORDER BY m.name, m.id LIMIT ${SHOWN}`,
     [...params],
-  )) as { name: string; facts: string | null }[];
+  );
   const total =
     rows.length < SHOWN
       ? rows.length
-      : Number(((await db.query(`SELECT COUNT(*) AS n ${from}`, [...params])) as { n: string }[])[0]!.n);
+      : Number((await rowsFrom<{ n: string }>(db, `SELECT COUNT(*) AS n ${from}`, [...params]))[0]!.n);
   const shown =
     viewer.standing === 'admitted'
       ? block.fields.flatMap((id) => {

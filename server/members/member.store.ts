@@ -7,7 +7,7 @@ import { type Facts, type Past, type FieldValue } from '../../core/facts';
 import { mailKey } from '../../core/fields';
 import type { Moment } from '../../core/joining';
 import { type GroupId, type LevelId, type MemberId, type TopicId } from '../../core/kernel';
-import { insertRow } from '../platform/rows';
+import { insertRow, rowsFrom } from '../platform/rows';
 import type { CountUse, RowUses } from '../setup';
 import {
   MemberEntity,
@@ -145,9 +145,9 @@ export async function freeAddress(manager: EntityManager, id: MemberId): Promise
 const counted =
   (table: string, column: string, what: 'answers' | 'terms' | 'peopleIn' | 'peopleWanting'): CountUse =>
   async (manager, id, reader) => {
-    const [row] = (await manager.query(`SELECT COUNT(*) AS n FROM ${table} WHERE ${column} = ?`, [id])) as {
+    const [row] = await rowsFrom<{
       n: string;
-    }[];
+    }>(manager, `SELECT COUNT(*) AS n FROM ${table} WHERE ${column} = ?`, [id]);
     const count = Number(row?.n ?? 0);
     return { count, what: membersSays(reader)[what]({ count }) };
   };

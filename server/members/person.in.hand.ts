@@ -9,7 +9,7 @@ import { visitorFacts, type Facts, type FieldValue, type HeldTerm, type Standing
 import type { GroupId, Instant, LevelId, MemberId, TopicId } from '../../core/kernel';
 import type { Setup } from '../../core/setup';
 import { claimPictures } from '../pictures';
-import { changeRow, insertRow, putRow } from '../platform/rows';
+import { changeRow, insertRow, putRow, rowsFrom } from '../platform/rows';
 import {
   MemberEntity,
   memberFacts,
@@ -47,10 +47,11 @@ const { read } = memberFacts;
 
 /** The facts of the one whose address it has been shown to be; null where it is nobody's. */
 export async function ownerOf(manager: EntityManager, mail: string): Promise<Facts | null> {
-  const [row] = (await manager.query(
+  const [row] = await rowsFrom<{ facts: string }>(
+    manager,
     'SELECT f.facts FROM member m JOIN member_facts f ON f.member = m.id WHERE m.owned_mail = ?',
     [mailKey(mail)],
-  )) as { facts: string }[];
+  );
   return row ? read(row.facts) : null;
 }
 
@@ -72,12 +73,13 @@ export class PersonInHand {
 
   /** Reads a person and holds them until the transaction ends. Null where they are gone. */
   static async read(manager: EntityManager, id: MemberId): Promise<PersonInHand | null> {
-    const [row] = (await manager.query(
+    const [row] = await rowsFrom<Row>(
+      manager,
       `SELECT m.mail_key, m.owned_mail, f.facts, o.facts AS owner FROM member m
        JOIN member_facts f ON f.member = m.id LEFT JOIN member_facts o ON o.member = m.shadow_of
        WHERE m.id = ? FOR UPDATE`,
       [id],
-    )) as Row[];
+    );
     if (!row) return null;
     const owner = row.owner ? read(row.owner) : null;
     return new PersonInHand(manager, id, read(row.facts), owner, row.mail_key, row.owned_mail !== null, false);

@@ -1,6 +1,7 @@
 /**
  * Purpose: letters that do not get through: which, to whom, why, and trying them again.
  */
+import { rowsFrom, changeIn } from '../platform/rows';
 import type { DataSource } from 'typeorm';
 import type { TodayView } from '../../contract';
 import { ok, sayAgo, sayMoment, type Instant } from '../../core/kernel';
@@ -32,22 +33,23 @@ export class StuckLetters {
   ) {}
 
   async count(): Promise<number> {
-    const [row] = (await this.db.query(`SELECT COUNT(*) AS n FROM job j WHERE ${STUCK}`)) as { n: string }[];
+    const [row] = await rowsFrom<{ n: string }>(this.db, `SELECT COUNT(*) AS n FROM job j WHERE ${STUCK}`);
     return Number(row?.n ?? 0);
   }
 
   async anySent(): Promise<boolean> {
-    const rows = (await this.db.query('SELECT 1 FROM outgoing WHERE sent_at IS NOT NULL LIMIT 1')) as unknown[];
+    const rows = await rowsFrom<unknown>(this.db, 'SELECT 1 FROM outgoing WHERE sent_at IS NOT NULL LIMIT 1');
     return rows.length > 0;
   }
 
   /** For health: how many letters wait, how many are stuck, and for how many minutes the oldest has waited. */
   async state(now: Instant): Promise<{ waiting: number; stuck: number; oldestMinutes: number }> {
-    const [row] = (await this.db.query(
+    const [row] = await rowsFrom<{ waiting: string; stuck: string | null; oldest: Date | null }>(
+      this.db,
       `SELECT COUNT(*) AS waiting, SUM(${STUCK}) AS stuck, MIN(COALESCE(j.first_at, j.run_at)) AS oldest
        FROM job j WHERE j.lane = 'mail' AND (j.run_at <= ? OR j.attempts > 0)`,
       [new Date(now)],
-    )) as { waiting: string; stuck: string | null; oldest: Date | null }[];
+    );
     const oldest = row?.oldest ? Math.max(0, Math.floor((now - row.oldest.getTime()) / 60_000)) : 0;
     return { waiting: Number(row?.waiting ?? 0), stuck: Number(row?.stuck ?? 0), oldestMinutes: oldest };
   }
@@ -60,12 +62,13 @@ export class StuckLetters {
     const rows =
       total === 0
         ? []
-        : ((await this.db.query(
+        : await rowsFrom<Row>(
+            this.db,
             `SELECT m.name, o.to_mail AS mail, o.subject, COALESCE(j.last_error, '') AS error, j.state, j.run_at,
                     o.created_at AS created
              FROM job j JOIN outgoing o ON j.job_key = CONCAT('mail:', o.id) LEFT JOIN member m ON m.id = o.member
              WHERE ${STUCK} ORDER BY o.created_at, o.id LIMIT ${SHOWN}`,
-          )) as Row[]);
+          );
     return {
       total,
       rows: rows.map((row) => ({
@@ -84,10 +87,11 @@ export class StuckLetters {
   /** Tries what is stuck again now, with all its time anew. @returns how many letters */
   async retry(envelope: Envelope): Promise<number> {
     const done = await this.acts.carryOut<number, never>(envelope, async ({ manager, now, about }) => {
-      const { affectedRows } = (await manager.query(
+      const { affectedRows } = await changeIn(
+        manager,
         `UPDATE job j SET j.state = IF(j.state = 'claimed', 'claimed', 'ready'), j.attempts = 0, j.first_at = NULL, j.run_at = ? WHERE ${STUCK}`,
         [new Date(now)],
-      )) as { affectedRows: number };
+      );
       about({ detail: { letters: affectedRows } });
       this.jobs.wake(manager, 'mail');
       return ok(affectedRows);

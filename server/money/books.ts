@@ -2,6 +2,7 @@
  * Purpose: whether the books are right: each entry sums to nothing, receipts have no gap, the ledger says what payments
  * say and keeps for members what their terms have left, nobody was charged twice, terms run as they are paid, and the card house has the same record.
  */
+import { rowsFrom } from '../platform/rows';
 import type { DataSource } from 'typeorm';
 import { sayDate, sayMoney } from '../../core/kernel';
 import { balancesOf, type Account } from '../../core/money';
@@ -150,7 +151,7 @@ async function inWords(db: DataSource, faults: readonly Fault[], setup: Setup, s
   const names = new Map<string, string>();
   for (const of of Object.keys(NAMED) as Of[]) {
     const ids = faults.flatMap((fault) => (fault.of === of && fault.id ? fault.id : []));
-    const rows = ids.length ? ((await db.query(`${NAMED[of]} WHERE x.id IN (?)`, [ids])) as Named[]) : [];
+    const rows = ids.length ? await rowsFrom<Named>(db, `${NAMED[of]} WHERE x.id IN (?)`, [ids]) : [];
     for (const { id, name, amount, level, at } of rows) {
       const what = [
         level === undefined ? [] : (setup.levels.get(level)?.title ?? level),
@@ -172,9 +173,10 @@ async function compared(
   says: Says,
 ): Promise<Fault[]> {
   const faults: Fault[] = [];
-  const rows = (await db.query(
+  const rows = await rowsFrom<{ id: string; state: string; amount: number; refunded: number }>(
+    db,
     `SELECT id, state, amount, refunded FROM payment WHERE \`by\` = 'card' AND amount > 0`,
-  )) as { id: string; state: string; amount: number; refunded: number }[];
+  );
   const paid = new Map<string, { amount: number; back: number; times: number }>();
   for (const { key, state, amount, refunds } of record) {
     if (state !== 'paid' || amount === 0) continue;

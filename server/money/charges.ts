@@ -3,7 +3,7 @@ import type { EntityManager } from 'typeorm';
 import type { Instant, PaymentId } from '../../core/kernel';
 import { charged, creditKept, setOff, writtenOff } from '../../core/money';
 import type { Randomness } from '../platform/ids';
-import { insertRow } from '../platform/rows';
+import { insertRow, rowsFrom } from '../platform/rows';
 import { giveBackUse, takeUse } from './code.uses';
 import { PaymentRow, type PaymentData } from './money.entities';
 import { book, lockTerm, savePayment, type Payment } from './money.store';
@@ -72,10 +72,11 @@ export async function takeBackCredit(manager: EntityManager, payment: Payment, n
 export async function isCharged(manager: EntityManager, { id, kind, state }: Payment): Promise<boolean> {
   // A renewal is charged as it is asked for, and written off as it is dropped.
   if (kind === 'renewal') return state !== 'dropped';
-  const [row] = (await manager.query(
+  const [row] = await rowsFrom<{ n: string | null }>(
+    manager,
     `SELECT SUM(what = 'charge') - SUM(what = 'writeOff') AS n FROM ledger_entry WHERE payment = ?`,
     [id],
-  )) as { n: string | null }[];
+  );
   return Number(row?.n ?? 0) > 0;
 }
 

@@ -3,6 +3,7 @@
  * Invariant: a use is taken under a lock on the code, in the transaction that begins what it is for, and given back when
  * that falls away; so of a code for one member one takes it, however many ask at once. A member uses a code once.
  */
+import { rowsFrom } from '../platform/rows';
 import type { EntityManager } from 'typeorm';
 import type { Instant, MemberId } from '../../core/kernel';
 import type { Used } from '../../core/money';
@@ -23,10 +24,11 @@ export async function usesOf(
   member: MemberId,
   instead: readonly string[],
 ): Promise<Used> {
-  const [row] = (await manager.query(
+  const [row] = await rowsFrom<{ n: string; own: string }>(
+    manager,
     'SELECT COUNT(*) AS n, COALESCE(SUM(member = ?), 0) AS own FROM code_use WHERE code = ? AND payment NOT IN (?)',
     [member, code, ['', ...instead]],
-  )) as { n: string; own: string }[];
+  );
   return { inAll: Number(row?.n ?? 0), byThem: Number(row?.own ?? 0) };
 }
 

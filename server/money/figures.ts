@@ -2,6 +2,7 @@
  * Purpose: what money came, returns and will come, as tables with what is drawn of them.
  * Invariant: what needs every term is reckoned by a thread of its own.
  */
+import { rowsFrom } from '../platform/rows';
 import type { DataSource } from 'typeorm';
 import type { MoneyTable } from '../../contract';
 import { dayOf, digitsOf, numberFormat, sayDayMonth, sayNumber, type Instant } from '../../core/kernel';
@@ -115,11 +116,12 @@ export class Figures {
   /** What each level brought, month by month, refunds taken off; levels in the order of the site. */
   private async income(months: readonly Instant[], setup: Setup): Promise<{ label: string; values: number[] }[]> {
     const { site } = setup.doc;
-    const found = (await this.db.query(
+    const found = await rowsFrom<{ level: string; at: Date; amount: number }>(
+      this.db,
       `SELECT l.level, e.at, -l.amount AS amount FROM ledger_line l JOIN ledger_entry e ON e.id = l.entry
        WHERE l.account = 'income' AND e.at >= ? AND e.at < ?`,
       [new Date(months[0]!), new Date(months.at(-1)!)],
-    )) as { level: string; at: Date; amount: number }[];
+    );
     const byLevel = new Map<string, number[]>();
     for (const { level, at, amount } of found) {
       const n = months.findLastIndex((begins) => begins <= new Date(at).getTime());

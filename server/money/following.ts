@@ -4,6 +4,7 @@
  * Invariant: from the moment somebody is sent to that page, a job asks about the payment; it ends when the payment is
  * booked, or closed at the house so that nothing can be taken by it any more.
  */
+import { rowsFrom } from '../platform/rows';
 import type { EntityManager } from 'typeorm';
 import { HOUR, MINUTE, type ApplicationId, type Instant, type PaymentId } from '../../core/kernel';
 import type { Jobs } from '../platform/jobs';
@@ -94,11 +95,12 @@ export async function closeAllOf(
   application: ApplicationId,
   now: Instant,
 ): Promise<boolean> {
-  const rows = (await manager.query(
+  const rows = await rowsFrom<{ id: PaymentId; asked: string | null }>(
+    manager,
     `SELECT p.id, j.id AS asked FROM payment p LEFT JOIN job j ON j.job_key = CONCAT('close:', p.id)
      WHERE p.application = ? AND p.by = 'card' AND p.state IN ('open', 'refused')`,
     [application],
-  )) as { id: PaymentId; asked: string | null }[];
+  );
   for (const { id, asked } of rows) if (asked === null) await closeAtHouse(manager, jobs, { id, by: 'card' }, now);
   return rows.length > 0;
 }

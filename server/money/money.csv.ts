@@ -1,4 +1,5 @@
 /** Purpose: the payments of a month as a table for a spreadsheet or whoever does the accounts. */
+import { rowsFrom } from '../platform/rows';
 import { paymentData } from './money.entities';
 import papaparse from 'papaparse';
 import type { DataSource } from 'typeorm';
@@ -19,14 +20,7 @@ export async function paymentsCsv(
   const { site } = setup.doc;
   const words = moneySays(site);
   const { from, until } = monthAsked(month, now, site);
-  const rows = (await db.query(
-    `SELECT r.number, r.kind, r.at, r.amount, p.level, p.by, p.reference, p.data, m.name, m.mail,
-       (SELECT COALESCE(SUM(b.amount), 0) FROM receipt b
-        WHERE b.payment = r.payment AND b.kind = r.kind AND b.number < r.number) AS before_it
-     FROM receipt r JOIN payment p ON p.id = r.payment LEFT JOIN member m ON m.id = r.member
-     WHERE r.at >= ? AND r.at < ? ORDER BY r.number`,
-    [new Date(from), new Date(until)],
-  )) as {
+  const rows = await rowsFrom<{
     number: number;
     kind: string;
     at: Date;
@@ -38,7 +32,15 @@ export async function paymentsCsv(
     data: string;
     name: string | null;
     mail: string | null;
-  }[];
+  }>(
+    db,
+    `SELECT r.number, r.kind, r.at, r.amount, p.level, p.by, p.reference, p.data, m.name, m.mail,
+       (SELECT COALESCE(SUM(b.amount), 0) FROM receipt b
+        WHERE b.payment = r.payment AND b.kind = r.kind AND b.number < r.number) AS before_it
+     FROM receipt r JOIN payment p ON p.id = r.payment LEFT JOIN member m ON m.id = r.member
+     WHERE r.at >= ? AND r.at < ? ORDER BY r.number`,
+    [new Date(from), new Date(until)],
+  );
   const bare = (amount: number) => writeAmount(Math.abs(amount), site.currency, site.locale);
   const lines = rows.map((row) => {
     const { bill } = paymentData.read(row.data);

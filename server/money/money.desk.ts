@@ -1,4 +1,5 @@
 /** Purpose: the payments of a month as who keeps the books sees them, and what waits for them. */
+import { rowsFrom } from '../platform/rows';
 import { paymentData, termData } from './money.entities';
 import type { DataSource } from 'typeorm';
 import type { MoneyFilter, MoneyLine } from '../../contract';
@@ -70,29 +71,32 @@ export class MoneyDesk {
     const asking = dueUntil > now ? this.insight.coming(setup, now, dueUntil) : Promise.resolve([]);
     asking.catch(() => undefined);
     const within = 'COALESCE(p.done_at, p.opened_at) >= ? AND COALESCE(p.done_at, p.opened_at) < ?';
-    const [sums] = (await this.db.query(
+    const [sums] = await rowsFrom<Record<string, string>>(
+      this.db,
       `SELECT COUNT(*) AS n, COALESCE(SUM(p.state = 'paid'), 0) AS paid,
          COALESCE(SUM(IF(p.state = 'paid', p.amount, 0)), 0) AS paid_sum,
          COALESCE(SUM(p.refunded > 0), 0) AS back, COALESCE(SUM(p.refunded), 0) AS back_sum
        FROM payment p WHERE ${SHOWN} AND ${within}`,
       span,
-    )) as Record<string, string>[];
-    const [open] = (await this.db.query(
+    );
+    const [open] = await rowsFrom<Record<string, string>>(
+      this.db,
       `SELECT COALESCE(SUM(p.state = 'awaited'), 0) AS awaited,
          COALESCE(SUM(IF(p.state = 'awaited', p.amount - p.received, 0)), 0) AS awaited_sum,
          COALESCE(SUM(p.state <> 'awaited'), 0) AS failing,
          COALESCE(SUM(IF(p.state <> 'awaited', p.amount, 0)), 0) AS failing_sum
        FROM payment p WHERE p.state = 'awaited' OR (p.state IN ('refused', 'taking') AND p.kind = 'renewal')`,
-    )) as Record<string, string>[];
+    );
     const standing = asked.show === 'failing' || asked.show === 'awaited';
     const cursor = asked.after ? await paymentById(this.db.manager, asked.after) : null;
     const at = cursor ? new Date(cursor.doneAt ?? cursor.openedAt) : null;
-    const rows = (await this.db.query(
+    const rows = await rowsFrom<Row>(
+      this.db,
       `SELECT ${COLUMNS} ${FROM} WHERE ${SHOWN} AND ${WHICH[asked.show]} ${standing ? '' : `AND ${within}`}
          ${at ? 'AND COALESCE(p.done_at, p.opened_at) <= ? AND (COALESCE(p.done_at, p.opened_at) < ? OR p.id < ?)' : ''}
        ORDER BY COALESCE(p.done_at, p.opened_at) DESC, p.id DESC LIMIT ${PAGE + 1}`,
       [...(standing ? [] : span), ...(at ? [at, at, cursor!.id] : [])],
-    )) as Row[];
+    );
     const coming = await asking;
     const due = coming.reduce((sum, { count }) => sum + count, 0);
     const dueSum = coming.reduce((sum, { amount }) => sum + amount, 0);
@@ -143,28 +147,31 @@ export class MoneyDesk {
 
   /** The month of the newest payment, which is not the present one on the first of it: an empty list tells nothing. */
   private async newestMonth(now: Instant, site: Setup['doc']['site']): Promise<string | undefined> {
-    const [row] = (await this.db.query(
+    const [row] = await rowsFrom<{ at: Date | null }>(
+      this.db,
       `SELECT MAX(COALESCE(p.done_at, p.opened_at)) AS at FROM payment p
        WHERE ${SHOWN} AND COALESCE(p.done_at, p.opened_at) <= ?`,
       [new Date(now)],
-    )) as { at: Date | null }[];
+    );
     return row?.at ? monthName(row.at.getTime(), site) : undefined;
   }
 
   /** Payments that fail, and transfers that are awaited; the oldest first. */
   async waiting(now: Instant, setup: Setup, most: number): Promise<{ rows: MoneyLine[]; total: number }> {
-    const rows = (await this.db.query(
+    const rows = await rowsFrom<Row>(
+      this.db,
       `SELECT ${COLUMNS} ${FROM} WHERE ${WAITING} ORDER BY p.opened_at, p.id LIMIT ${most}`,
-    )) as Row[];
+    );
     const { failing, awaited } = await this.waitingCounts();
     return { rows: rows.map((row) => this.line(row, now, setup)), total: failing + awaited };
   }
 
   /** How many renewals fail, and how many transfers are awaited. */
   async waitingCounts(): Promise<{ failing: number; awaited: number }> {
-    const [row] = (await this.db.query(
+    const [row] = await rowsFrom<{ n: string; awaited: string }>(
+      this.db,
       `SELECT COUNT(*) AS n, COALESCE(SUM(p.state = 'awaited'), 0) AS awaited FROM payment p WHERE ${WAITING}`,
-    )) as { n: string; awaited: string }[];
+    );
     const awaited = Number(row?.awaited ?? 0);
     return { failing: Number(row?.n ?? 0) - awaited, awaited };
   }
@@ -175,11 +182,12 @@ export class MoneyDesk {
     const lines: (MoneyLine & { sort: number })[] = [];
     if (until <= now) return [];
     const most = PAGE * 5;
-    const terms = (await this.db.query(
+    const terms = await rowsFrom<{ data: string; name: string | null }>(
+      this.db,
       `SELECT t.data, m.name FROM term t LEFT JOIN member m ON m.id = t.member
        WHERE t.state = 'running' AND t.until_at < ? ORDER BY t.until_at, t.id LIMIT ${most}`,
       [new Date(until)],
-    )) as { data: string; name: string | null }[];
+    );
     for (const { data, name } of terms) {
       const term = termData.read(data);
       comingIn(

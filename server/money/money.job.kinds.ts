@@ -1,4 +1,5 @@
 /** Purpose: the jobs of money; who carries them out stands in `money.jobs.ts`. */
+import { rowsFrom } from '../platform/rows';
 import { z } from 'zod';
 import { PaymentId, TermId } from '../../core/kernel';
 import { job } from '../platform/job.kinds';
@@ -11,9 +12,11 @@ export const moneyJobKinds = {
     payload: z.object({ term: TermId }),
     says: (reader) => moneySays(reader).jobTerm,
     of: async (manager, { term }, reader) => {
-      const [row] = (await manager.query('SELECT m.name FROM term t JOIN member m ON m.id = t.member WHERE t.id = ?', [
-        term,
-      ])) as { name: string }[];
+      const [row] = await rowsFrom<{ name: string }>(
+        manager,
+        'SELECT m.name FROM term t JOIN member m ON m.id = t.member WHERE t.id = ?',
+        [term],
+      );
       return row ? moneySays(reader).jobTermOf({ name: row.name }) : null;
     },
   }),

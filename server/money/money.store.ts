@@ -8,7 +8,7 @@ import { leftOver, monthly, nextAt, type Entry, type Term } from '../../core/mon
 import { termRules, type Setup } from '../../core/setup';
 import type { Jobs } from '../platform/jobs';
 import type { MoneyJobs } from './money.job.kinds';
-import { changeRow, insertRow, putRow, rowIn, rowOf } from '../platform/rows';
+import { changeIn, changeRow, insertRow, putRow, rowIn, rowOf, rowsFrom } from '../platform/rows';
 import {
   CardRow,
   LedgerEntryRow,
@@ -62,9 +62,11 @@ export async function termsOf(manager: EntityManager, member: MemberId): Promise
  * @returns all of it, or null
  */
 export async function takeLeftOver(manager: EntityManager, member: MemberId, least: number): Promise<number | null> {
-  const rows = (await manager.query(`SELECT data FROM term WHERE member = ? AND state = 'ended' FOR UPDATE`, [
-    member,
-  ])) as { data: string }[];
+  const rows = await rowsFrom<{ data: string }>(
+    manager,
+    `SELECT data FROM term WHERE member = ? AND state = 'ended' FOR UPDATE`,
+    [member],
+  );
   const ended = rows.map(({ data }) => termData.read(data)).filter((term) => leftOver(term) > 0);
   const sum = ended.reduce((all, term) => all + leftOver(term), 0);
   if (sum < least) return null;
@@ -112,10 +114,11 @@ export async function refundable(manager: EntityManager, payment: Payment): Prom
 async function usedElsewhere(manager: EntityManager, { id, member, term: of }: Payment): Promise<number> {
   const term = of ? (await rowOf(manager, TermRow, { id: of }))?.data : null;
   if (!term || term.endedBy !== 'switched' || (await lastPaid(manager, term)) !== id) return 0;
-  const rows = (await manager.query(
+  const rows = await rowsFrom<{ data: string }>(
+    manager,
     `SELECT data FROM payment WHERE member = ? AND kind = 'switch' AND state = 'paid' AND refunded < GREATEST(amount, 1)`,
     [member],
-  )) as { data: string }[];
+  );
   return rows.reduce((sum, { data }) => {
     const off = paymentData.read(data).setOff;
     return off && (off.from === undefined ? off.of === term.span.from : off.from === term.id) ? sum + off.left : sum;
@@ -125,11 +128,12 @@ async function usedElsewhere(manager: EntityManager, { id, member, term: of }: P
 /** What of a term's credit a renewal has used of which part is paid: that part stays, and so does the credit beside it. */
 export async function spentOnPart(manager: EntityManager, { id, owing }: Pick<Term, 'id' | 'owing'>): Promise<number> {
   if (!owing) return 0;
-  const [row] = (await manager.query(
+  const [row] = await rowsFrom<{ data: string }>(
+    manager,
     `SELECT data FROM payment WHERE term = ? AND kind = 'renewal' AND state IN ('taking', 'refused', 'awaited')
        AND received > 0 ORDER BY opened_at DESC LIMIT 1`,
     [id],
-  )) as { data: string }[];
+  );
   return row ? paymentData.read(row.data).bill.credit : 0;
 }
 
@@ -141,11 +145,12 @@ export async function lastPaid(
   manager: EntityManager,
   { id, member }: Pick<Term, 'id' | 'member'>,
 ): Promise<PaymentId | null> {
-  const [row] = (await manager.query(
+  const [row] = await rowsFrom<{ id: PaymentId }>(
+    manager,
     `SELECT id FROM payment WHERE member = ? AND term = ? AND state = 'paid' AND kind <> 'card'
      ORDER BY done_at DESC, id DESC LIMIT 1`,
     [member, id],
-  )) as { id: PaymentId }[];
+  );
   return row?.id ?? null;
 }
 
@@ -175,9 +180,7 @@ export async function issue(
   receipt: { kind: 'payment' | 'refund'; payment: Payment; amount: number; at: Instant; data: ReceiptData },
 ): Promise<number> {
   // Locked until the transaction ends: a number that is given is used, or given again.
-  const { insertId } = (await manager.query(
-    'UPDATE receipt_count SET last = LAST_INSERT_ID(last + 1) WHERE id = 1',
-  )) as { insertId: number };
+  const { insertId } = await changeIn(manager, 'UPDATE receipt_count SET last = LAST_INSERT_ID(last + 1) WHERE id = 1');
   const number = Number(insertId);
   const { kind, payment, amount, at, data } = receipt;
   const { id, member } = payment;

@@ -1,4 +1,5 @@
 /** Purpose: the whole story of one payment, as who keeps the books reads it: what was asked, tried, came and went back. */
+import { rowsFrom } from '../platform/rows';
 import type { DataSource } from 'typeorm';
 import { sayDate, sayMoney, sayNearDate, sayTime, writeAmount, type Instant, type PaymentId } from '../../core/kernel';
 import type { Setup } from '../../core/setup';
@@ -16,9 +17,9 @@ export async function storyOf(db: DataSource, id: PaymentId, now: Instant, setup
   const words = moneySays(site);
   const say = (amount: number) => sayMoney(amount, site.currency, site.locale);
   const moment = (at: Instant) => `${sayNearDate(at, now, site)}, ${sayTime(at, site)}`;
-  const [person] = (await db.query('SELECT name FROM member WHERE id = ?', [payment.member])) as {
+  const [person] = await rowsFrom<{
     name: string;
-  }[];
+  }>(db, 'SELECT name FROM member WHERE id = ?', [payment.member]);
   const term = payment.term ? ((await db.getRepository(TermRow).findOneBy({ id: payment.term }))?.data ?? null) : null;
   const receipts = await db.getRepository(ReceiptRow).find({ where: { payment: id }, order: { number: 'ASC' } });
   const level = setup.levels.get(payment.level)?.title ?? payment.level;
@@ -29,10 +30,11 @@ export async function storyOf(db: DataSource, id: PaymentId, now: Instant, setup
       ? words.forGood
       : words.dates({ from: sayDate(bill.from, site), until: sayDate(bill.until, site) });
   const fact = (label: string, value: string) => (value ? [{ label, value }] : []);
-  const entries = (await db.query(
+  const entries = await rowsFrom<{ what: string; at: Date }>(
+    db,
     `SELECT e.what, e.at FROM ledger_entry e WHERE e.payment = ? AND e.what IN ('writeOff') ORDER BY e.id`,
     [id],
-  )) as { what: string; at: Date }[];
+  );
   const story = [
     { at: payment.openedAt, title: words.storyAsked({ amount: say(payment.amount) }), note: '', done: true },
     ...tries.map((one, n) => ({

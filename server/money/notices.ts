@@ -4,6 +4,7 @@
  * Invariant: what is told moves no money by itself: it names a payment, and what became of that is asked of the house. A
  * notice that lies, comes late, twice or before another changes nothing that is not so.
  */
+import { changeIn } from '../platform/rows';
 import type { Request, Response } from 'express';
 import type { DataSource } from 'typeorm';
 import type { ProblemCode } from '../../contract';
@@ -50,10 +51,11 @@ export const cardNotices = ({ db, jobs, clock, config }: NoticePorts, refuse: Re
     const id = String(req.headers['webhook-id']);
     if (!read.success || !/^[\w-]{1,80}$/.test(id) || Buffer.byteLength(text) > MOST) return refuse(res, 'bad-input');
     await transact(db, async (manager) => {
-      const { affectedRows } = (await manager.query(
+      const { affectedRows } = await changeIn(
+        manager,
         'INSERT IGNORE INTO card_notice (id, came_at, body) VALUES (?, ?, ?)',
         [id, new Date(), text],
-      )) as { affectedRows: number };
+      );
       if (affectedRows === 0) return;
       const { key } = read.data.data;
       await jobs.add(manager, { kind: 'lookAtPayment', runAt: clock.now(), payload: { key }, key: `notice:${id}` });

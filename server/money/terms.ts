@@ -3,6 +3,7 @@
  * with whatever brought it on.
  * Invariant: a renewal is asked for once. The person in hand is written by whoever holds it.
  */
+import { rowsFrom } from '../platform/rows';
 import type { EntityManager } from 'typeorm';
 import { currentTerm } from '../../core/facts';
 import { ok, sayDate, type ChipName, type Instant, type MemberId, type Result, type TermId } from '../../core/kernel';
@@ -138,9 +139,11 @@ export class Terms {
 
   /** A new card: whoever owes something is asked at once. */
   async tryAgainWith(manager: EntityManager, member: MemberId, now: Instant): Promise<void> {
-    const rows = (await manager.query(`SELECT id FROM term WHERE member = ? AND state <> 'ended' FOR UPDATE`, [
-      member,
-    ])) as { id: TermId }[];
+    const rows = await rowsFrom<{ id: TermId }>(
+      manager,
+      `SELECT id FROM term WHERE member = ? AND state <> 'ended' FOR UPDATE`,
+      [member],
+    );
     for (const { id } of rows) await this.move(manager, id, { it: 'cardChanged' }, now, null);
   }
 
@@ -285,10 +288,11 @@ export class Terms {
   private async owedOf(manager: EntityManager, term: Term): Promise<Payment | null> {
     const due = nextDue(term, this.setup.doc.site.zone);
     if (!due) return null;
-    const [row] = (await manager.query(
+    const [row] = await rowsFrom<{ id: string }>(
+      manager,
       `SELECT id FROM payment WHERE renewal = ? AND state IN ('taking', 'refused', 'awaited')`,
       [renewalKey(term.id, due.at)],
-    )) as { id: string }[];
+    );
     return row ? lockPayment(manager, row.id) : null;
   }
 

@@ -7,6 +7,7 @@
  * died ends by itself. Of two nodes of a cluster that claim the same job, the commit of one is refused, so that both
  * can never make the call.
  */
+import { rowsFrom, changeIn } from './rows';
 import { randomBytes } from 'node:crypto';
 import type { DataSource, EntityManager } from 'typeorm';
 import type { Instant, Reader } from '../../core/kernel';
@@ -167,9 +168,7 @@ export class Jobs<T extends JobTable = Record<never, never>> {
 
   /** Takes a job back. @returns whether it was there and nobody carries it out just now */
   async cancel(manager: EntityManager, key: string): Promise<boolean> {
-    const { affectedRows } = (await manager.query(`DELETE FROM job WHERE job_key = ? AND state <> 'claimed'`, [
-      key,
-    ])) as { affectedRows: number };
+    const { affectedRows } = await changeIn(manager, `DELETE FROM job WHERE job_key = ? AND state <> 'claimed'`, [key]);
     return affectedRows > 0;
   }
 
@@ -272,10 +271,7 @@ export class Jobs<T extends JobTable = Record<never, never>> {
     try {
       await this.db.transaction(async (manager) => {
         const now = this.clock.now();
-        [claimed] = (await manager.query(`${dueIn(READY)} FOR UPDATE SKIP LOCKED`, [
-          WITHIN,
-          new Date(now),
-        ])) as Claimed[];
+        [claimed] = await rowsFrom<Claimed>(manager, `${dueIn(READY)} FOR UPDATE SKIP LOCKED`, [WITHIN, new Date(now)]);
         if (!claimed) return;
         // Where there was one there may be more.
         this.nudge([WITHIN]);
@@ -326,11 +322,12 @@ export class Jobs<T extends JobTable = Record<never, never>> {
       const now = new Date(this.clock.now());
       const found = await this.look(lane, which, now);
       if (!found) return null;
-      const { affectedRows } = (await this.db.query(
+      const { affectedRows } = await changeIn(
+        this.db,
         `UPDATE job SET state = 'claimed', claimed_by = ?, claimed_until = UTC_TIMESTAMP(3) + INTERVAL ? SECOND
          WHERE id = ? AND ${which} AND run_at <= ? AND attempts = ? AND payload COLLATE utf8mb4_bin = ?`,
         [mine, CLAIM_LASTS, found.id, now, found.attempts, found.payload],
-      )) as { affectedRows: number };
+      );
       // Else another hand was quicker, or it has been replaced by one that says something else.
       if (affectedRows === 1) return found;
     }
@@ -340,7 +337,7 @@ export class Jobs<T extends JobTable = Record<never, never>> {
   private async look(lane: Lane, which: string, now: Date): Promise<Claimed | undefined> {
     const ahead = which === READY ? this.ahead.get(lane)?.shift() : undefined;
     if (ahead) return ahead;
-    const found = (await this.db.query(dueIn(which, which === READY ? HANDFUL : 1), [lane, now])) as Claimed[];
+    const found = await rowsFrom<Claimed>(this.db, dueIn(which, which === READY ? HANDFUL : 1), [lane, now]);
     if (which === READY) this.ahead.set(lane, found.slice(1));
     return found[0];
   }
@@ -351,10 +348,10 @@ export class Jobs<T extends JobTable = Record<never, never>> {
     if (work !== null) await outside.make(work);
     // Settled anew where the database gives it up for another: the call has been made, and is not made again for that.
     await transact(this.db, async (manager) => {
-      const { affectedRows } = (await manager.query('DELETE FROM job WHERE id = ? AND claimed_by = ?', [
+      const { affectedRows } = await changeIn(manager, 'DELETE FROM job WHERE id = ? AND claimed_by = ?', [
         claimed.id,
         mine,
-      ])) as { affectedRows: number };
+      ]);
       // Erased meanwhile, or the call took longer than its claim and somebody else has it now.
       if (affectedRows === 0) throw new Taken();
       if (work !== null) await outside.settle(manager, work, this.clock.now());
@@ -405,20 +402,22 @@ export class Jobs<T extends JobTable = Record<never, never>> {
 
   /** The next timer that waits for its time, and none before `after`. Letters are not waited for. */
   async nextDue(after: Instant): Promise<{ at: Instant; kind: string; payload: string } | null> {
-    const [row] = (await this.db.query(
+    const [row] = await rowsFrom<{ run_at: Date; kind: string; payload: string }>(
+      this.db,
       `SELECT run_at, kind, payload FROM job WHERE lane = 'work' AND state = 'ready' AND run_at > ?
        ORDER BY run_at, id LIMIT 1`,
       [new Date(after)],
-    )) as { run_at: Date; kind: string; payload: string }[];
+    );
     return row ? { at: row.run_at.getTime(), kind: row.kind, payload: row.payload } : null;
   }
 
   /** How many jobs of a lane are due by that instant (now, unless given) and not yet done, claimed ones included. */
   async due(by: Instant = this.clock.now(), lane: Lane = 'work'): Promise<number> {
-    const [row] = (await this.db.query(
+    const [row] = await rowsFrom<{ n: string }>(
+      this.db,
       `SELECT COUNT(*) AS n FROM job WHERE lane = ? AND state IN ('ready', 'claimed') AND run_at <= ?`,
       [lane, new Date(by)],
-    )) as { n: string }[];
+    );
     return Number(row?.n ?? 0);
   }
 }

@@ -148,3 +148,21 @@ export function rowIn<E extends ObjectLiteral>(
     row[property] = dataSource.driver.prepareHydratedValue(found[of.databaseName], of);
   return row as E;
 }
+
+/** What statements are asked of: an entity manager, a data source, a query runner. */
+type Asked = { query(sql: string, values?: unknown[]): Promise<unknown> };
+
+/**
+ * Rows of a statement written by hand, as the statement says they are: columns by the names it gives them, sums and counts of
+ * 64 bits as text, instants as dates.
+ */
+export const rowsFrom = async <R>(from: Asked, sql: string, values: readonly unknown[] = []): Promise<R[]> =>
+  (await from.query(sql, [...values])) as R[];
+
+/** What a statement written by hand has changed. `insertId` is the number given to the first row that was added. */
+export const changeIn = async (
+  where: Asked,
+  sql: string,
+  values: readonly unknown[] = [],
+): Promise<{ readonly affectedRows: number; readonly insertId: number | string }> =>
+  (await where.query(sql, [...values])) as { affectedRows: number; insertId: number | string };

@@ -2,6 +2,7 @@
  * Purpose: the live set-up in memory, swapped as a whole, and the site clock's offset, both followed from the
  * database so that every process has them within a second.
  */
+import { rowsFrom } from '../platform/rows';
 import type { DataSource } from 'typeorm';
 import { doorsOf, type Doors } from '../../core/doors';
 import { owners, type Reader } from '../../core/kernel';
@@ -70,9 +71,10 @@ export class LiveSetup {
 
   /** Reads the revision number and the clock; re-reads the set-up when the number has changed. */
   async refresh(): Promise<void> {
-    const [row] = (await this.db.query(
+    const [row] = await rowsFrom<{ revision: number | null; ahead: string }>(
+      this.db,
       'SELECT (SELECT MAX(number) FROM setup_revision) AS revision, (SELECT offset_ms FROM site_clock WHERE id = 1) AS ahead',
-    )) as { revision: number | null; ahead: string }[];
+    );
     this.clock.follow(Number(row?.ahead ?? 0));
     const revision = Number(row?.revision ?? 0);
     if (revision === (this.value?.revision ?? 0)) return this.refreshFull();

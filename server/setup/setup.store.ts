@@ -3,6 +3,7 @@
  * Invariant: a save names the version it was made from, a publication the draft that was read; a publication is one
  * transaction and one number. Nothing that rows or other items point at can be taken away.
  */
+import { rowsFrom } from '../platform/rows';
 import { createHash } from 'node:crypto';
 import { LessThanOrEqual, type DataSource, type EntityManager } from 'typeorm';
 import { ok, owners, refuse, type Instant, type Reader, type Result } from '../../core/kernel';
@@ -141,7 +142,7 @@ export class SetupStore {
 
   /** The number of the revision that is live; 0 before the first publication. */
   async revision(manager: EntityManager = this.db.manager): Promise<number> {
-    const [row] = (await manager.query('SELECT MAX(number) AS n FROM setup_revision')) as { n: number | null }[];
+    const [row] = await rowsFrom<{ n: number | null }>(manager, 'SELECT MAX(number) AS n FROM setup_revision');
     return Number(row?.n ?? 0);
   }
 
@@ -165,7 +166,7 @@ export class SetupStore {
    */
   private async bringUp(joined?: EntityManager): Promise<void> {
     const older = `SELECT 1 FROM setup_item WHERE format < ${FORMAT_VERSION} LIMIT 1`;
-    if (((await (joined ?? this.db).query(older)) as unknown[]).length === 0) return;
+    if ((await rowsFrom<unknown>(joined ?? this.db, older)).length === 0) return;
     await within(this.db, joined, async (manager) => {
       const rows = await manager.getRepository(SetupItemRow).find({ lock: { mode: 'pessimistic_write' } });
       const [live, draft] = [upgradedEntries(rows, 'live'), upgradedEntries(rows, 'draft')];
@@ -233,9 +234,9 @@ export class SetupStore {
         const next = { draft: read.data as unknown, version: version + 1, format: FORMAT_VERSION, ...hand };
         if (row) await rows.update({ kind, id }, next as never);
         else {
-          const [last] = (await manager.query('SELECT MAX(position) AS n FROM setup_item WHERE kind = ?', [kind])) as {
+          const [last] = await rowsFrom<{
             n: number | null;
-          }[];
+          }>(manager, 'SELECT MAX(position) AS n FROM setup_item WHERE kind = ?', [kind]);
           await rows.insert({ kind, id, position: Number(last?.n ?? -1) + 1, live: null, ...next } as never);
         }
         return ok(version + 1);

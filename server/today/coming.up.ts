@@ -1,4 +1,5 @@
 /** Purpose: Today's *Coming up*: what the clock will do with applications in the next seven days if nobody acts. */
+import { rowsFrom } from '../platform/rows';
 import type { DataSource } from 'typeorm';
 import type { TodayView } from '../../contract';
 import { comingOf, pathOf, type Foretold } from '../../core/joining';
@@ -19,13 +20,14 @@ export async function comingUp(db: DataSource, now: Instant, setup: Setup): Prom
   const week = addSpan(now, { count: 7, unit: 'days' }, place.zone);
   // Seven weekdays, this one included, so that no name of a day stands for two.
   const until = (startOfDay(dayOf(week, place), place.zone) ?? week) - 1;
-  const rows = (await db.query(
+  const rows = await rowsFrom<{ data: string; run_at: Date }>(
+    db,
     `SELECT a.data, j.run_at FROM job j
      JOIN application a ON a.id = CONVERT(JSON_VALUE(j.payload, '$.application') USING ascii) COLLATE ascii_bin AND a.shadow = 0
      WHERE j.state = 'ready' AND j.kind = 'applicationTimer' AND j.run_at > ? AND j.run_at <= ?
      ORDER BY j.run_at, j.id LIMIT ${LOOKED_AT}`,
     [new Date(now), new Date(until)],
-  )) as { data: string; run_at: Date }[];
+  );
   // Beyond the last one looked at, somebody might be missing from a line: what is told ends there.
   const cut = rows.length === LOOKED_AT;
   const told = cut ? rows[rows.length - 1]!.run_at.getTime() : until;

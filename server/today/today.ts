@@ -1,4 +1,5 @@
 /** Purpose: Today: what needs somebody now, oldest first, and how joining goes. */
+import { rowsFrom } from '../platform/rows';
 import type { DataSource } from 'typeorm';
 import type { StaffPart, TodayView } from '../../contract';
 import { z } from 'zod';
@@ -30,10 +31,11 @@ export class Today {
 
   /** A word that changes when anything has happened that a desk may show: a step of somebody, an act, a revision. */
   async pulse(): Promise<string> {
-    const [row] = (await this.db.query(
+    const [row] = await rowsFrom<{ t: string | null; a: string | null; r: number | null }>(
+      this.db,
       `SELECT (SELECT MAX(id) FROM timeline) AS t, (SELECT MAX(id) FROM audit) AS a,
               (SELECT MAX(number) FROM setup_revision) AS r`,
-    )) as { t: string | null; a: string | null; r: number | null }[];
+    );
     return `${row?.t ?? 0}.${row?.a ?? 0}.${row?.r ?? 0}`;
   }
 
@@ -108,12 +110,19 @@ export class Today {
   /** The last 30 days' sign-ups, gate by gate. */
   private async joining(now: Instant, setup: Setup): Promise<TodayView['joining']> {
     const from = now - WINDOW * DAY;
-    const rows = (await this.db.query(
+    const rows = await rowsFrom<{
+      path: string;
+      state: Application['state'];
+      gate: string;
+      passed: string | null;
+      n: string;
+    }>(
+      this.db,
       `SELECT path, state, JSON_VALUE(data, '$.gate') AS gate, CAST(JSON_EXTRACT(data, '$.passed[*].gate') AS CHAR) AS passed,
               COUNT(*) AS n
        FROM application WHERE shadow = 0 AND submitted_at > ? GROUP BY path, state, gate, passed`,
       [new Date(from)],
-    )) as { path: string; state: Application['state']; gate: string; passed: string | null; n: string }[];
+    );
     const swept = await this.sweptSince(from);
     const titles = [...new Set(setup.doc.paths.flatMap((path) => path.gates.map((gate) => gate.title)))];
     const gates = titles.map((title) => ({ title, passed: 0, waiting: 0, fell: 0 }));
@@ -138,16 +147,18 @@ export class Today {
 
   /** Sign-ups that were swept leave no row; the sweep is counted as it happens. */
   private async sweptSince(from: Instant): Promise<number> {
-    const [row] = (await this.db.query(`SELECT COUNT(*) AS n FROM audit WHERE act = 'joining.swept' AND at > ?`, [
-      new Date(from),
-    ])) as { n: string }[];
+    const [row] = await rowsFrom<{ n: string }>(
+      this.db,
+      `SELECT COUNT(*) AS n FROM audit WHERE act = 'joining.swept' AND at > ?`,
+      [new Date(from)],
+    );
     return Number(row?.n ?? 0);
   }
 
   /** What happened in the last day without anybody's doing. */
   private async lately(now: Instant, reader: Reader): Promise<TodayView['lately']> {
     const from = new Date(now - DAY);
-    const count = async (sql: string) => Number(((await this.db.query(sql, [from])) as { n: string }[])[0]?.n ?? 0);
+    const count = async (sql: string) => Number((await rowsFrom<{ n: string }>(this.db, sql, [from]))[0]?.n ?? 0);
     const [confirmed, sent, swept] = await Promise.all([
       count(`SELECT COUNT(*) AS n FROM timeline WHERE what = 'joining.emailConfirmed' AND at > ?`),
       count(`SELECT COUNT(*) AS n FROM outgoing WHERE sent_at > ?`),
