@@ -52,5 +52,4 @@ export const TextColumn = (length: number, options: ColumnOptions = {}) =>
  */
 export const GoesWith = (name: string, row = 'MemberEntity') =>
   ForeignKey(row, 'id', { name, onDelete: 'CASCADE', onUpdate: 'RESTRICT' });
-export const Needs = (name: string, row: string, key = 'id') =>
-  ForeignKey(row, key, { name, onDelete: 'NO ACTION', onUpdate: 'RESTRICT' });
+export const Needs = (name: string, row: string, key = 'id') => ForeignKey(row, key, { name, onUpdate: 'RESTRICT' });
