@@ -89,10 +89,12 @@ describe('what is stored as JSON', () => {
     expect(third.write({ count: 4, of: 'hives' })).toBe('{"count":4,"of":"hives","v":3}');
     expect(third.read('{"count":4,"of":"hives","v":3}')).toEqual({ count: 4, of: 'hives' });
     expect(() => third.read('{"v":4}')).toThrow('newer version (4)');
+    const purpose = stored('a.d', z.object({ is: z.string() }), [(old: object) => old]);
+    expect(purpose.read(purpose.write({ is: 'step' }))).toEqual({ is: 'step' });
     const list = stored('a.c', z.array(z.string()), [(old: string) => [old]]);
     expect(list.read('"queens"')).toEqual(['queens']);
-    expect(list.write(['queens'])).toBe('{"is":["queens"],"v":2}');
-    expect(list.read('{"is":["queens"],"v":2}')).toEqual(['queens']);
+    expect(list.write(['queens'])).toBe('{"$":["queens"],"v":2}');
+    expect(list.read('{"$":["queens"],"v":2}')).toEqual(['queens']);
   });
 
   it('is held to its schema in tests, in both directions', () => {

@@ -26,7 +26,7 @@ export const unpayable: Check = (setup, { cards }) => {
   const says = checkupSays(setup.doc.site);
   return paths(setup).flatMap((path) =>
     path.gates.flatMap((gate, at) =>
-      kindOf(gate).offers(gate).length > 0
+      kindOf(gate).sells
         ? [
             found('path', path.id, `gates.${at}`, 'stops', {
               says: says.unpayable({ path: path.title }),
@@ -57,9 +57,8 @@ export const offersNothing: Check = (setup) => {
   const says = checkupSays(setup.doc.site);
   return paths(setup).flatMap((path) =>
     path.gates.flatMap((gate, at): Found[] => {
-      const offers = kindOf(gate).offers(gate);
-      if (offers.length === 0) return [];
-      const offered = offeredBy(offers, setup.levels);
+      if (!kindOf(gate).sells) return [];
+      const offered = offeredBy(kindOf(gate).offers(gate), setup.levels);
       const named = { path: path.title, gate: gate.title };
       if (offered.length === 0)
         return [

@@ -49,5 +49,8 @@ describe('a limit tells one truth', () => {
   it('says how long somebody has waited by now, not by the target', () => {
     expect(waitedFor(inReview, inReview.gateSince + 5 * DAY, place)).toBe('5 days');
     expect(waitedFor(inReview, inReview.gateSince + 14 * DAY, place)).toBe('14 days');
+    // The clocks go forward in this time, so that five days of it are 119 hours.
+    const since = Date.UTC(2027, 2, 26, 10);
+    expect(waitedFor({ ...inReview, gateSince: since }, since + 5 * DAY - DAY / 24, place)).toBe('5 days');
   });
 });

@@ -2,7 +2,8 @@
  * Purpose: how far into its time a gate is. Everything that tells of a limit (Today, the sheet, the applicant's own
  * page, letters) takes it from here, so that all tell the same: the instants that were promised, never the path's.
  */
-import { DAY, kernelSays, type Instant, type Reader } from '../kernel';
+import { DAY, kernelSays, type Instant, type Place } from '../kernel';
+import { daysBetween } from '../kernel/calendar';
 import type { Application } from './application';
 import { kindOf, type GateItem } from './gates';
 
@@ -23,9 +24,9 @@ export function limitOf(application: Application, now: Instant): Limit {
   return { passed, allowed, left: allowed - passed, target: Math.min(target, allowed) };
 }
 
-/** `9 days`, for the sentence that somebody has waited so long. */
-export const waitedFor = (application: Application, now: Instant, reader: Reader): string =>
-  kernelSays(reader).days({ count: Math.max(0, Math.floor((now - application.gateSince) / DAY)) });
+/** `9 days` of the calendar, for the sentence that somebody has waited so long: a night that has 23 hours is one too. */
+export const waitedFor = (application: Application, now: Instant, place: Place): string =>
+  kernelSays(place).days({ count: Math.max(0, daysBetween(application.gateSince, now, place.zone)) });
 
 /**
  * From when an application needs somebody at the desk: at once where reviewers are waited for, else when half of the

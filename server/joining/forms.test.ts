@@ -82,6 +82,8 @@ describe('a form of which there are only so many places', () => {
     expect(taken).toHaveLength(1);
     expect(sent.filter(({ answer }) => answer.body.code === 'form-shut')).toHaveLength(23);
     await taken[0]!.who.post('/site/joining/withdraw');
+    // It stays to the end, and would send the letters of tests that stop the other one.
+    await other.services.jobs.stop();
   });
 
   it('has a waiting list that moves up by itself, in the order in which people came', async () => {
@@ -252,7 +254,8 @@ describe('a form by invitation', () => {
       )
     ).body.invitations.find(({ name }) => name === 'Slow Post')!;
     expect(written).toBe('their letter is on its way');
-    await odile.post('/desk/forms/join-quillmoor/invitations/take-back', { id });
+    const taken = await odile.post('/desk/forms/join-quillmoor/invitations/take-back', { id });
+    expect(taken).toMatchObject({ status: 200 });
     const [after] = await stack.query<{ n: string }>('SELECT COUNT(*) AS n FROM outgoing WHERE to_mail = ?', [
       'slow@post.example',
     ]);

@@ -5,6 +5,7 @@ import setupOne from '../../tests/fixtures/setup.1.json';
 import { configFor, dropDatabase, freshDatabase } from '../../tests/support/stack';
 import { entities, migrations, tables } from '../areas';
 import { migrate, openDatabase, type Database } from './database';
+import { sayOnReceipts } from './migrations/bound';
 import { Foundation1 } from './migrations/foundation';
 
 /** As the first version stored it: waits at its first gate. */
@@ -137,6 +138,35 @@ describe('migrations', () => {
     await runner.release();
     await other.close();
     await dropDatabase(own);
+  });
+
+  it('give receipts what stood on them by the site alone, and leave what they say themselves', async () => {
+    const { source } = database;
+    // Of one connection, since the keys are let go for a moment.
+    const runner = source.createQueryRunner();
+    const site = { id: 'site', name: 'Quillmoor', currency: 'GBP', locale: 'en-GB', zone: 'Europe/London' };
+    await source.query(`INSERT INTO setup_item (kind, id, position, live) VALUES ('site', 'site', 0, ?)`, [
+      JSON.stringify(site),
+    ]);
+    await runner.query('SET SESSION foreign_key_checks = 0');
+    for (const [number, data] of [
+      [1, { to: ['Ida'], lines: [], notes: [] }],
+      [2, { from: 'The old name', currency: 'EUR', to: [], lines: [], notes: [] }],
+    ] as const)
+      await runner.query(
+        `INSERT INTO receipt (number, kind, payment, member, at, amount, data) VALUES (?, 'payment', 'a', 'b', NOW(3), 1, ?)`,
+        [number, JSON.stringify(data)],
+      );
+    await runner.query('SET SESSION foreign_key_checks = 1');
+    await sayOnReceipts(runner);
+    await runner.release();
+    const rows = (await source.query('SELECT data FROM receipt ORDER BY number')) as { data: string }[];
+    expect(rows.map(({ data }) => JSON.parse(data) as object)).toMatchObject([
+      { from: 'Quillmoor', currency: 'GBP', locale: 'en-GB', zone: 'Europe/London', to: ['Ida'] },
+      { from: 'The old name', currency: 'EUR', locale: 'en-GB', zone: 'Europe/London' },
+    ]);
+    await source.query('DELETE FROM receipt');
+    await source.query('DELETE FROM setup_item');
   });
 
   it('resume after a run that broke half-way', async () => {

@@ -2,7 +2,7 @@
  * Purpose: values that lie in a column as JSON, each with its schema, its version and the upgrades from older ones, so that
  * whatever was stored once can be read for ever.
  * How: what is written first has no version; once there is an upgrade, an object carries its version as `v`, and anything
- * else lies as `is` beside it. An upgrade is never changed once its version has been written, and
+ * else lies as `$` beside it, which no property of ours is called. An upgrade is never changed once its version has been written, and
  * `tests/fixtures/stored/` keeps values of each version as they lay there.
  * Invariant: reading refuses nothing that is no newer than this program: a stricter schema must not stop whoever was
  * stored before it. In tests both ways are held to the schema, so that a shape it does not know is noticed.
@@ -47,12 +47,12 @@ export function stored<T>(of: string, schema: z.ZodType<T>, upgrades: readonly U
   const version = upgrades.length + 1;
   const wrap = (value: T): unknown => {
     if (version === 1) return value;
-    return isObject(value) ? { ...value, v: version } : { is: value, v: version };
+    return isObject(value) ? { ...value, v: version } : { $: value, v: version };
   };
   const unwrap = (raw: unknown): { value: unknown; from: number } => {
     if (version === 1 || !isObject(raw) || typeof raw['v'] !== 'number') return { value: raw, from: 1 };
     const { v, ...rest } = raw;
-    return { value: Object.keys(rest).join() === 'is' ? rest['is'] : rest, from: v };
+    return { value: '$' in rest ? rest['$'] : rest, from: v };
   };
   return {
     of,

@@ -77,7 +77,8 @@ async function mustLead(runner: QueryRunner, table: string, column: string, of: 
     );
 }
 
-async function sayOnReceipts(runner: QueryRunner): Promise<void> {
+/** What receipts took from the site as it is called today, put on those that do not say it. */
+export async function sayOnReceipts(runner: QueryRunner): Promise<void> {
   const [item] = (await runner.query("SELECT live FROM setup_item WHERE kind = 'site' AND live IS NOT NULL")) as {
     live: string;
   }[];
