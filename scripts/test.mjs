@@ -1,7 +1,7 @@
 /**
- * `npm test`: types, lint, boundaries, unit, server and fault tests, journeys in Chromium; then money, paths and Today
- * once more on one of the awkward days, in turn. On a new machine it sets everything up first.
- * `npm test -- --day NAME`: only the last of these, on that day; NAME is one of `scripts/steps/days.mjs`, or `all`.
+ * `npm test`: types, lint, boundaries, unit, server and fault tests, journeys in Chromium. What is about days (money, paths
+ * and Today) lives on one of the days of `scripts/steps/days.mjs`, in turn. On a new machine it sets everything up first.
+ * `npm test -- --day NAME`: only what is about days, on that one; NAME is an awkward day, or `all`.
  * `npm test -- --changed`: what stands nearest to what has been changed since the last commit, for before the next one.
  */
 import { spawn, spawnSync } from 'node:child_process';
@@ -10,7 +10,7 @@ import { tmpdir } from 'node:os';
 import { join, relative } from 'node:path';
 import { fileURLToPath } from 'node:url';
 import { stripVTControlCharacters } from 'node:util';
-import { AWKWARD_DAYS, PLAIN_DAY, dayInTurn } from './steps/days.mjs';
+import { AWKWARD_DAYS, beginOf, dayInTurn } from './steps/days.mjs';
 import { build } from './steps/build.mjs';
 import { changedFiles, nearestTo } from './steps/changed.mjs';
 import { checkNode, installModules, installPackages } from './steps/machine.mjs';
@@ -52,11 +52,26 @@ function step(name, command, args, env = {}) {
   });
 }
 
-/** What is tested on awkward days as well. */
-const onAwkwardDays = {
-  server: ['server/money', 'server/joining', 'server/today', 'tests/faults/money'],
+/** The tests that are about days, by the begin of their paths. */
+const aboutDays = {
+  server: ['server/money/', 'server/joining/', 'server/today/', 'tests/faults/money'],
   journeys: ['money.spec', 'levels.spec', 'joining.spec', 'desk.spec'],
 };
+
+/** The tests that need a database, those about days and all others. */
+function testsOf(kind) {
+  const [folders, end] = {
+    server: [['server', 'standins', 'tests/faults', 'tests/commands'], '.test.ts'],
+    journeys: [['tests/journeys'], '.spec.ts'],
+  }[kind];
+  const files = folders.flatMap((folder) =>
+    readdirSync(join(root, folder), { recursive: true, encoding: 'utf8' })
+      .filter((file) => file.endsWith(end))
+      .map((file) => `${folder}/${file}`),
+  );
+  const isAboutDays = (file) => aboutDays[kind].some((begin) => file.replace('tests/journeys/', '').startsWith(begin));
+  return { dated: files.filter(isAboutDays), rest: files.filter((file) => !isAboutDays(file)) };
+}
 
 /** Runs tests of one project with Vitest. @param only parts of their paths; all where there is none */
 const runner = (project, as = project, only = []) => [
@@ -203,27 +218,35 @@ try {
   const needsDatabase = nearest === null || nearest.server.length + nearest.journeys.length > 0;
   if (!over && needsDatabase)
     await startMariadb({ folder, port: await freePort(), memory: '512M', quick: true, started });
-  const on = (day, as) => ({
-    ADMISSA_CLOCK: day,
-    ADMISSA_TEST_DB_PORT: String(database?.port),
-    ADMISSA_TEST_DB_PASSWORD: database?.password ?? '',
-    ADMISSA_TEST_RESULTS: join(folder, `journeys-${as}.json`),
-    UV_THREADPOOL_SIZE: '4',
-  });
-  if (!asked) {
-    const env = on(PLAIN_DAY, 'plain');
-    const { server = [], journeys = [] } = nearest ?? {};
-    if (!nearest || server.length)
-      await step('Server, stand-ins and faults', bin('vitest'), runner('server', 'server', server), env);
-    if (!nearest || journeys.length) await step('Journeys in Chromium', bin('playwright'), ['test', ...journeys], env);
-  }
-  for (const name of asked ?? (nearest ? [] : [dayInTurn(turn())])) {
-    const day = AWKWARD_DAYS[name];
-    const env = on(day, name);
-    const when = `on the day “${name}” (${day})`;
-    await step(`Server ${when}`, bin('vitest'), runner('server', `server-${name}`, onAwkwardDays.server), env);
-    await step(`Journeys ${when}`, bin('playwright'), ['test', ...onAwkwardDays.journeys], env);
-  }
+  /** Runs tests on a day of the site's calendar. */
+  const onDay = async (name, { server, journeys }) => {
+    const day = beginOf(name);
+    const env = {
+      ADMISSA_CLOCK: day,
+      ADMISSA_TEST_DB_PORT: String(database?.port),
+      ADMISSA_TEST_DB_PASSWORD: database?.password ?? '',
+      ADMISSA_TEST_RESULTS: join(folder, `journeys-${took.length}.json`),
+      UV_THREADPOOL_SIZE: '4',
+    };
+    const when = name === 'plain' ? '' : ` on the day “${name}” (${day})`;
+    if (server.length)
+      await step(
+        `Server, stand-ins, faults${when}`,
+        bin('vitest'),
+        runner('server', `server-${took.length}`, server),
+        env,
+      );
+    if (journeys.length) await step(`Journeys in Chromium${when}`, bin('playwright'), ['test', ...journeys], env);
+  };
+  const server = testsOf('server');
+  const journeys = testsOf('journeys');
+  const dated = { server: server.dated, journeys: journeys.dated };
+  const all = [
+    ['plain', { server: server.rest, journeys: journeys.rest }],
+    [dayInTurn(turn()), dated],
+  ];
+  const runs = nearest ? [['plain', nearest]] : (asked?.map((name) => [name, dated]) ?? all);
+  for (const [name, tests] of runs) await onDay(name, tests);
 
   sayTimes();
   const { passed, failed, skipped } = tally(folder);
