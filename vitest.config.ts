@@ -29,8 +29,8 @@ export default defineConfig({
             'tests/faults/**/*.test.ts',
             'tests/commands/**/*.test.ts',
           ],
-          // What lies in a column is held to its schema, see `server/platform/stored.ts`.
-          env: { ADMISSA_CHECK_STORED: '1' },
+          // What lies in a column is held to its schema, and locks to their order, see `server/platform/strict.ts`.
+          env: { ADMISSA_STRICT: '1' },
           testTimeout: 240_000,
           hookTimeout: 240_000,
           maxWorkers: 2,

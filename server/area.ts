@@ -16,7 +16,8 @@ import type { Limits } from './platform/limits';
 import type { Log } from './platform/log';
 import type { Refuse } from './platform/problem';
 import type { Table } from './platform/tables';
-import type { RowUses } from './setup';
+import type { Setup } from '../core/setup';
+import type { Publishing, RowUses } from './setup';
 import type { Places, PlainForms, Site } from './site';
 
 /** What there is before any area. */
@@ -34,6 +35,8 @@ export type Base = {
   readonly address: string;
   /** What rows hang on items of the set-up, of every area. */
   readonly rowUses: RowUses;
+  /** What a new revision of the set-up means to rows, of every area. */
+  readonly publishing: Publishing;
   /** Erases a person and everything that hangs on them, in every area, within the caller's transaction. */
   readonly erase: (manager: EntityManager, member: MemberId, mail: string) => Promise<void>;
 };
@@ -78,6 +81,16 @@ export type Area<Ports = never, Api = never> = {
   readonly jobs?: JobTable;
   /** How many rows hang on an item of the set-up, which is then retired and not taken out. */
   readonly uses?: RowUses;
+  /** What its rows do not allow of a new revision of the set-up. */
+  readonly forbids?: Publishing['forbids'];
+  /** What happens to its rows when a revision goes live, in the transaction that publishes it. */
+  readonly published?: (
+    ports: Ports,
+    manager: EntityManager,
+    before: Setup | null,
+    after: Setup,
+    now: Instant,
+  ) => Promise<void>;
   /** Beginnings of addresses that search engines are asked to leave alone. */
   readonly unlisted?: readonly string[];
   /**

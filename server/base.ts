@@ -6,6 +6,7 @@ import { sweepSendings } from './platform/acts';
 import { AuditRow } from './platform/audit.entity';
 import { ClockRow } from './platform/clock.entity';
 import { JobRow } from './platform/job.entity';
+import { SharedNameRow } from './platform/locks';
 import type { Limits } from './platform/limits';
 import { firstMigrations } from './platform/migrations';
 import { SecretRow } from './platform/secret.entity';
@@ -35,6 +36,7 @@ export const baseArea = {
       'id at kind who name act subject detail',
     ),
     table('rate_limit', { kept: 'Keys are digests, and run out by themselves.' }, 'key points expire'),
+    table(SharedNameRow, { kept: 'Names nobody.' }, 'kind name'),
     table(ClockRow, { kept: 'Names nobody.' }, 'id offset_ms'),
     table(SecretRow, { kept: 'Names nobody.' }, 'id value'),
     table('migration', { kept: 'Names nobody.' }, 'id timestamp name'),

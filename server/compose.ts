@@ -35,7 +35,7 @@ function usesOf(): RowUses {
 }
 
 /** What is there before any area. */
-async function makeBase(config: Config, log: Log, erase: Base['erase']): Promise<Base> {
+async function makeBase(config: Config, log: Log, ofAll: Pick<Base, 'erase' | 'publishing'>): Promise<Base> {
   const database = await openDatabase(config, entities, migrations);
   await migrate(database.source);
   const { source: db, pool } = database;
@@ -53,7 +53,7 @@ async function makeBase(config: Config, log: Log, erase: Base['erase']): Promise
     secret: await siteSecret(pool),
     address: config.address,
     rowUses: usesOf(),
-    erase,
+    ...ofAll,
   };
 }
 
@@ -79,9 +79,17 @@ export async function buildServices(config: Config, log: Log): Promise<{ service
       throw new Error(`${String(name)} is asked for before it is made.`);
     },
   }) as unknown as Ports;
-  const base = await makeBase(config, log, async (manager, member, mail) => {
-    for (const { erase } of areas) await erase?.(ports, manager, member, mail);
-    await eraseRows(manager, tables, member);
+  const base = await makeBase(config, log, {
+    erase: async (manager, member, mail) => {
+      for (const { erase } of areas) await erase?.(ports, manager, member, mail);
+      await eraseRows(manager, tables, member);
+    },
+    publishing: {
+      forbids: async (...of) => (await Promise.all(areas.map(({ forbids }) => forbids?.(...of) ?? []))).flat(),
+      follows: async (...of) => {
+        for (const { published } of areas) await published?.(ports, ...of);
+      },
+    },
   });
   Object.assign(parts, base, { jobs: jobsOf(base.db, base.clock, log) });
   for (const { build } of areas) Object.assign(parts, together('part', [parts, build?.(ports, ports) ?? {}]));

@@ -1,20 +1,11 @@
 /**
- * Purpose: everything doors may ask about one person at one instant, as flat data.
+ * Purpose: everything doors may ask about one person at one instant, as flat data, in parts.
  * Invariant: nothing here is a rule or a secret; a stored row of this shape is all a request needs to know.
  */
 import { z } from 'zod';
-import {
-  FieldId,
-  GroupId,
-  LessonId,
-  LevelId,
-  MemberId,
-  TopicId,
-  versioned,
-  type Instant,
-  type Reader,
-} from '../kernel';
+import { FieldId, GroupId, LessonId, LevelId, MemberId, TopicId, type Instant, type Reader } from '../kernel';
 import { factsSays } from './facts.sentences';
+import { factsOf, factsPart, type FactsOf } from './parts';
 
 export const Standing = z.enum(['applicant', 'admitted', 'paused', 'lapsed', 'declined', 'closed']);
 export type Standing = z.infer<typeof Standing>;
@@ -41,46 +32,66 @@ export type HeldTerm = z.infer<typeof HeldTerm>;
 export const PaidFor = z.object({ level: LevelId, at: z.number() });
 export type PaidFor = z.infer<typeof PaidFor>;
 
-export const Facts = z.object({
-  member: MemberId.nullable(),
-  number: z.number().nullable(),
-  name: z.string().nullable(),
-  mail: z.string().nullable(),
-  standing: Standing.nullable(),
-  standingSince: z.number().nullable(),
-  joinedAt: z.number().nullable(),
-  admittedAt: z.number().nullable(),
-  terms: z.array(HeldTerm),
-  groups: z.array(GroupId),
-  fields: z.record(FieldId, FieldValue),
-  topics: z.array(TopicId),
-  /** In order of time; what was given back whole is not among them. */
-  paid: z.array(PaidFor),
-  /** Lessons that are done. */
-  lessons: z.array(LessonId),
-  /** Whether what is looked at is their own. Asked where something is looked at, and never stored. */
-  owns: z.boolean(),
-});
-export type Facts = z.infer<typeof Facts>;
+/** Who somebody is, and how far they have come. */
+const person = factsPart(
+  {
+    member: MemberId.nullable(),
+    number: z.number().nullable(),
+    name: z.string().nullable(),
+    mail: z.string().nullable(),
+    standing: Standing.nullable(),
+    standingSince: z.number().nullable(),
+    joinedAt: z.number().nullable(),
+    admittedAt: z.number().nullable(),
+  },
+  {
+    member: null,
+    number: null,
+    name: null,
+    mail: null,
+    standing: null,
+    standingSince: null,
+    joinedAt: null,
+    admittedAt: null,
+  },
+);
+
+/** What they answer, and what mail they want. */
+const profile = factsPart(
+  { fields: z.record(FieldId, FieldValue), topics: z.array(TopicId) },
+  { fields: {}, topics: [] },
+);
+
+const groups = factsPart({ groups: z.array(GroupId) }, { groups: [] });
+
+/** What they hold and have paid for: in order of time, and what was given back whole is not among it. */
+const levels = factsPart({ terms: z.array(HeldTerm), paid: z.array(PaidFor) }, { terms: [], paid: [] });
+
+/** Which lessons are done. */
+const lessons = factsPart({ lessons: z.array(LessonId) }, { lessons: [] });
+
+/** Whether what is looked at is their own: asked where something is looked at, and false where it is stored. */
+const looking = factsPart({ owns: z.boolean() }, { owns: false });
+
+/** All that is known of people, one part an area. */
+const parts = { person, profile, groups, levels, lessons, looking };
+
+/** Of rows from before facts came in parts. */
+const FIRST = ['person', 'profile', 'groups', 'levels', 'lessons', 'looking'];
+
+const facts = factsOf(parts, FIRST, [(old) => old, (old) => ({ ...old, paid: [], lessons: [], owns: false })]);
+
+export const Facts = facts.schema;
+export type Facts = FactsOf<typeof parts>;
 
 /** A visitor: nobody is known, so every condition about a person is unmet. */
-export const visitorFacts: Facts = Object.freeze({
-  member: null,
-  number: null,
-  name: null,
-  mail: null,
-  standing: null,
-  standingSince: null,
-  joinedAt: null,
-  admittedAt: null,
-  terms: [],
-  groups: [],
-  fields: {},
-  topics: [],
-  paid: [],
-  lessons: [],
-  owns: false,
-});
+export const visitorFacts: Facts = facts.nobody;
+
+/** Facts as they are stored. */
+export const storedFacts = facts;
+
+/** Stored facts of any version, as text. */
+export const readFacts = (text: string): Facts => storedFacts.read(JSON.parse(text));
 
 /** The term that counts now: of those running, the one that lasts longest. */
 export function currentTerm(facts: Facts, now: Instant): HeldTerm | null {
@@ -105,13 +116,4 @@ export function lastTerm(facts: Facts): HeldTerm | null {
     (last, term) => (!last || (term.until ?? Infinity) > (last.until ?? Infinity) ? term : last),
     null,
   );
-}
-
-/** Facts as they are stored. Version 1 said no version. */
-export const storedFacts = versioned<Facts>([(old) => old, (old) => ({ ...old, paid: [], lessons: [], owns: false })]);
-
-/** Stored facts of any version, as text. Quick for those of the present one: every request of a member reads them. */
-export function readFacts(text: string): Facts {
-  const raw = JSON.parse(text) as Facts & { v?: number };
-  return raw.v === storedFacts.version ? raw : storedFacts.read(raw, undefined);
 }

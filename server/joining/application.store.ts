@@ -11,12 +11,16 @@ import {
 } from '../../core/joining';
 import { type ApplicationId, type Instant, type MemberId } from '../../core/kernel';
 import type { Setup } from '../../core/setup';
+import { PersonInHand } from '../members';
+import { Held } from '../platform/locks';
 import { changeRow, insertRow, rowOf, rowsFrom } from '../platform/rows';
 import type { RowUses } from '../setup';
 import { ApplicationEntity } from './application.entity';
 import { joiningSays } from './joining.sentences';
 
 export type Stored = { readonly application: Application; readonly shadow: boolean };
+
+const applications = new Held<Stored>(({ application }) => application.member);
 
 const gatesOf =
   (setup: Setup): GatesOf =>
@@ -47,6 +51,7 @@ export function columnsOf(application: Application, setup: Setup) {
 
 export async function insertApplication(manager: EntityManager, stored: Stored, setup: Setup): Promise<void> {
   const { application, shadow } = stored;
+  applications.is(manager, application.id, stored);
   await insertRow(manager, ApplicationEntity, {
     id: application.id,
     member: application.member,
@@ -56,14 +61,18 @@ export async function insertApplication(manager: EntityManager, stored: Stored, 
 }
 
 export async function saveApplication(manager: EntityManager, application: Application, setup: Setup): Promise<void> {
+  const known = applications.known(manager, application.id);
+  if (known) applications.is(manager, application.id, { ...known, application });
   await changeRow(manager, ApplicationEntity, { id: application.id }, columnsOf(application, setup));
 }
 
-/** Reads an application and holds it until the transaction ends. */
-export async function lockApplication(manager: EntityManager, id: ApplicationId, setup: Setup): Promise<Stored | null> {
-  const row = await rowOf(manager, ApplicationEntity, { id }, true);
-  return row ? open(row, setup) : null;
-}
+/** Reads an application and holds it, and its person first, until the transaction ends. */
+export const lockApplication = (manager: EntityManager, id: ApplicationId, setup: Setup): Promise<Stored | null> =>
+  applications.take(manager, id, async () => {
+    await PersonInHand.holdOwner(manager, ApplicationEntity, id);
+    const row = await rowOf(manager, ApplicationEntity, { id }, true);
+    return row ? open(row, setup) : null;
+  });
 
 export async function applicationById(manager: EntityManager, id: ApplicationId, setup: Setup): Promise<Stored | null> {
   const row = await rowOf(manager, ApplicationEntity, { id });

@@ -9,12 +9,12 @@ import type { Outbox } from '../messages';
 import { closeAllOf, type Booking, type CardHouse, type MoneyJobs, type PayApi, type Paying } from '../money';
 import type { Jobs } from '../platform/jobs';
 import { table } from '../platform/tables';
-import type { LiveSetup, SetupStore } from '../setup';
+import type { LiveSetup, Publishing } from '../setup';
 import type { PlaceSources } from '../site';
 import { answersApi, type AnswersPorts } from './answers.api';
 import { ApplicationEntity } from './application.entity';
 import { applicationOfMember, joiningUses } from './application.store';
-import { FormPlaceRow, FormPutOffRow, InvitationRow } from './entrance.entities';
+import { FormPutOffRow, InvitationRow } from './entrance.entities';
 import { FollowUps } from './follow.ups';
 import { formsApi, type SentFormsApi, type SentFormsPorts } from './forms.api';
 import { formsPlaces, noticesOf } from './forms.places';
@@ -33,7 +33,6 @@ import { SignUps } from './signups';
 
 type Needs = Base & {
   readonly live: LiveSetup;
-  readonly setups: SetupStore;
   readonly sessions: Sessions;
   readonly outbox: Outbox;
   readonly hooks: Hooks;
@@ -58,20 +57,19 @@ export const joiningArea = {
     ),
     table(FormSendingRow, { erased: 'member = ?' }, 'id form member revision answers sent_at'),
     table(FormPutOffRow, { erased: 'member = ?' }, 'member form until_at'),
-    table(FormPlaceRow, { kept: 'Names nobody.' }, 'form'),
   ],
   jobs: joiningJobs,
   uses: joiningUses,
   unlisted: ['/joining', '/confirm', '/embed'],
   build: (ports: Needs) => {
-    const { db, database, live, setups, sessions, acts, clock, random, outbox, address } = ports;
+    const { db, database, live, sessions, acts, clock, random, outbox, address } = ports;
     const { hooks, staff, jobs, erase, booking, house } = ports;
     const letGo = (manager: EntityManager, application: ApplicationId, now: Instant) =>
       booking.letGo(manager, application, now);
     const closePayments = (manager: EntityManager, application: ApplicationId, now: Instant) =>
       house ? closeAllOf(manager, jobs, application, now) : Promise.resolve(false);
     const effects = { outbox, hooks, jobs, staff, random, address, erase, letGo, closePayments };
-    const joining = new Joining(db, live, acts, clock, effects, setups);
+    const joining = new Joining(db, live, acts, clock, effects);
     const followUps = new FollowUps(database, live, acts, effects);
     live.follows((setup) => fullForms(db.manager, setup));
     const pathOf: PlaceSources['pathOf'] = async ({ facts }, { setup }) =>
@@ -79,7 +77,7 @@ export const joiningArea = {
     return {
       joining,
       followUps,
-      signUps: new SignUps(db, live, sessions, clock, effects),
+      signUps: new SignUps(db, live, acts, sessions, clock, effects),
       invitations: new Invitations(db, random, outbox, address),
       applications: joining.payments,
       offersAtGate: (member: MemberId) => joining.offersAtGate(member),
@@ -94,6 +92,8 @@ export const joiningArea = {
       notice: noticesOf(followUps),
     };
   },
+  published: ({ joining }: { readonly joining: Joining }, ...of: Parameters<Publishing['follows']>) =>
+    joining.follow(...of),
   api: (ports: JoiningPorts & SentFormsPorts & AnswersPorts & InvitationsPorts & ReviewPorts) => ({
     joining: joiningApi(ports),
     forms: formsApi(ports),

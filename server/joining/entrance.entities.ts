@@ -1,13 +1,6 @@
 import { Column, Entity, Index, PrimaryColumn } from 'typeorm';
 import { GoesWith, IdColumn, InstantColumn, PrimaryId, PrimaryWord, TextColumn, WordColumn } from '../platform/columns';
 
-/** A row a form, held by whoever gives away one of its places. */
-@Entity('form_place')
-export class FormPlaceRow {
-  @PrimaryWord()
-  form!: string;
-}
-
 /** A link of its own to a form that only the invited may send. Of its secret only the digest is kept. */
 @Entity('invitation')
 @Index('invitation_token', ['tokenHash'], { unique: true })

@@ -4,6 +4,7 @@ import { implement } from '@orpc/server';
 import { joining as contract } from '../../contract';
 import { mailKey, readForm } from '../../core/fields';
 import { choosesLater } from '../../core/forms';
+import { ownerRead, ownerReading } from '../members';
 import { demandRoom, hashPassword, verifyPassword, weakness, type Accounts, type Tries } from '../accounts';
 import {
   callerOf,
@@ -18,7 +19,7 @@ import {
 } from '../callers';
 import type { Envelope } from '../platform/acts';
 import type { SiteClock } from '../platform/clock';
-import type { Limits } from '../platform/limits';
+import type { Limits, Try } from '../platform/limits';
 import { problem } from '../platform/problem';
 import type { LiveSetup } from '../setup';
 import { tellsProblems } from './joining.problems';
@@ -53,12 +54,13 @@ export const joiningApi = (ports: JoiningPorts) => {
   const refused = tellsProblems(ports);
   const says = () => joiningSays(live.reader);
 
-  /** @throws the problem `too-many` when so many letters went to this mailbox that it gets no further one for now */
-  async function countLetter(context: Call, mail: string): Promise<void> {
+  /** A letter to this mailbox. Of the mailbox only where this caller may: what is refused to one takes nothing from another. */
+  function letterTo(context: Call, mail: string): [Try, Try] {
     const key = mailKey(mail);
-    await limits.count(['lettersByPair', `${key}|${callerOf(context)}`], ['lettersToMailbox', key, 'look']);
-    // Counted only where it is written: what is refused to one caller takes nothing from another.
-    await limits.count(['lettersToMailbox', key]);
+    return [
+      ['lettersByPair', `${key}|${callerOf(context)}`],
+      ['lettersToMailbox', key, 'ifBefore'],
+    ];
   }
 
   /** The sign-up that a letter's link belongs to, and whether it is this browser's own. */
@@ -102,7 +104,8 @@ export const joiningApi = (ports: JoiningPorts) => {
         device: deviceOfCall(context),
         old: input.embedded ? null : viewers.secretOf(context.req, 'member'),
         invitation: input.invitation,
-        mayWrite: (mail) => countLetter(context, mail),
+        countLetter: async (mail) =>
+          ownerRead((await limits.countAndRead(ownerReading(mail), ...letterTo(context, mail))).found),
       });
       if (!sent.ok) throw refusedForm(sent.refusal);
       // Within another site nobody is signed in: what comes next comes by mail.
@@ -122,7 +125,9 @@ export const joiningApi = (ports: JoiningPorts) => {
     resend: api.resend.handler(async ({ context }) => {
       const { id, answers } = await ownApplication(context);
       const envelope = envelopeOf(context, 'joining.codeAsked', null);
-      const moved = await joining.act(envelope, id, { it: 'resendAsked' }, () => countLetter(context, answers.mail));
+      const moved = await joining.act(envelope, id, { it: 'resendAsked' }, async () => {
+        await limits.count(...letterTo(context, answers.mail));
+      });
       if (!moved.ok) throw refused(moved.refusal);
       return done;
     }),

@@ -30,7 +30,7 @@ import type { About } from '../platform/audit';
 import type { SiteClock } from '../platform/clock';
 import { digest } from '../platform/ids';
 import type { Setup } from '../../core/setup';
-import type { LiveSetup, SetupStore } from '../setup';
+import type { LiveSetup, Publishing } from '../setup';
 import {
   applicationById,
   applicationOfMember,
@@ -68,7 +68,6 @@ export class Joining {
     private readonly acts: Acts,
     private readonly clock: SiteClock,
     private readonly ports: EffectPorts,
-    setups: SetupStore,
   ) {
     ports.jobs.handle('applicationTimer', async (manager, payload, now) => {
       if (await this.waitsForHouse(manager, payload.application, now)) return;
@@ -79,17 +78,19 @@ export class Joining {
       await this.live.refresh();
       await this.relocateAll(manager, null, this.live.must.setup, now);
     });
-    setups.onPublish(async (manager, before, after, now) => {
-      if (!before) return;
-      await this.relocateAll(manager, before, after, now);
-      // Another process may act by the old set-up for a moment yet; whoever it moved is seen to afterwards.
-      const settle = { kind: 'settlePaths', runAt: now + SETTLED_AFTER, payload: {}, key: 'settlePaths' } as const;
-      await ports.jobs.add(manager, settle);
-      // There may be more places than before.
-      for (const { id, places } of after.doc.forms)
-        if (places) await this.placeMayBeFree(manager, id, now + SETTLED_AFTER);
-    });
   }
+
+  /** Sees to everybody whom a new revision concerns. */
+  follow: Publishing['follows'] = async (manager, before, after, now) => {
+    if (!before) return;
+    await this.relocateAll(manager, before, after, now);
+    // Another process may act by the old set-up for a moment yet; whoever it moved is seen to afterwards.
+    const settle = { kind: 'settlePaths', runAt: now + SETTLED_AFTER, payload: {}, key: 'settlePaths' } as const;
+    await this.ports.jobs.add(manager, settle);
+    // There may be more places than before.
+    for (const { id, places } of after.doc.forms)
+      if (places) await this.placeMayBeFree(manager, id, now + SETTLED_AFTER);
+  };
 
   /**
    * Whether an application whose time is over may have been paid for a moment ago: what may be paid is closed first, and
@@ -116,8 +117,9 @@ export class Joining {
   private async relocateAll(manager: EntityManager, before: Setup | null, after: Setup, now: Instant): Promise<void> {
     const becomes = (application: Application) =>
       relocate(pathOf(application, after), application, now, after, before ? pathOf(application, before) : undefined);
-    for (const waiting of await openApplications(manager, before ?? after)) {
+    for (const waiting of (await openApplications(manager, before ?? after)).sort(byMember)) {
       if (!becomes(waiting)) continue;
+      await PersonInHand.read(manager, waiting.member);
       const stored = await lockApplication(manager, waiting.id, before ?? after);
       const step = stored ? becomes(stored.application) : null;
       if (stored && step) await this.store(manager, stored.application, step, now, after);
@@ -186,8 +188,12 @@ export class Joining {
   private async movePlacesUp(manager: EntityManager, id: string, now: Instant): Promise<void> {
     const form = this.live.must.setup.forms.get(id);
     if (!form?.places) return;
+    const most = form.places.count - (await placesTaken(manager, id));
+    const next = await nextForPlace(manager, id, most);
+    // All who may move up are held before the places are.
+    for (const { member } of [...next].sort(byMember)) await PersonInHand.read(manager, member);
     const left = await placesLeft(manager, form);
-    for (const next of await nextForPlace(manager, id, left)) await this.move(manager, next, { it: 'placeGiven' }, now);
+    for (const one of next.slice(0, Math.max(0, left))) await this.move(manager, one.id, { it: 'placeGiven' }, now);
   }
 
   /**
@@ -347,6 +353,10 @@ export class Joining {
     await carryOut({ manager, person, application, setup, now, ports: this.ports }, effects);
   }
 }
+
+/** The order in which people are locked. */
+const byMember = (a: { readonly member: MemberId }, b: { readonly member: MemberId }): number =>
+  a.member < b.member ? -1 : 1;
 
 export const aboutOf = ({ member, id }: Pick<Application, 'id' | 'member'>): About => ({
   subject: member,

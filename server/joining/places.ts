@@ -1,23 +1,21 @@
 /**
  * Purpose: places on a form of which there are only so many: who has one, who is next.
- * Invariant: whoever gives a place away holds the form's row until the transaction ends, so that the last place goes to
+ * Invariant: whoever gives a place away holds the places of the form until the transaction ends, so that the last place goes to
  * one. A place is held from the sending of the form until the application ends without an admission. Shadows hold one
  * too: else the number left would tell that an address is known.
  */
+import { holdShared } from '../platform/locks';
 import { rowsFrom } from '../platform/rows';
 import type { EntityManager } from 'typeorm';
 import type { AnyForm } from '../../core/forms';
 import { advance, kindsOfPlaces, pathOf, type Step } from '../../core/joining';
-import type { ApplicationId, Instant } from '../../core/kernel';
+import type { ApplicationId, Instant, MemberId } from '../../core/kernel';
 import type { Setup } from '../../core/setup';
 
-/** How many places are left. Holds the form's row. */
+/** How many places are left. Holds them until the transaction ends. */
 export async function placesLeft(manager: EntityManager, form: Pick<AnyForm, 'id' | 'places'>): Promise<number> {
   if (!form.places) return Infinity;
-  // Held for writing at once: two that first shared the row and then both wanted it would wait for each other.
-  await manager.query('INSERT INTO form_place (form) VALUES (?) ON DUPLICATE KEY UPDATE form = VALUES(form)', [
-    form.id,
-  ]);
+  await holdShared(manager, 'places', form.id);
   return form.places.count - (await placesTaken(manager, form.id));
 }
 
@@ -40,15 +38,18 @@ export function seated({ application, effects }: Step, free: boolean, now: Insta
 }
 
 /** Who waits for a place, those who came first first. @param most so many of them */
-export async function nextForPlace(manager: EntityManager, form: string, most: number): Promise<ApplicationId[]> {
+export async function nextForPlace(
+  manager: EntityManager,
+  form: string,
+  most: number,
+): Promise<{ readonly id: ApplicationId; readonly member: MemberId }[]> {
   if (most <= 0) return [];
-  const rows = await rowsFrom<{ id: ApplicationId }>(
+  return rowsFrom(
     manager,
-    `SELECT id FROM application WHERE form = ? AND state = 'open' AND gate_kind IN (?)
+    `SELECT id, member FROM application WHERE form = ? AND state = 'open' AND gate_kind IN (?)
      ORDER BY submitted_at, id LIMIT ?`,
     [form, kindsOfPlaces, most],
   );
-  return rows.map(({ id }) => id);
 }
 
 /** How many wait for a place. */

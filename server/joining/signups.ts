@@ -3,8 +3,9 @@
  * Invariant: one transaction. An address that is known leads to the same answer and the same work as one that is not.
  */
 import { createHmac, randomBytes } from 'node:crypto';
-import type { DataSource, EntityManager } from 'typeorm';
+import type { DataSource } from 'typeorm';
 import { nameOfPart, readForm, type AnswerFault, type RawForm } from '../../core/fields';
+import type { Facts } from '../../core/facts';
 import { choosesLater, pathOfForm, type AnyForm } from '../../core/forms';
 import { advance, seats, storyOf, unsent, withPlace, type Application, type Step } from '../../core/joining';
 import { addressFault, placesSay, windowOf } from '../../core/forms';
@@ -12,11 +13,9 @@ import { ok, refuse, type ApplicationId, type MemberId, type Result } from '../.
 import type { Setup } from '../../core/setup';
 import { hashPassword, ownWords, weakness } from '../accounts';
 import type { Opened, Sessions } from '../callers';
-import { PersonInHand, noteOnTimeline, ownerOf } from '../members';
-import { earlierSending, rememberSending, sendingOf, type Sending } from '../platform/acts';
-import { writeAudit } from '../platform/audit';
+import { PersonInHand, noteOnTimeline, type NewMember } from '../members';
+import { sendingOf, type Acts, type Envelope, type Hand } from '../platform/acts';
 import type { SiteClock } from '../platform/clock';
-import { isDuplicate, transact } from '../platform/database';
 import type { Live, LiveSetup } from '../setup';
 import { insertApplication } from './application.store';
 import { isDisposable } from './disposable';
@@ -44,12 +43,13 @@ export type Submission = {
   readonly old: string | null;
   /** The secret of an invitation, where it came by one. */
   readonly invitation: string;
-  /** Counts the letter that will be written. @throws when the mailbox has had enough of them */
-  mayWrite(mail: string): Promise<void>;
+  /**
+   * Counts the letter that will be written.
+   * @returns the facts of the one whose address it has been shown to be; null where it is nobody's
+   * @throws when the mailbox has had enough of them
+   */
+  countLetter(mail: string): Promise<Facts | null>;
 };
-
-/** Found shut within the transaction, which is undone by it. */
-class Shut extends Error {}
 
 /** With the key of the sending it makes the session's secret again: for whoever sent the form, and for nobody else. */
 type SignedUp = { readonly salt: string };
@@ -59,6 +59,7 @@ export class SignUps {
   constructor(
     private readonly db: DataSource,
     private readonly live: LiveSetup,
+    private readonly acts: Acts,
     private readonly sessions: Sessions,
     private readonly clock: SiteClock,
     private readonly ports: EffectPorts,
@@ -70,7 +71,7 @@ export class SignUps {
    * that nobody has confirmed yet; it goes to the one who confirms.
    */
   async submit(form: AnyForm, raw: RawForm, how: Submission): Promise<Result<Opened, SubmitRefusal>> {
-    const { once, device, old, mayWrite, invitation } = how;
+    const { once, device, old, countLetter, invitation } = how;
     const live = this.live.must;
     const shut = windowOf(form, this.clock.now(), live.setup.doc.site);
     if (shut !== null) return refuse({ code: 'form-shut', says: shut });
@@ -78,30 +79,31 @@ export class SignUps {
     if (!faults.ok) return refuse({ code: 'form-faults', faults: faults.refusal });
     const { password, ...answers } = faults.value;
     const order = Object.entries(raw).sort(([a], [b]) => (a < b ? -1 : 1));
-    const sent = sendingOf('', once, [form.id, order]);
-    const { manager } = this.db;
-    let passwordHash: string | null = null;
-    // The same form twice in one moment: the second finds what the first has made.
-    for (let attempt = 1; ; attempt++) {
-      const earlier = await earlierSending(manager, sent);
-      if (earlier.is === 'other') return refuse({ code: 'already-sent' });
-      if (earlier.is === 'same') return this.sameBrowser(once, earlier.answer as SignedUp);
-      if (passwordHash === null) {
-        await mayWrite(answers.mail);
-        passwordHash = choosesLater(form) ? '' : await hashPassword(password);
-      }
-      const hash = passwordHash;
-      try {
-        const opened = await transact(this.db, (within) =>
-          this.enter(within, live, form, answers, hash, { sent, once, device, invitation }),
-        );
-        if (old) await this.sessions.endBySecret(manager, old);
-        return ok(opened);
-      } catch (error) {
-        if (error instanceof Shut) return refuse({ code: 'form-shut', says: error.message });
-        if (!isDuplicate(error) || attempt === 3) throw error;
-      }
-    }
+    const member = this.ports.random.id<MemberId>();
+    const envelope: Envelope = {
+      who: { kind: 'member', id: member },
+      act: 'joining.submitted',
+      once: sendingOf('', once, [form.id, order]),
+    };
+    const signedUp: SignedUp = { salt: randomBytes(32).toString('base64url') };
+    const passwordHash = choosesLater(form) ? '' : await hashPassword(password);
+    const acted = await this.acts.carryOut<SignedUp, SubmitRefusal>(
+      envelope,
+      async (hand) => {
+        const owner = await countLetter(answers.mail);
+        const entered = await this.enter(hand, live, form, answers, { member, passwordHash, owner, invitation });
+        if (!entered.ok) return entered;
+        const browser = { kind: 'member', subject: member, device, remember: false } as const;
+        await this.sessions.open(hand.manager, browser, hand.now, secretOf(once, signedUp.salt));
+        return ok(signedUp);
+      },
+      signedUp,
+    );
+    if (!acted.ok) return acted;
+    const { value, repeated } = acted.value;
+    if (repeated) return this.sameBrowser(once, value);
+    if (old) await this.sessions.endBySecret(this.db.manager, old);
+    return ok({ secret: secretOf(once, value.salt), maxAge: null });
   }
 
   /**
@@ -154,29 +156,25 @@ export class SignUps {
   }
 
   private async enter(
-    manager: EntityManager,
+    { manager, now, about }: Hand,
     live: Live,
     form: AnyForm,
     answers: Application['answers'],
-    passwordHash: string,
-    how: { readonly sent: Sending } & Pick<Submission, 'once' | 'device' | 'invitation'>,
-  ): Promise<Opened> {
-    const now = this.clock.now();
+    how: Pick<NewMember, 'passwordHash' | 'owner'> & { readonly member: MemberId; readonly invitation: string },
+  ): Promise<Result<null, ShutForm>> {
     const { setup } = live;
-    const member = this.ports.random.id<MemberId>();
-    const signedUp: SignedUp = { salt: randomBytes(32).toString('base64url') };
-    await rememberSending(manager, how.sent, member, signedUp);
-    const says = joiningSays(setup.doc.site);
-    if (form.invited && !(await useInvitation(manager, form.id, how.invitation, member, now)))
-      throw new Shut(says.invitationUsed);
+    const { member, passwordHash, owner } = how;
     const left = await placesLeft(manager, form);
     // Who has waited comes first, though the one who moves people up may not have come by yet.
     const free = left > 0 && (left === Infinity || left > (await waitingForPlace(manager, form.id)));
-    if (!free && !form.places?.waitingList) throw new Shut(placesSay(setup.doc.site).allPlacesTaken);
-    const owner = await ownerOf(manager, answers.mail);
+    if (!free && !form.places?.waitingList)
+      return refuse({ code: 'form-shut', says: placesSay(setup.doc.site).allPlacesTaken });
+    // Last of what may refuse: an invitation that is taken is used.
+    if (form.invited && !(await useInvitation(manager, form.id, how.invitation, member, now)))
+      return refuse({ code: 'form-shut', says: joiningSays(setup.doc.site).invitationUsed });
     const { name, mail, fields, topics } = answers;
-    const about = { id: member, name, mail, passwordHash, owner, fields, topics, at: now };
-    const person = await PersonInHand.create(manager, about, setup);
+    const one = { id: member, name, mail, passwordHash, owner, fields, topics, at: now };
+    const person = await PersonInHand.create(manager, one, setup);
     const path = setup.paths.get(pathOfForm(form) ?? '');
     if (!path) throw new Error(`The form ${form.id} leads to no path.`);
     const blank = unsent({
@@ -195,10 +193,8 @@ export class SignUps {
     await noteOnTimeline(manager, member, storyOf(blank, step, now, setup));
     const scene = { manager, person, application, setup, now, ports: this.ports };
     await carryOut(scene, effects);
-    const who = { kind: 'member', id: member } as const;
-    await writeAudit(manager, { at: now, who, act: 'joining.submitted', ...aboutOf(application) });
-    const browser = { kind: 'member', subject: member, device: how.device, remember: false } as const;
-    return this.sessions.open(manager, browser, now, secretOf(how.once, signedUp.salt));
+    about(aboutOf(application));
+    return ok(null);
   }
 }
 

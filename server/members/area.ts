@@ -4,7 +4,7 @@ import type { MemberId } from '../../core/kernel';
 import type { Area, Base } from '../area';
 import type { Jobs } from '../platform/jobs';
 import { table } from '../platform/tables';
-import type { LiveSetup, SetupStore } from '../setup';
+import type { LiveSetup, Publishing } from '../setup';
 import type { PlaceSources } from '../site';
 import { Conversions } from './conversions';
 import { Directory } from './directory';
@@ -28,7 +28,7 @@ import { SavedViewRow } from './saved.view.entity';
 import { SavedViews } from './saved.views';
 import { savedViewsApi, type SavedViewsPorts } from './saved.views.api';
 
-type Needs = Base & { readonly live: LiveSetup; readonly setups: SetupStore; readonly jobs: Jobs<MemberJobs> };
+type Needs = Base & { readonly live: LiveSetup; readonly jobs: Jobs<MemberJobs> };
 
 /** Erased with the person whose they are. */
 const theirs = { erased: 'member = ?' };
@@ -58,15 +58,17 @@ export const membersArea = {
   ],
   jobs: memberJobs,
   uses: memberUses,
-  build: ({ db, live, jobs, setups, acts, random }: Needs) => {
+  build: ({ db, live, jobs, acts, random }: Needs) => {
     const listed: PlaceSources['listed'] = (block, { facts }, { setup }) => listedMembers(db, block, facts, setup);
     return {
       directory: new Directory(db),
       savedViews: new SavedViews(db, acts, random),
-      conversions: new Conversions(db, live, jobs, setups),
+      conversions: new Conversions(db, live, jobs),
       listed,
     };
   },
+  published: ({ conversions }: { readonly conversions: Conversions }, ...of: Parameters<Publishing['follows']>) =>
+    conversions.follow(...of),
   erase: (_ports: Base, manager: EntityManager, member: MemberId) => freeAddress(manager, member),
   api: (ports: MembersPorts & SavedViewsPorts) => ({ members: membersApi(ports), savedViews: savedViewsApi(ports) }),
 } satisfies Area;

@@ -12,7 +12,7 @@ import type { Instant, MemberId } from '../../core/kernel';
 import { sameBody, type Setup } from '../../core/setup';
 import type { Jobs } from '../platform/jobs';
 import type { MemberJobs } from './members.jobs';
-import type { LiveSetup, SetupStore } from '../setup';
+import type { LiveSetup, Publishing } from '../setup';
 import { PersonInHand } from './person.in.hand';
 
 /** People of one transaction. */
@@ -51,21 +51,22 @@ export class Conversions {
     private readonly db: DataSource,
     private readonly live: LiveSetup,
     private readonly jobs: Jobs<MemberJobs>,
-    setups: SetupStore,
   ) {
     jobs.handle('convertAnswers', (manager, { field, before, after }, now) =>
       this.some(manager, field, before as Kind, after, now),
     );
     jobs.handle('computeAnswers', (manager, { after }, now) => this.compute(manager, after, now));
-    setups.onPublish(async (manager, before, after, now) => {
-      const settled = now + SETTLED_AFTER;
-      for (const field of after.doc.fields) {
-        const was = before?.fields.get(field.id)?.of;
-        if (was && !sameBody(was, field.of)) await this.add(manager, field.id, was, '', settled);
-      }
-      if (before && !sameBody(makingOf(before), makingOf(after))) await this.addCompute(manager, '', settled);
-    });
   }
+
+  /** Has answers turned, once every process follows the new set-up. */
+  follow: Publishing['follows'] = async (manager, before, after, now) => {
+    const settled = now + SETTLED_AFTER;
+    for (const field of after.doc.fields) {
+      const was = before?.fields.get(field.id)?.of;
+      if (was && !sameBody(was, field.of)) await this.add(manager, field.id, was, '', settled);
+    }
+    if (before && !sameBody(makingOf(before), makingOf(after))) await this.addCompute(manager, '', settled);
+  };
 
   /** What would become of the answers to a field of the draft; null where there is nothing to turn. */
   async foretell(id: string, draft: Setup): Promise<Foretold | null> {

@@ -2,4 +2,4 @@ export { Directory, levelNote, type MemberQuery } from './directory';
 export * from './member.store';
 export { changeProfile, type ProfileRefusal } from './profile';
 export { wordsOf } from './member.words';
-export { PersonInHand, ownerOf } from './person.in.hand';
+export { PersonInHand, ownerRead, ownerReading, type NewMember } from './person.in.hand';

@@ -3,12 +3,14 @@
  * fact, and written once at the end.
  * Invariant: within a transaction. What is written as ready facts equals what the rows say (tested against them).
  */
-import type { EntityManager } from 'typeorm';
+import type { EntityManager, EntityTarget } from 'typeorm';
 import { computedBy, facetOf, mailKey, nameFault, valueColumns, withComputed } from '../../core/fields';
 import { visitorFacts, type Facts, type FieldValue, type HeldTerm, type Standing } from '../../core/facts';
 import type { GroupId, Instant, LevelId, MemberId, TopicId } from '../../core/kernel';
 import type { Setup } from '../../core/setup';
 import { claimPictures } from '../pictures';
+import type { Reading } from '../platform/limits';
+import { Held, holdsSomebody, personInOrder } from '../platform/locks';
 import { changeRow, insertRow, putRow, rowsFrom } from '../platform/rows';
 import {
   MemberEntity,
@@ -35,25 +37,23 @@ export type NewMember = {
 };
 
 type Row = {
-  mail: string;
+  id: MemberId;
   mail_key: string;
   owned_mail: string | null;
-  shadow_of: string;
   facts: string;
   owner: string | null;
 };
 
 const { read } = memberFacts;
+const people = new Held<PersonInHand>(null);
 
-/** The facts of the one whose address it has been shown to be; null where it is nobody's. */
-export async function ownerOf(manager: EntityManager, mail: string): Promise<Facts | null> {
-  const [row] = await rowsFrom<{ facts: string }>(
-    manager,
-    'SELECT f.facts FROM member m JOIN member_facts f ON f.member = m.id WHERE m.owned_mail = ?',
-    [mailKey(mail)],
-  );
-  return row ? read(row.facts) : null;
-}
+/** Reads, in a statement of somebody else's, whose address it has been shown to be. */
+export const ownerReading = (mail: string): Reading => ({
+  sql: 'SELECT f.facts FROM member m JOIN member_facts f ON f.member = m.id WHERE m.owned_mail = ?',
+  values: [mailKey(mail)],
+});
+/** What was read by it: their facts, or null where it is nobody's. */
+export const ownerRead = (text: string | null): Facts | null => (text === null ? null : read(text));
 
 export class PersonInHand {
   private changed: Partial<Pick<MemberEntity, 'name' | 'standing' | 'standingSince' | 'admittedAt' | 'ownedMail'>> = {};
@@ -68,21 +68,42 @@ export class PersonInHand {
     readonly owner: Facts | null,
     private readonly mailKey: string,
     private owned: boolean,
-    private readonly isNew: boolean,
+    private isNew: boolean,
   ) {}
 
-  /** Reads a person and holds them until the transaction ends. Null where they are gone. */
-  static async read(manager: EntityManager, id: MemberId): Promise<PersonInHand | null> {
+  /** Reads a person and holds them until the transaction ends: the same one, however often. Null where they are gone. */
+  static read(manager: EntityManager, id: MemberId): Promise<PersonInHand | null> {
+    return people.take(manager, id, () => PersonInHand.found(manager, '?', id));
+  }
+
+  /**
+   * Holds whom a row belongs to, before it is locked itself. Where somebody is held already, it is theirs (a test watches).
+   * @param entity of the row, with the column `member`
+   */
+  static async holdOwner(
+    manager: EntityManager,
+    entity: EntityTarget<{ id: string; member: string }>,
+    id: string,
+  ): Promise<void> {
+    if (holdsSomebody(manager)) return;
+    const { tableName } = manager.dataSource.getMetadata(entity);
+    const person = await PersonInHand.found(manager, `(SELECT member FROM ${tableName} WHERE id = ?)`, id);
+    if (person) personInOrder(manager, person.id);
+    people.is(manager, person?.id ?? '', person);
+  }
+
+  private static async found(manager: EntityManager, whose: string, id: string): Promise<PersonInHand | null> {
     const [row] = await rowsFrom<Row>(
       manager,
-      `SELECT m.mail_key, m.owned_mail, f.facts, o.facts AS owner FROM member m
-       JOIN member_facts f ON f.member = m.id LEFT JOIN member_facts o ON o.member = m.shadow_of
-       WHERE m.id = ? FOR UPDATE`,
+      // Whoever's address it is, is read and not held.
+      `SELECT m.id, m.mail_key, m.owned_mail, f.facts,
+         (SELECT o.facts FROM member_facts o WHERE o.member = m.shadow_of) AS owner
+       FROM member m JOIN member_facts f ON f.member = m.id WHERE m.id = ${whose} FOR UPDATE`,
       [id],
     );
     if (!row) return null;
     const owner = row.owner ? read(row.owner) : null;
-    return new PersonInHand(manager, id, read(row.facts), owner, row.mail_key, row.owned_mail !== null, false);
+    return new PersonInHand(manager, row.id, read(row.facts), owner, row.mail_key, row.owned_mail !== null, false);
   }
 
   /** Makes a person who applies: their row, answers and topics. The ready facts come with `write`. */
@@ -129,7 +150,9 @@ export class PersonInHand {
       fields,
       topics: [...member.topics],
     };
-    return new PersonInHand(manager, id, facts, member.owner, mailKey(mail), false, true);
+    const person = new PersonInHand(manager, id, facts, member.owner, mailKey(mail), false, true);
+    people.is(manager, id, person);
+    return person;
   }
 
   get facts(): Facts {
@@ -284,17 +307,20 @@ export class PersonInHand {
   /** Writes what has changed: the row, the ready facts, and for somebody new the words to find them by. */
   async write(setup: Setup): Promise<void> {
     await this.writeRow();
-    if (!this.factsChanged && !this.isNew) return;
-    const facts = memberFacts.write(this.current);
-    if (!this.isNew) {
-      await this.manager.query('UPDATE member_facts SET facts = ? WHERE member = ?', [facts, this.id]);
-      if (!this.wordsChanged) return;
-      await this.manager.getRepository(MemberWordRow).delete({ member: this.id });
-      return this.writeWords(setup);
-    }
-    await this.manager.query('INSERT INTO member_facts (member, facts) VALUES (?, ?)', [this.id, facts]);
+    const { isNew, factsChanged } = this;
     // For a shadow as well: no search finds it, and whoever signs up costs the same work.
-    await this.writeWords(setup);
+    const words = this.wordsChanged || isNew;
+    [this.isNew, this.factsChanged, this.wordsChanged] = [false, false, false];
+    if (!factsChanged && !isNew) return;
+    const facts = memberFacts.write(this.current);
+    await this.manager.query(
+      isNew
+        ? 'INSERT INTO member_facts (facts, member) VALUES (?, ?)'
+        : 'UPDATE member_facts SET facts = ? WHERE member = ?',
+      [facts, this.id],
+    );
+    if (words && !isNew) await this.manager.getRepository(MemberWordRow).delete({ member: this.id });
+    if (words) await this.writeWords(setup);
   }
 
   private async writeWords(setup: Setup): Promise<void> {

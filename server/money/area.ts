@@ -7,7 +7,7 @@ import type { Outbox } from '../messages';
 import { signedBytes } from '../platform/bodies';
 import type { Jobs } from '../platform/jobs';
 import { table } from '../platform/tables';
-import type { LiveSetup, SetupStore } from '../setup';
+import type { LiveSetup } from '../setup';
 import type { Applications } from './booking';
 import { buildMoney } from './build';
 import { HttpCardHouse, type CardHouse } from './card.house';
@@ -33,7 +33,6 @@ import { receiptRoute, type ReceiptPorts } from './receipt.store';
 
 type Needs = Base & {
   readonly live: LiveSetup;
-  readonly setups: SetupStore;
   readonly outbox: Outbox;
   readonly insight: AskInsight;
   readonly jobs: Jobs<MoneyJobs>;
@@ -74,11 +73,11 @@ export const moneyArea = {
     table(CardNoticeRow, { kept: 'Names a payment, and nobody.' }, 'id came_at body'),
   ],
   jobs: moneyJobKinds,
+  forbids: currencyStays,
   build: (ports: Needs, later: Later) => {
-    const { config, db, live, setups } = ports;
+    const { config, db, live } = ports;
     const house: CardHouse | null =
       config.cards.url === null ? null : new HttpCardHouse({ ...config.cards, url: config.cards.url });
-    setups.beforePublish(currencyStays);
     const money = buildMoney({ ...ports, house, applications: () => later.applications });
     const { paying, membership } = money;
     const offersAtGate: OffersAtGate = (member: MemberId) => later.offersAtGate(member);

@@ -1,9 +1,8 @@
 /**
  * Purpose: what becomes of payments, booked: state, ledger, receipt, term, letters, application; all in one transaction.
  * Invariant: a payment is booked as paid once, whoever brings the news (the one who comes back, a notice, the clock, a look
- * at the house). Money that came where it was no longer wanted goes back by itself. Locks are taken in the order payment,
- * person, then term or application; the clock of a term holds the term first (`terms.ts`). Where the two meet, the database
- * turns one of them back and `transact` does it again.
+ * at the house). Money that came where it was no longer wanted goes back by itself. Whoever it belongs to is
+ * held before it, see `platform/locks.ts`.
  */
 import { In, Not, type EntityManager } from 'typeorm';
 import { currentTerm } from '../../core/facts';

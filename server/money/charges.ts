@@ -3,10 +3,10 @@ import type { EntityManager } from 'typeorm';
 import type { Instant, PaymentId } from '../../core/kernel';
 import { charged, creditKept, setOff, writtenOff } from '../../core/money';
 import type { Randomness } from '../platform/ids';
-import { insertRow, rowsFrom } from '../platform/rows';
+import { rowsFrom } from '../platform/rows';
 import { giveBackUse, takeUse } from './code.uses';
-import { PaymentRow, type PaymentData } from './money.entities';
-import { book, lockTerm, savePayment, type Payment } from './money.store';
+import type { PaymentData } from './money.entities';
+import { book, insertPayment, lockTerm, savePayment, type Payment } from './money.store';
 
 /** The letters of the alphabet that are not taken for each other, as codes have them. */
 const REFERENCE = 'ABCDEFGHJKLMNPQRTUVWXY346789';
@@ -37,7 +37,7 @@ export async function openPayment(
     openedAt: now,
     doneAt: about.state === 'paid' ? now : null,
   } as Payment;
-  await insertRow(manager, PaymentRow, payment);
+  await insertPayment(manager, payment);
   const { code } = payment.data;
   if (code && (payment.kind === 'first' || payment.kind === 'switch'))
     await takeUse(manager, code.id, payment.member, payment.id, now);

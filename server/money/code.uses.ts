@@ -9,11 +9,6 @@ import type { Instant, MemberId } from '../../core/kernel';
 import type { Used } from '../../core/money';
 import { CodeUseRow } from './money.entities';
 
-/** Holds a code until the transaction ends: whoever counts its uses to take one waits here. */
-export async function holdCode(manager: EntityManager, code: string): Promise<void> {
-  await manager.query(`SELECT 1 FROM setup_item WHERE kind = 'code' AND id = ? FOR UPDATE`, [code]);
-}
-
 /**
  * How often a code is used, by all and by one.
  * @param instead what is begun with it already and would be given up for the new choice: payments, a change of a term

@@ -13,7 +13,7 @@ import type { Booking } from './booking';
 import { HouseAway, HouseRefuses, type CardHouse, type HousePayment } from './card.house';
 import { lookAgain } from './following';
 import { sayWhatFor } from './money.words';
-import { paymentById, paymentWithCard, type Payment } from './money.store';
+import { idOfKey, keyOfTry, paymentById, paymentWithCard, tryOf, type Payment } from './money.store';
 import type { Terms } from './terms';
 
 export type MoneyJobPorts = {
@@ -60,7 +60,8 @@ export function moneyJobs({ live, jobs, booking, terms, house, address }: MoneyJ
     {
       prepare: async (manager, { key, looks }) => {
         const payment = await paymentById(manager, idOfKey(key));
-        return payment && house ? { id: payment.id, key, looks } : null;
+        const known = payment !== null && (tryOf(key) ?? Infinity) < payment.data.tries.length;
+        return payment && house && !known ? { id: payment.id, key, looks } : null;
       },
       make: async (work) => {
         work.found = await house!.byKey(work.key);
@@ -115,7 +116,7 @@ export function moneyJobs({ live, jobs, booking, terms, house, address }: MoneyJ
     if (!house) throw new HouseAway('none');
     const { setup } = live.must;
     return house.ask({
-      key: `${id}:${tried}`,
+      key: keyOfTry(id, tried),
       amount,
       currency: setup.doc.site.currency,
       words: sayWhatFor(payment, setup),
@@ -124,6 +125,3 @@ export function moneyJobs({ live, jobs, booking, terms, house, address }: MoneyJ
     });
   }
 }
-
-/** The id of a payment, out of the key by which the house knows one try of it. */
-const idOfKey = (key: string): string => key.split(':')[0] ?? '';

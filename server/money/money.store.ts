@@ -8,6 +8,8 @@ import { leftOver, monthly, nextAt, type Entry, type Term } from '../../core/mon
 import { termRules, type Setup } from '../../core/setup';
 import type { Jobs } from '../platform/jobs';
 import type { MoneyJobs } from './money.job.kinds';
+import { PersonInHand } from '../members';
+import { Held } from '../platform/locks';
 import { changeIn, changeRow, insertRow, putRow, rowIn, rowOf, rowsFrom } from '../platform/rows';
 import {
   CardRow,
@@ -27,6 +29,15 @@ export type Payment = Omit<PaymentRow, 'id' | 'member' | 'level'> & {
   readonly level: LevelId;
 };
 
+const terms = new Held<Term>(({ member }) => member);
+const payments = new Held<Payment>(({ member }) => member);
+
+/** A payment is new. */
+export async function insertPayment(manager: EntityManager, payment: Payment): Promise<void> {
+  payments.is(manager, payment.id, payment);
+  await insertRow(manager, PaymentRow, payment);
+}
+
 export const termKey = (id: TermId) => `term:${id}`;
 
 const columnsOf = (term: Term) => ({
@@ -42,13 +53,16 @@ const columnsOf = (term: Term) => ({
 });
 
 export const saveTerm = async (manager: EntityManager, term: Term): Promise<void> => {
+  terms.is(manager, term.id, term);
   await putRow(manager, TermRow, columnsOf(term));
 };
 
-export async function lockTerm(manager: EntityManager, id: string): Promise<Term | null> {
-  const row = await rowOf(manager, TermRow, { id }, true);
-  return row?.data ?? null;
-}
+/** Reads a term and holds it, and its person first, until the transaction ends. */
+export const lockTerm = (manager: EntityManager, id: string): Promise<Term | null> =>
+  terms.take(manager, id, async () => {
+    await PersonInHand.holdOwner(manager, TermRow, id);
+    return (await rowOf(manager, TermRow, { id }, true))?.data ?? null;
+  });
 
 /** The terms of somebody, those that go on first. */
 export async function termsOf(manager: EntityManager, member: MemberId): Promise<Term[]> {
@@ -87,8 +101,12 @@ export async function setTimer(
 
 export const timerOf = (term: Term, setup: Setup): Instant | null => nextAt(term, termRules(term.level, setup));
 
-export const lockPayment = async (manager: EntityManager, id: string): Promise<Payment | null> =>
-  (await rowOf(manager, PaymentRow, { id }, true)) as Payment | null;
+/** Reads a payment and holds it, and its person first, until the transaction ends. */
+export const lockPayment = (manager: EntityManager, id: string): Promise<Payment | null> =>
+  payments.take(manager, id, async () => {
+    await PersonInHand.holdOwner(manager, PaymentRow, id);
+    return (await rowOf(manager, PaymentRow, { id }, true)) as Payment | null;
+  });
 
 export const paymentById = async (manager: EntityManager, id: string): Promise<Payment | null> =>
   (await rowOf(manager, PaymentRow, { id })) as Payment | null;
@@ -97,6 +115,7 @@ export const paymentById = async (manager: EntityManager, id: string): Promise<P
 export async function savePayment(manager: EntityManager, payment: Payment): Promise<void> {
   const { id, term, state, by, received, refunded, house, card, doneAt, data } = payment;
   const rest = { term, state, by, received, refunded, house, card, doneAt, data };
+  payments.is(manager, id, payment);
   await changeRow(manager, PaymentRow, { id }, rest);
 }
 
@@ -152,6 +171,16 @@ export async function lastPaid(
     [member, id],
   );
   return row?.id ?? null;
+}
+
+/** The key by which the house knows the charge of a kept card: the payment, and how many tries there had been before. */
+export const keyOfTry = (id: PaymentId, tried: number): string => `${id}:${tried}`;
+/** The payment that a key of the house is about; where its owner pays on the house's page, the key is its id. */
+export const idOfKey = (key: string): string => key.split(':')[0] ?? '';
+/** Which try of a charge a key is of; null where its owner pays on the house's page. */
+export function tryOf(key: string): number | null {
+  const [, tried] = key.split(':');
+  return tried === undefined ? null : Number(tried);
 }
 
 /** The part of the data that tells of one more try. */

@@ -14,11 +14,14 @@ import { transact } from '../platform/database';
 import type { SiteClock } from '../platform/clock';
 import type { Jobs } from '../platform/jobs';
 import type { MoneyJobs } from './money.job.kinds';
+import { tryOf } from './money.store';
 
 const Notice = z.object({
   type: z.string().max(60),
   data: z.object({ id: z.string().max(60), key: z.string().max(60) }),
 });
+/** The house is given up for the time being after so long. */
+const ANSWERED_WITHIN = 30_000;
 /** What a row of them holds. */
 const MOST = 60_000;
 
@@ -58,7 +61,9 @@ export const cardNotices = ({ db, jobs, clock, config }: NoticePorts, refuse: Re
       );
       if (affectedRows === 0) return;
       const { key } = read.data.data;
-      await jobs.add(manager, { kind: 'lookAtPayment', runAt: clock.now(), payload: { key }, key: `notice:${id}` });
+      // Whoever charges a card is answered; the house is asked again only where that answer was lost.
+      const runAt = clock.now() + (tryOf(key) === null ? 0 : ANSWERED_WITHIN);
+      await jobs.add(manager, { kind: 'lookAtPayment', runAt, payload: { key }, key: `notice:${id}` });
     });
     res.status(204).end();
   };

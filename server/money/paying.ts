@@ -30,12 +30,13 @@ import { transact } from '../platform/database';
 import type { Randomness } from '../platform/ids';
 import type { Jobs } from '../platform/jobs';
 import type { MoneyJobs } from './money.job.kinds';
+import { holdShared } from '../platform/locks';
 import type { Limits } from '../platform/limits';
 import type { LiveSetup } from '../setup';
 import type { Booking } from './booking';
 import { HouseAway, type CardHouse, type HousePayment } from './card.house';
 import { dropPayment, openPayment } from './charges';
-import { holdCode, takeUse, usesOf } from './code.uses';
+import { takeUse, usesOf } from './code.uses';
 import { closeAtHouse, follow, mayBePaid } from './following';
 import { PaymentRow } from './money.entities';
 import type { MoneyLetters } from './money.letters';
@@ -264,7 +265,9 @@ export class Paying {
       envelope,
       async ({ manager, now, about }) => {
         const typed = choice.code.trim() ? codeTyped(choice.code, setup.doc.codes) : undefined;
-        if (typed) await holdCode(manager, typed.id);
+        await PersonInHand.read(manager, choosing.member);
+        // Whoever counts its uses to take one waits here.
+        if (typed) await holdShared(manager, 'code', typed.id);
         const found = await this.reckonIn(manager, choosing, choice, now);
         if (!found) return refuse({ code: 'not-offered' });
         const { quote, before } = found;

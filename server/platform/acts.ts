@@ -50,12 +50,12 @@ export function sendingOf(whose: string, key: string, sent: unknown): Sending {
 }
 
 /** Remembers a sending within the transaction that takes it. @throws a duplicate-key error when it was taken before */
-export async function rememberSending(manager: EntityManager, sent: Sending, who: string, answer: unknown) {
+async function rememberSending(manager: EntityManager, sent: Sending, who: string, answer: unknown) {
   await insertRow(manager, SentActRow, { ...sent, who, answer, expiresAt: Date.now() + REMEMBERED });
 }
 
 /** What was answered to an earlier sending with this key; `other` where something else was sent with it. */
-export async function earlierSending(
+async function earlierSending(
   manager: EntityManager,
   sent: Sending,
 ): Promise<{ is: 'new' } | { is: 'same'; answer: unknown } | { is: 'other' }> {
@@ -89,16 +89,19 @@ export class Acts {
    * Carries out an act. What `work` refuses is committed all the same, since a refusal may have to be counted (a wrong
    * code); what it throws is not. Where a unique key is taken in the same instant, `work` is done again and finds so.
    * @param work changes the state; its value is what is answered to a repeat, so it is plain JSON without secrets
+   * @param known that value, where it is known before the work
    */
   async carryOut<T, R>(
     { who, act, once }: Envelope,
     work: (hand: Hand) => Promise<Result<T, R>>,
+    known?: T,
   ): Promise<Result<Carried<T>, R | AlreadySent>> {
     for (let tries = 1; ; tries++) {
       try {
         return await transact(this.db, async (manager) => {
           // First of all: a repeat in the same instant waits here until the first is done, and finds it.
-          if (once) await rememberSending(manager, once, 'id' in who ? who.id : '', {});
+          const answer = known === undefined ? {} : { value: known };
+          if (once) await rememberSending(manager, once, 'id' in who ? who.id : '', answer);
           let about: About = {};
           const now = this.clock.now();
           const done = await work({ manager, now, about: (more) => (about = { ...about, ...more }) });
@@ -106,7 +109,8 @@ export class Acts {
             if (once) await manager.getRepository(SentActRow).delete({ keyHash: once.keyHash });
             return done;
           }
-          if (once) await changeRow(manager, SentActRow, { keyHash: once.keyHash }, { answer: { value: done.value } });
+          if (once && known === undefined)
+            await changeRow(manager, SentActRow, { keyHash: once.keyHash }, { answer: { value: done.value } });
           await writeAudit(manager, { at: now, who, act, ...about });
           return ok({ value: done.value, repeated: false });
         });

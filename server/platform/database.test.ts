@@ -42,6 +42,7 @@ describe('migrations', () => {
       { name: 'Invited1700000000013' },
       { name: 'Dated1700000000014' },
       { name: 'Bound1700000000015' },
+      { name: 'Ordered1700000000016' },
     ]);
     for (const other of others) await other.close();
   });

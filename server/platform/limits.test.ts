@@ -59,6 +59,22 @@ describe('limits', () => {
     expect(await limits.count(address)).toEqual([1]);
   });
 
+  it('count what hangs on another only where that one is within its limit', async () => {
+    const limits = make();
+    const letter = () =>
+      limits
+        .waits(['lettersByPair', 'ida|here'], ['lettersToMailbox', 'ida', 'ifBefore'])
+        .then((waits) => waits.map(Boolean));
+    const others = (): Promise<number[]> => limits.count(['lettersToMailbox', 'ida', 'look']);
+    for (let tries = 1; tries <= 4; tries++) expect(await letter()).toEqual([false, false]);
+    // One is left for somebody else, however often the first goes on.
+    for (let tries = 1; tries <= 3; tries++) expect(await letter()).toEqual([true, false]);
+    expect(await others()).toEqual([4]);
+    await later(61);
+    expect(await letter()).toEqual([false, false]);
+    expect(await others()).toEqual([1]);
+  });
+
   it('keep no room when they are over', async () => {
     const limits = make();
     await limits.count(caller);

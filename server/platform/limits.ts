@@ -39,8 +39,11 @@ const allowances = {
   testLetterByStaff: { points: 30, duration: 1 * HOURS },
 } as const;
 export type Purpose = keyof typeof allowances;
-/** A third word `look` only looks: whether one more try would be over. */
-export type Try = readonly [purpose: Purpose, who: string, how?: 'look'];
+/**
+ * @param how `look` only looks whether one more try would be over; `ifBefore` counts only where the try named before it is
+ * within its limit
+ */
+export type Try = readonly [purpose: Purpose, who: string, how?: 'look' | 'ifBefore'];
 
 /** What to do about it, beside waiting. */
 const ways: Partial<Record<Purpose, string>> = {
@@ -50,6 +53,10 @@ const ways: Partial<Record<Purpose, string>> = {
 };
 
 const LEFT_TO_RUN_OUT = 2;
+
+/** One, or nothing where a key has no try left. */
+const IF_BEFORE =
+  '(SELECT IF(COALESCE(MAX(b.points), 0) < ?, 1, 0) FROM rate_limit b WHERE b.`key` = ? AND b.expire > ?)';
 
 /** A text to be read in the statement that counts: SQL that gives it, with a mark for each of `values`. */
 export type Reading = { readonly sql: string; readonly values: readonly string[] };
@@ -101,16 +108,18 @@ export class Limits {
   ): Promise<{ readonly tallies: Tally[]; readonly found: string | null }> {
     const now = Date.now();
     const keys = tries.map(keyOf);
-    const values = tries.flatMap(([purpose, , how], at) => [
-      keys[at]!,
-      how === 'look' ? 0 : 1,
-      now + allowances[purpose].duration * 1000,
-    ]);
+    const values = tries.flatMap(([purpose, , how], at) => {
+      const ends = now + allowances[purpose].duration * 1000;
+      if (how !== 'ifBefore') return [keys[at]!, how === 'look' ? 0 : 1, ends];
+      const [before] = tries[at - 1]!;
+      return [keys[at]!, allowances[before].points * this.factor, keys[at - 1]!, now, ends];
+    });
+    const counts = tries.map(([, , how]) => `(?, ${how === 'ifBefore' ? IF_BEFORE : '?'}, ?)`).join(', ');
     // Read once, beside the first key.
     const read = reading ? `, IF(\`key\` = ?, (${reading.sql}), NULL) AS found` : '';
     const rows = await rowsOf<Counted>(
       this.pool,
-      `INSERT INTO rate_limit (\`key\`, points, expire) VALUES ${tries.map(() => '(?, ?, ?)').join(', ')}
+      `INSERT INTO rate_limit (\`key\`, points, expire) VALUES ${counts}
        ON DUPLICATE KEY UPDATE points = IF(expire <= ?, VALUES(points), points + VALUES(points)), expire = IF(expire <= ?, VALUES(expire), expire)
        RETURNING \`key\`, points, expire${read}`,
       [...values, now, now, ...(reading ? [keys[0]!, ...reading.values] : [])],

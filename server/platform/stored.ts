@@ -9,7 +9,7 @@
  */
 import { isDeepStrictEqual } from 'node:util';
 import type { z } from 'zod';
-import type { Versioned } from '../../core/kernel';
+import { strict } from './strict';
 
 /** Brings a value of one version to the next. */
 type Upgrade = (old: never) => unknown;
@@ -25,11 +25,9 @@ export type Stored<T> = {
   read(text: string): T;
 };
 
-const checks = process.env['ADMISSA_CHECK_STORED'] === '1';
-
 /** Throws where a value is not just what its schema says, no property more and none less. */
 function held<T>(of: string, schema: z.ZodType<T>, value: T): T {
-  if (!checks || value === undefined) return value;
+  if (!strict || value === undefined) return value;
   const plain: unknown = JSON.parse(JSON.stringify(value));
   const read = schema.safeParse(plain);
   if (!read.success) throw new Error(`${of}: ${read.error.message} in ${JSON.stringify(plain)}`);
@@ -71,7 +69,7 @@ export function stored<T>(of: string, schema: z.ZodType<T>, upgrades: readonly U
 /** A column whose values say their version themselves, by a reader of the core. */
 export function versionedColumn<T extends object>(
   of: string,
-  by: Versioned<T, undefined>,
+  by: { readonly version: number; write(value: T): object; read(stored: unknown): unknown },
   schema: z.ZodType<T>,
 ): Stored<T> {
   return {
@@ -80,7 +78,7 @@ export function versionedColumn<T extends object>(
     schema,
     write: (value) => JSON.stringify(by.write(held(of, schema, value))),
     read(text) {
-      const { v: _v, ...value } = by.read(JSON.parse(text), undefined) as T & { v?: number };
+      const { v: _v, ...value } = by.read(JSON.parse(text)) as T & { v?: unknown };
       return held(of, schema, value as unknown as T);
     },
   };

@@ -23,9 +23,9 @@ export const setupArea = {
       'number document changes note author at',
     ),
   ],
-  build: ({ db, rowUses, log, clock }: Base, later: Later) => {
+  build: ({ db, rowUses, publishing, log, clock }: Base, later: Later) => {
     const world = async () => ({ reviewers: await later.reviewers(), cards: later.cards });
-    const setups = new SetupStore(db, rowUses, log, world);
+    const setups = new SetupStore(db, rowUses, log, world, publishing);
     return { setups, live: new LiveSetup(db, setups, clock, log) };
   },
   ready: ({ live }: { readonly live: LiveSetup }) => live.refresh(),

@@ -1,2 +1,2 @@
-export { SetupStore, type CountUse, type RowUses } from './setup.store';
+export { SetupStore, type CountUse, type Publishing, type RowUses } from './setup.store';
 export { LiveSetup, type Live } from './live';

@@ -55,10 +55,13 @@ export type PublishRefusal =
   | { readonly code: 'setup-faults'; readonly faults: readonly SetupFault[] }
   | { readonly code: 'in-use'; readonly items: readonly { readonly where: string; readonly rows: readonly Use[] }[] };
 
-/** What rows do not allow of a new revision, in a sentence each. */
-export type MayPublish = (manager: EntityManager, before: Setup, after: Setup) => Promise<readonly SetupFault[]>;
-/** What happens to rows when a revision goes live, in its transaction. */
-export type OnPublish = (manager: EntityManager, before: Setup | null, after: Setup, now: Instant) => Promise<void>;
+/** What a new revision means to rows, in the transaction that publishes it. */
+export type Publishing = {
+  /** What rows do not allow of it, in a sentence each; not asked of the first. */
+  readonly forbids: (manager: EntityManager, before: Setup, after: Setup) => Promise<readonly SetupFault[]>;
+  /** What happens to rows when it goes live. */
+  readonly follows: (manager: EntityManager, before: Setup | null, after: Setup, now: Instant) => Promise<void>;
+};
 
 /** Who changes the draft, by name, and when. */
 export type Hand = { readonly by: string; readonly at: Instant };
@@ -119,26 +122,14 @@ const stampOf = (rows: readonly Row[]): string =>
 const sawUse = ({ count }: Use) => count > 0;
 
 export class SetupStore {
-  private readonly listeners: OnPublish[] = [];
-  private readonly askers: MayPublish[] = [];
-
   constructor(
     private readonly db: DataSource,
     private readonly rowUses: RowUses,
     private readonly log: Log,
     /** What the check-up knows beside the set-up, the same as at the desk. */
     private readonly world: () => Promise<Pick<World, 'reviewers' | 'cards'>>,
+    private readonly publishing: Publishing,
   ) {}
-
-  /** Has something done in the transaction of every publication. */
-  onPublish(listener: OnPublish): void {
-    this.listeners.push(listener);
-  }
-
-  /** Has something asked before every publication but the first. */
-  beforePublish(may: MayPublish): void {
-    this.askers.push(may);
-  }
 
   /** The number of the revision that is live; 0 before the first publication. */
   async revision(manager: EntityManager = this.db.manager): Promise<number> {
@@ -371,8 +362,7 @@ export class SetupStore {
           code: 'setup-faults',
           faults: holes.map((hole) => ({ where: whereOf(hole), says: `${hole.says}. ${hole.mend}` })),
         });
-      const forbidden: SetupFault[] = [];
-      for (const ask of this.askers) if (before) forbidden.push(...(await ask(manager, before.setup, made.value)));
+      const forbidden = before ? await this.publishing.forbids(manager, before.setup, made.value) : [];
       if (forbidden.length) return refuse({ code: 'setup-faults', faults: forbidden });
       const gone = rows.filter((row) => row.draft === null);
       const missed = [];
@@ -399,7 +389,7 @@ export class SetupStore {
       for (const { kind, id } of changed)
         await manager.query('UPDATE setup_item SET live = draft WHERE kind = ? AND id = ?', [kind, id]);
       for (const { kind, id } of gone) await manager.getRepository(SetupItemRow).delete({ kind, id });
-      for (const listener of this.listeners) await listener(manager, before?.setup ?? null, made.value, at);
+      await this.publishing.follows(manager, before?.setup ?? null, made.value, at);
       return ok(number);
     });
   }

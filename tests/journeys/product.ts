@@ -57,7 +57,7 @@ export const test = base.extend<{ product: Product; members: Size }>({
       ADMISSA_SMTP_PORT: String(post.smtpPort),
       ADMISSA_MAIL_PAGE: post.url,
       ADMISSA_DEMO: '1',
-      ADMISSA_CHECK_STORED: '1',
+      ADMISSA_STRICT: '1',
       ADMISSA_LOG: 'error',
       ADMISSA_FILES: files,
       ...cards.env,

@@ -7,6 +7,7 @@ import { Entered6 } from './entered';
 import { Followed12 } from './followed';
 import { Foundation1 } from './foundation';
 import { Invited13 } from './invited';
+import { Ordered16 } from './ordered';
 import { Paid11 } from './paid';
 import { Safe2 } from './safe';
 import { Shown10 } from './shown';
@@ -31,4 +32,5 @@ export const firstMigrations = [
   Invited13,
   Dated14,
   Bound15,
+  Ordered16,
 ] as const;
