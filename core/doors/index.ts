@@ -8,3 +8,5 @@ export * from './setup';
 export { windowOf } from './conditions/days';
 export { columnsOf } from './columns';
 export { alwaysOrNever, covers, type Decided } from './decide';
+export { doorWords } from './doorWords';
+export { grantLines } from './grantLines';

@@ -3,6 +3,7 @@
  */
 import { z } from 'zod';
 import { numberFormat } from './formats';
+import type { Reader } from './sentences';
 
 /** The most that one payment can be, in minor units: what a column of them holds, with room for tax. */
 export const MOST_MINOR = 1_000_000_00;
@@ -66,3 +67,7 @@ export function readAmount(typed: string, currency: string, locale: string): num
   const amount = Number(whole.replace(/[.,]/g, '') + fraction.padEnd(digits, '0'));
   return Number.isSafeInteger(amount) ? amount : null;
 }
+
+/** `20%`, `5.5%`, as the site's people write it. @param rate in hundredths of a percent */
+export const sayRate = (rate: number, { locale }: Reader): string =>
+  numberFormat(locale, { style: 'percent', maximumFractionDigits: 2 }).format(rate / 10_000);

@@ -1,1 +1,1 @@
-export { doorWords, line, order, plainWords, sayings, titleIn, type Line } from './line';
+export { line, order, sayings, titleIn, type Line, type Titled } from './line';

@@ -1,8 +1,5 @@
 /** Purpose: a matter of an item in words, and the words that all kinds of item share. */
-import { describeDoor } from '../doors/describe';
-import type { DoorUse, DoorsSetup } from '../doors';
-import type { Place, RefKind, Words } from '../kernel';
-import { chipNames } from '../messages';
+import type { Place, RefKind } from '../kernel';
 import { linesSay } from './lines.sentences';
 
 /** One matter of an item. `at` names it whatever its place in a list, so that what moved is not told as new. */
@@ -10,8 +7,8 @@ export type Line = { readonly at: string; readonly label: string; readonly says:
 
 export const line = (at: string, label: string, says: string | undefined): Line[] =>
   says === undefined || says === '' ? [] : [{ at, label, says }];
-/** What of a set-up is told of an item: those of its kind by their ids, and the site's language. */
-type Titled<K extends RefKind> = {
+/** What of a set-up is read to name items of some kinds: them by their ids, and the site's language. */
+export type Titled<K extends RefKind> = {
   readonly [L in K]: ReadonlyMap<string, { readonly id?: string; readonly title?: string; readonly label?: string }>;
 } & { readonly doc: { readonly site: Place } };
 
@@ -21,28 +18,6 @@ export const sayings = ({ doc }: { readonly doc: { readonly site: Place } }) => 
 export function titleIn<K extends RefKind>(kind: K, id: string, setup: Titled<K>): string {
   const item = setup[kind].get(id);
   return item ? (item.title ?? item.label ?? id) : sayings(setup).gone({ id });
-}
-
-/** Words with each chip as its name, in braces, and what stands there where it is not known. */
-export function plainWords(
-  words: Words | undefined,
-  setup: Parameters<typeof chipNames>[0] & Parameters<typeof sayings>[0],
-): string {
-  if (words === undefined) return '';
-  const names = chipNames(setup);
-  if (typeof words === 'string') return words;
-  const chip = ({ chip: id, or }: Exclude<Words[number], string>): string => {
-    const name = names.get(id) ?? id;
-    return `{${or ? sayings(setup).chipOr({ chip: name, or }) : name}}`;
-  };
-  return words.map((piece) => (typeof piece === 'string' ? piece : chip(piece))).join('');
-}
-
-export function doorWords(use: DoorUse, setup: DoorsSetup): string {
-  const says = sayings(setup);
-  if ('everyone' in use) return says.everyone;
-  if ('named' in use) return says.namedDoor({ door: titleIn('doors', use.named, setup) });
-  return says.ownDoor({ rule: describeDoor(use.rule, setup) });
 }
 
 /** The order of named things; told only where the same things are ordered otherwise. */

@@ -4,3 +4,4 @@ export * from './render';
 export { chipNames } from './chipNames';
 export { printWords, readWords, type ChipNames } from './chipText';
 export * from './setup';
+export { plainWords } from './plainWords';

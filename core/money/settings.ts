@@ -1,6 +1,6 @@
 /** Purpose: how the association takes money, as its owner sets it up. */
 import { z } from 'zod';
-import { MessageId, Span, Title, numberFormat, owners, type Reader } from '../kernel';
+import { MessageId, Span, Title, owners } from '../kernel';
 import { moneySays } from './money.sentences';
 
 /** Parts of ten thousand: 2000 is 20 per cent. */
@@ -25,10 +25,6 @@ const letters = z.strictObject({
 });
 export type MoneyLetter = keyof z.infer<typeof letters>;
 export const moneyLetters = letters.keyof().options;
-
-/** `20%`, `5.5%`, as the site's people write it. */
-export const sayRate = (rate: number, { locale }: Reader): string =>
-  numberFormat(locale, { style: 'percent', maximumFractionDigits: 2 }).format(rate / 10_000);
 
 export const MoneyItem = z.strictObject({
   /** Whether cards are taken, through the card house. */

@@ -23,7 +23,7 @@ import {
 import { windowOf } from '../../core/forms';
 import { never, say, sayDate, sayMoment, type Instant, type MemberId } from '../../core/kernel';
 import { sayBeside, sayPrice } from '../../core/levels';
-import { sayRate } from '../../core/money';
+import { sayRate } from '../../core/kernel';
 import { hrefOfPage, wordsFor } from '../../core/pages';
 import type { Setup } from '../../core/setup';
 import type { Looker } from '../callers';

@@ -1,10 +1,12 @@
-/** Purpose: pages, their blocks, and messages in words. */
+/** Purpose: pages and their blocks in words. */
+import { doorWords } from '../doors';
 import { never, type Words } from '../kernel';
-import type { MessageItem } from '../messages/message';
-import type { Block } from '../pages/blocks';
-import { outsideParts, type PageItem } from '../pages/page';
-import type { Setup } from '../setup';
-import { doorWords, line, order, plainWords, sayings, titleIn, type Line } from '../lines';
+import { line, order, sayings, titleIn, type Line } from '../lines';
+import { plainWords } from '../messages';
+import type { Block } from './blocks';
+import { menuLines } from './menuLines';
+import { outsideParts, type PageItem } from './page';
+import type { PagesSetup } from './setup';
 
 type Loose = Readonly<Record<string, unknown>>;
 const isObject = (value: unknown): value is Loose => typeof value === 'object' && value !== null;
@@ -18,7 +20,7 @@ const isPiece = (value: unknown): boolean =>
 const strong = ({ bold }: Loose, text: string): string => (bold === true ? `*${text}*` : text);
 
 /** The words that stand in a block, whatever its kind: what is written in one line together. */
-function wordsIn(value: unknown, setup: Setup): string[] {
+function wordsIn(value: unknown, setup: PagesSetup): string[] {
   if (typeof value === 'string') return [value];
   if (Array.isArray(value)) {
     const line = value.length > 0 && value.every(isPiece) && value.some(isObject);
@@ -34,7 +36,7 @@ function wordsIn(value: unknown, setup: Setup): string[] {
   return Object.entries(value).flatMap(([key, one]) => (key === 'is' ? [] : wordsIn(one, setup)));
 }
 
-function blockLines(block: Block, setup: Setup): Line[] {
+function blockLines(block: Block, setup: PagesSetup): Line[] {
   const says = sayings(setup);
   const { kind: _kind, id, door, outsideToo, aside, ...rest } = block;
   const months = block.kind === 'calendar' ? block.rows : [];
@@ -53,7 +55,7 @@ function blockLines(block: Block, setup: Setup): Line[] {
   ];
 }
 
-function outsideWords({ outside }: PageItem, setup: Setup): string {
+function outsideWords({ outside }: PageItem, setup: PagesSetup): string {
   const says = sayings(setup);
   const { page, note } = outsideParts(outside);
   const words = plainWords(note, setup);
@@ -71,7 +73,7 @@ function outsideWords({ outside }: PageItem, setup: Setup): string {
   }
 }
 
-export function pageLines(page: PageItem, setup: Setup): Line[] {
+function pageLines(page: PageItem, setup: PagesSetup): Line[] {
   const says = sayings(setup);
   return [
     ...line('title', says.title, page.title),
@@ -95,23 +97,4 @@ export function pageLines(page: PageItem, setup: Setup): Line[] {
   ];
 }
 
-export function messageLines({ title, subject, parts }: MessageItem, setup: Setup): Line[] {
-  const says = sayings(setup);
-  const body = parts.map((part) => {
-    switch (part.part) {
-      case 'text':
-        return plainWords(part.words, setup);
-      case 'code':
-        return says.codeHere;
-      case 'button':
-        return `[${part.label}]`;
-      default:
-        return never(part);
-    }
-  });
-  return [
-    ...line('title', says.title, title),
-    ...line('subject', says.subject, plainWords(subject, setup)),
-    ...line('body', says.body, body.join(' ')),
-  ];
-}
+export const pageKindLines = { page: pageLines, menu: menuLines };

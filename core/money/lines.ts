@@ -1,11 +1,12 @@
 /** Purpose: how money is taken, and discount codes, in words. */
-import { sayDate, sayNumber, saySpan } from '../kernel';
+import { sayDate, sayNumber, sayRate, saySpan } from '../kernel';
 import { startOfDay } from '../kernel/calendar';
-import { moneyLetters, sayCode, sayRate, type CodeItem, type MoneyItem } from '../money';
-import type { Setup } from '../setup';
-import { line, sayings, titleIn, type Line } from '../lines';
+import { line, sayings, titleIn, type Line, type Titled } from '../lines';
+import type { SiteSetup } from '../site/setup';
+import { sayCode, type CodeItem } from './codes';
+import { moneyLetters, type MoneyItem } from './settings';
 
-export function moneyLines(money: MoneyItem, setup: Setup): Line[] {
+function moneyLines(money: MoneyItem, setup: SiteSetup & Titled<'messages'>): Line[] {
   const says = sayings(setup);
   const { site } = setup.doc;
   const { tax, transfer } = money;
@@ -34,7 +35,7 @@ export function moneyLines(money: MoneyItem, setup: Setup): Line[] {
   ];
 }
 
-export function codeLines(code: CodeItem, setup: Setup): Line[] {
+function codeLines(code: CodeItem, setup: SiteSetup & Titled<'levels'>): Line[] {
   const says = sayings(setup);
   const { site } = setup.doc;
   const day = (at: string | undefined) => at && sayDate(startOfDay(at, site.zone) ?? 0, site);
@@ -48,3 +49,5 @@ export function codeLines(code: CodeItem, setup: Setup): Line[] {
     ...line('most', says.codeMost, code.most === undefined ? '' : sayNumber(code.most, site)),
   ];
 }
+
+export const moneyKindLines = { money: moneyLines, code: codeLines };

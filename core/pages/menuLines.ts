@@ -1,11 +1,13 @@
 /** Purpose: menus in words. */
+import { doorWords } from '../doors';
 import { never } from '../kernel';
-import { itemsWithin, type MenuLeaf, type MenuListItem, type MenuTarget } from '../pages/page';
-import type { Setup } from '../setup';
-import { doorWords, line, order, plainWords, sayings, titleIn, type Line } from '../lines';
+import { line, order, sayings, titleIn, type Line } from '../lines';
+import { plainWords } from '../messages';
+import { itemsWithin, type MenuLeaf, type MenuListItem, type MenuTarget } from './page';
+import type { PagesSetup } from './setup';
 
 /** What a target is told apart by, and what it is called. */
-function targetOf(to: MenuTarget, setup: Setup): { readonly key: string; readonly title: string } {
+function targetOf(to: MenuTarget, setup: PagesSetup): { readonly key: string; readonly title: string } {
   if ('page' in to) return { key: to.page, title: titleIn('pages', to.page, setup) };
   if ('form' in to) return { key: to.form, title: titleIn('forms', to.form, setup) };
   if ('address' in to) return { key: to.address, title: to.address };
@@ -24,11 +26,11 @@ function targetOf(to: MenuTarget, setup: Setup): { readonly key: string; readonl
   }
 }
 
-function namedItem({ label, to }: MenuLeaf, setup: Setup): string {
+function namedItem({ label, to }: MenuLeaf, setup: PagesSetup): string {
   return label === undefined ? targetOf(to, setup).title : plainWords(label, setup);
 }
 
-export function menuLines(menu: MenuListItem, setup: Setup): Line[] {
+export function menuLines(menu: MenuListItem, setup: PagesSetup): Line[] {
   const says = sayings(setup);
   return [
     ...line('title', says.title, menu.title),

@@ -1,12 +1,16 @@
 /** Purpose: profile fields in words. */
-import { fieldKindOf, type FieldItem } from '../fields';
 import { sayNumber } from '../kernel';
-import type { Setup } from '../setup';
+import { line, order, sayings, titleIn, type Line, type Titled } from '../lines';
+import { plainWords } from '../messages';
+import type { SiteSetup } from '../site/setup';
+import type { FieldItem } from './items';
+import { fieldKindOf } from './kinds';
+import type { FieldsSetup } from './setup';
 
+type Told = SiteSetup & FieldsSetup & Titled<'levels' | 'groups'>;
 type Shape = NonNullable<Extract<FieldItem['of'], { kind: 'shortText' }>['shape']>;
-import { line, order, plainWords, sayings, titleIn, type Line } from '../lines';
 
-export function fieldLines(field: FieldItem, setup: Setup): Line[] {
+function fieldLines(field: FieldItem, setup: Told): Line[] {
   const says = sayings(setup);
   const { site } = setup.doc;
   const { of } = field;
@@ -52,7 +56,7 @@ export function fieldLines(field: FieldItem, setup: Setup): Line[] {
   ];
 }
 
-function shapeWords({ pieces, upper }: Shape, setup: Setup): string {
+function shapeWords({ pieces, upper }: Shape, setup: Told): string {
   const says = sayings(setup);
   const words = pieces.map((piece) => {
     if (piece.of === 'text') return (piece.optional ? says.shapeMayText : says.shapeText)({ text: piece.text });
@@ -62,5 +66,7 @@ function shapeWords({ pieces, upper }: Shape, setup: Setup): string {
 }
 
 /** What bounds the answers; of one that is made of others, what it is made of. */
-const limits = ({ of }: FieldItem, setup: Setup): string =>
+const limits = ({ of }: FieldItem, setup: Told): string =>
   of.kind === 'computed' ? plainWords(of.of, setup) : fieldKindOf(of).limits(of, setup.doc.site);
+
+export const fieldKindLines = { field: fieldLines };

@@ -1,14 +1,17 @@
 /** Purpose: forms in words. */
-import { describe } from '../doors';
+import { describe, grantLines } from '../doors';
 import { nameOfPart, partKindOf, sayDay, showValue, type PartOfForm } from '../fields';
-import { type AnyForm } from '../forms';
 import { never, sayNumber } from '../kernel';
-import type { Setup } from '../setup';
-import { line, order, plainWords, sayings, titleIn, type Line } from '../lines';
-import { grantLines } from './path.lines';
+import { line, order, sayings, titleIn, type Line, type Titled } from '../lines';
+import { plainWords } from '../messages';
+import type { AnyForm } from './items';
+import type { FormsSetup } from './setup';
+
+/** What a form names beside what it reads. */
+type Told = FormsSetup & Titled<'pages' | 'paths' | 'messages'>;
 
 /** What a part says and asks. */
-function partSays(part: PartOfForm, setup: Setup): [label: string, says: string] {
+function partSays(part: PartOfForm, setup: Told): [label: string, says: string] {
   const says = sayings(setup);
   const helped = (question: string, help: string | undefined) => (help ? says.helped({ question, help }) : question);
   switch (part.part) {
@@ -36,7 +39,7 @@ function partSays(part: PartOfForm, setup: Setup): [label: string, says: string]
 }
 
 /** Where the answer of a part comes from before anybody types. */
-function startSays(part: PartOfForm, setup: Setup): string {
+function startSays(part: PartOfForm, setup: Told): string {
   if (part.part !== 'field' || !part.start) return '';
   const says = sayings(setup);
   const { start } = part;
@@ -49,7 +52,7 @@ function startSays(part: PartOfForm, setup: Setup): string {
 }
 
 /** The parts of a form, each by a name of its own. */
-export function partLines(parts: readonly PartOfForm[], setup: Setup): Line[] {
+function partLines(parts: readonly PartOfForm[], setup: Told): Line[] {
   const says = sayings(setup);
   const labels: [string, string][] = [];
   const lines = parts.flatMap((part, at): Line[] => {
@@ -74,7 +77,7 @@ export function partLines(parts: readonly PartOfForm[], setup: Setup): Line[] {
   return [...lines, ...order('parts', labels, setup)];
 }
 
-function purposeLines({ purpose }: AnyForm, setup: Setup): Line[] {
+function purposeLines({ purpose }: AnyForm, setup: Told): Line[] {
   const says = sayings(setup);
   switch (purpose.is) {
     case 'signup':
@@ -92,7 +95,7 @@ function purposeLines({ purpose }: AnyForm, setup: Setup): Line[] {
 }
 
 /** Who may send it, and how many. */
-function entranceLines({ opens, closes, invited, inviting, places, domains, embed }: AnyForm, setup: Setup): Line[] {
+function entranceLines({ opens, closes, invited, inviting, places, domains, embed }: AnyForm, setup: Told): Line[] {
   const says = sayings(setup);
   const { site } = setup.doc;
   return [
@@ -112,7 +115,7 @@ function entranceLines({ opens, closes, invited, inviting, places, domains, embe
   ];
 }
 
-function afterLines({ after, letters = [], hooks = [] }: AnyForm, setup: Setup): Line[] {
+function afterLines({ after, letters = [], hooks = [] }: AnyForm, setup: Told): Line[] {
   const says = sayings(setup);
   const told =
     after?.then === 'words'
@@ -138,7 +141,7 @@ function afterLines({ after, letters = [], hooks = [] }: AnyForm, setup: Setup):
   ];
 }
 
-export function formLines(form: AnyForm, setup: Setup): Line[] {
+export function formLines(form: AnyForm, setup: Told): Line[] {
   const says = sayings(setup);
   return [
     ...line('title', says.title, form.title),
@@ -152,3 +155,5 @@ export function formLines(form: AnyForm, setup: Setup): Line[] {
     ...afterLines(form, setup),
   ];
 }
+
+export const formKindLines = { form: formLines };

@@ -1,31 +1,15 @@
-/** Purpose: admission paths, their gates and grants in words. */
-import { describe, describeWithin } from '../doors';
-import { ownOf, type Grant, type PathItem } from '../joining';
+/** Purpose: admission paths and their gates in words. */
+import { describe, grantLines } from '../doors';
 import { saySpan } from '../kernel';
-import type { Setup } from '../setup';
-import { line, order, sayings, titleIn, type Line } from '../lines';
+import { line, order, sayings, titleIn, type Line, type Titled } from '../lines';
+import { ownOf } from './gates';
+import type { PathItem } from './path';
+import type { JoiningSetup } from './setup';
 
-/** `gives Keeper for 1 year, if Years keeping bees is 10 or more`. */
-function grantWords(grant: Grant, setup: Setup): string {
-  const says = sayings(setup);
-  const gives =
-    'group' in grant
-      ? says.gives({ what: titleIn('groups', grant.group, setup) })
-      : grant.lasts
-        ? says.givesFor({ what: titleIn('levels', grant.level, setup), span: saySpan(grant.lasts, setup.doc.site) })
-        : says.gives({ what: titleIn('levels', grant.level, setup) });
-  return grant.when ? says.ifRule({ gives, rule: describeWithin(grant.when, setup) }) : gives;
-}
+/** A path's landing is a page, of which joining knows the name only. */
+type Told = JoiningSetup & Titled<'pages'>;
 
-/** Each grant by what it gives, so that one that moved is not told as new. */
-export const grantLines = (grants: readonly Grant[], setup: Setup): Line[] =>
-  grants.flatMap((grant, at) => {
-    const what = 'group' in grant ? grant.group : grant.level;
-    const same = grants.slice(0, at).filter((one) => ('group' in one ? one.group : one.level) === what).length;
-    return line(`grant ${what} ${same}`, sayings(setup).grant, grantWords(grant, setup));
-  });
-
-export function pathLines(path: PathItem, setup: Setup): Line[] {
+export function pathLines(path: PathItem, setup: Told): Line[] {
   const says = sayings(setup);
   const letter = (id: string) => titleIn('messages', id, setup);
   return [
@@ -68,3 +52,5 @@ export function pathLines(path: PathItem, setup: Setup): Line[] {
     ...line('landing', says.landing, titleIn('pages', path.landing, setup)),
   ];
 }
+
+export const pathKindLines = { path: pathLines };
