@@ -1,6 +1,6 @@
 /** Members' accounts: signing in, passwords, sessions. */
 import { z } from 'zod';
-import { Question } from '../core/fields';
+import { FieldQuestion } from '../core/fields';
 import { SessionId } from '../core/kernel';
 import { endpoint } from './access';
 import { AnswerLine, RawAnswerInput } from './form.view';
@@ -27,7 +27,7 @@ export const accountPlaces = [
     money: OwnMoneyView.nullable(),
     sessions: z.array(SessionView),
     /** What the member may change of their profile, each starting with what stands there. */
-    questions: z.array(Question),
+    questions: z.array(FieldQuestion),
     /** What they see and may not change. */
     shown: z.array(AnswerLine),
   }),

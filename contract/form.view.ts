@@ -1,15 +1,15 @@
 /** A form over the wire: as it is shown, and an answer as it comes back. */
 import { z } from 'zod';
-import { Question } from '../core/fields';
+import { FieldQuestion } from '../core/fields';
 
-export { Question as QuestionView };
+export { FieldQuestion };
 
 /** A form as the site shows it. */
 export const ShownForm = z.object({
   title: z.string(),
   form: z.string(),
   intro: z.string(),
-  questions: z.array(Question),
+  questions: z.array(FieldQuestion),
   sendLabel: z.string(),
   sendNote: z.string().nullable(),
 });

@@ -3,7 +3,7 @@ import { conditionsOf, doorsOf, explain, ruleOf, type Condition, type DoorUse, t
 import { alwaysOrNever, isCondition, childrenOf } from '../doors';
 import { visitorFacts, type Facts } from '../facts';
 import { windowOf as daysOf } from '../doors/conditions/days';
-import { windowOf } from '../forms';
+import { shutBecause } from '../forms';
 import { DAY, type MemberId } from '../kernel';
 import { dayNumber } from '../kernel/calendar';
 import { addSpan } from '../kernel/calendar';
@@ -162,8 +162,8 @@ export const ledToShutForm: Check = (setup, { now }) => {
     if (!form || form.retired || form.purpose.is !== 'signup') return null;
     if (form.invited) return says.byInvitation;
     const opensLater =
-      form.opens !== undefined && windowOf({ opens: form.opens, closes: undefined }, now, setup.doc.site);
-    return opensLater ? null : windowOf(form, now, setup.doc.site) ? says.isClosed : null;
+      form.opens !== undefined && shutBecause({ opens: form.opens, closes: undefined }, now, setup.doc.site);
+    return opensLater ? null : shutBecause(form, now, setup.doc.site) ? says.isClosed : null;
   };
   const told = (kind: ItemKind, id: string, at: string, form: string, where: string): Found[] => {
     const because = shut(form);

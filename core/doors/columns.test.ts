@@ -4,7 +4,7 @@ import { NOW, keeper, quillmoor } from '../../tests/support/quillmoor';
 import { anyFacts, anyRule } from '../../tests/support/rules';
 import { Population, count, rowsIn, type Facts } from '../facts';
 import { DAY } from '../kernel';
-import { columnsOf, compile, explain, layoutOf, prepare, type Rule } from './index';
+import { doorColumnsOf, compile, explain, layoutOf, prepare, type Rule } from './index';
 
 const layout = layoutOf(quillmoor);
 const zone = quillmoor.doc.site.zone;
@@ -22,7 +22,7 @@ const populated = (all: readonly Facts[]): Population => {
   return people;
 };
 const found = (people: Population, rule: Rule, now: number) =>
-  [...rowsIn(columnsOf(people, now, quillmoor).who(rule))].map(people.idOf).sort();
+  [...rowsIn(doorColumnsOf(people, now, quillmoor).who(rule))].map(people.idOf).sort();
 const passes = (all: readonly Facts[], rule: Rule, now: number) =>
   all
     .filter((facts) => compile(rule, layout, quillmoor)(prepare(layout, facts, now)))
@@ -87,7 +87,7 @@ describe('everybody at once', () => {
       } as never,
     }));
     const people = populated(all);
-    const who = columnsOf(people, NOW, quillmoor).who({
+    const who = doorColumnsOf(people, NOW, quillmoor).who({
       all: [
         { fact: 'field', field: 'years-keeping' as never, test: { op: 'atLeast', value: 25 } },
         { fact: 'field', field: 'apiary-postcode' as never, test: { op: 'startsWith', value: 'qm4' } },
@@ -99,7 +99,7 @@ describe('everybody at once', () => {
 
   it('hands out sets of the caller’s own', () => {
     const people = populated(named([keeper]));
-    const columns = columnsOf(people, NOW, quillmoor);
+    const columns = doorColumnsOf(people, NOW, quillmoor);
     const rule: Rule = { fact: 'signedIn' };
     columns.who(rule).fill(0);
     expect(count(columns.who(rule))).toBe(1);

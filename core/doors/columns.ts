@@ -15,7 +15,7 @@ export type Columns = {
 };
 
 /** Everybody, asked at one instant by the names of one set-up. What was looked up is kept as long as this is. */
-export function columnsOf(people: Population, now: Instant, known: Known): Columns {
+export function doorColumnsOf(people: Population, now: Instant, known: Known): Columns {
   const found = new Map<string, Bits>();
   const named = new WeakMap<Condition, Bits>();
   function column(condition: Condition): Bits {

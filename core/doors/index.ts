@@ -6,7 +6,7 @@ export * from './explain';
 export * from './doors';
 export * from './setup';
 export { windowOf } from './conditions/days';
-export { columnsOf } from './columns';
+export { doorColumnsOf } from './columns';
 export { alwaysOrNever, covers, type Decided } from './decide';
 export { doorWords } from './doorWords';
 export { grantLines } from './grantLines';

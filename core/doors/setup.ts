@@ -1,7 +1,7 @@
 /** Purpose: what doors add to the set-up, and what of one they read. */
 import type { FactsSetup } from '../facts/setup';
 import type { FieldsSetup } from '../fields/setup';
-import { listKind, within, type SetupOf } from '../kernel';
+import { listKind, referencesAt, type SetupOf } from '../kernel';
 import type { LevelsSetup } from '../levels/setup';
 import type { SiteSetup } from '../site/setup';
 import { DoorItem, referencesOfRule } from './rule';
@@ -12,7 +12,7 @@ export const doorKinds = {
     list: 'doors',
     since: 1,
     area: 'site',
-    references: (door) => within('rule', referencesOfRule(door.rule)),
+    references: (door) => referencesAt('rule', referencesOfRule(door.rule)),
   }),
 };
 

@@ -1,7 +1,7 @@
 /** Sets of rows as bits, beside a reckoning of each row alone. */
 import fc from 'fast-check';
 import { describe, expect, it } from 'vitest';
-import { add, andInto, coded, count, drop, minus, not, orInto, rowsIn, within, wordsFor, type Bits } from './bits';
+import { add, andInto, coded, count, drop, minus, not, orInto, rowsIn, bitsWithin, wordsFor, type Bits } from './bits';
 
 const rows = fc.integer({ min: 1, max: 200 });
 const setOf = (size: number) => fc.uniqueArray(fc.integer({ min: 0, max: size - 1 }));
@@ -57,7 +57,7 @@ describe('rows by what stands in a column', () => {
         (all, least, more) => {
           const numbers = Float64Array.from(all);
           const most = least + more;
-          const bits = within(numbers, least, most);
+          const bits = bitsWithin(numbers, least, most);
           expect([...rowsIn(bits)]).toEqual(
             all.flatMap((value, row) => (value >= least && value <= most ? [row] : [])),
           );

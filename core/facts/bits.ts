@@ -50,7 +50,7 @@ export function* rowsIn(bits: Bits): Generator<number> {
  * The rows whose number is within the ends, both included. What is no number is in none. Eight rows a step and no branch
  * on a row: packing the bits is what costs.
  */
-export function within(numbers: ArrayLike<number>, least: number, most: number): Bits {
+export function bitsWithin(numbers: ArrayLike<number>, least: number, most: number): Bits {
   const words = wordsFor(numbers.length);
   const out = new Uint32Array(words);
   for (let at = 0; at < words; at++) {

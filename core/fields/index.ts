@@ -1,10 +1,10 @@
 export * from './items';
 export { fieldItemKinds, type FieldsSetup } from './setup';
-export { Given, PartOfForm, StartsWith, nameOfPart, partKindOf, type Beforehand } from './parts';
+export { FormAnswers, PartOfForm, StartsWith, nameOfPart, partKindOf, type Beforehand } from './parts';
 export { AnswerRule, fieldsAsked, inSmall, meetsAnswers, type AnswerCondition, type FieldTest } from './answerRule';
 export { answersOn, saidOn } from './said';
 export { questionsOf } from './questions';
-export { Question, shownBy } from './question';
+export { FieldQuestion, shownBy } from './question';
 export { nameFault, passwordFault } from './faults';
 export { FieldInput } from './input';
 export { valueColumns } from './columns';

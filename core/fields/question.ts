@@ -8,7 +8,7 @@ import { FieldKind } from './kinds';
 import { readAnswer, type RawAnswer } from './read';
 
 /** Limits are checked again by the server, which alone decides. */
-export const Question = z.object({
+export const FieldQuestion = z.object({
   name: z.string(),
   label: z.string(),
   help: z.string().nullable(),
@@ -30,7 +30,7 @@ export const Question = z.object({
   role: z.enum(['name', 'mail']).nullable(),
   input: FieldInput,
 });
-export type Question = z.infer<typeof Question>;
+export type FieldQuestion = z.infer<typeof FieldQuestion>;
 
 /**
  * Goes along a form and tells of each part whether it is shown. A page that is not shown hides all that stands on it;
@@ -51,7 +51,7 @@ export function following() {
 
 /** The names of the questions that are shown by what is answered so far. */
 export function shownBy(
-  questions: readonly Question[],
+  questions: readonly FieldQuestion[],
   raw: Readonly<Record<string, unknown>>,
   reader: Reader,
 ): Set<string> {

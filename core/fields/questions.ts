@@ -1,9 +1,9 @@
 /** Purpose: the parts of a form as the site shows them. */
 import { partKindOf, type Beforehand, type PartOfForm, type PartsKnown } from './parts';
-import { shownBy, type Question } from './question';
+import { shownBy, type FieldQuestion } from './question';
 
 /** In the order of the form, without what is not there for this viewer. */
-export function questionsOf(parts: readonly PartOfForm[], known: PartsKnown, from: Beforehand): Question[] {
+export function questionsOf(parts: readonly PartOfForm[], known: PartsKnown, from: Beforehand): FieldQuestion[] {
   const questions = parts.flatMap((part, at) => {
     const question = partKindOf(part).question(part, at, known, from);
     return question ? [{ ...question, only: part.when ? from.says(part.when) : null }] : [];

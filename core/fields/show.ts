@@ -10,7 +10,7 @@ export const showValue = (of: FieldKind, value: FieldValue, reader: Reader): str
 /** An answer beside its label; `picture`: the id of the one it is, where it is one. */
 export type AnswerLine = { readonly label: string; readonly value: string; readonly picture?: string };
 
-export const lineOf = (
+export const joinedOf = (
   { label, of }: { readonly label: string; readonly of: FieldKind },
   value: FieldValue,
   reader: Reader,

@@ -5,7 +5,7 @@ import { formsSays } from './forms.sentences';
 import type { AnyForm } from './items';
 
 /** Whether a form may be sent now; where it may not, a sentence that says since or until when. Both days are included. */
-export function windowOf(
+export function shutBecause(
   { opens, closes }: Pick<AnyForm, 'opens' | 'closes'>,
   now: Instant,
   place: Place,

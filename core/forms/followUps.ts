@@ -1,6 +1,6 @@
 /** Purpose: to whom follow-up forms are put. */
 import type { Doors, Prepared } from '../doors';
-import { windowOf } from './entrance';
+import { shutBecause } from './entrance';
 import type { AnyForm } from './items';
 import type { FormsSetup } from './setup';
 
@@ -19,5 +19,5 @@ export const followUpsFor = (person: Prepared, doors: Doors<FormsSetup>): Follow
       isFollowUp(form) &&
       !form.retired &&
       isAudience(form, person, doors) &&
-      windowOf(form, person.now, doors.setup.doc.site) === null,
+      shutBecause(form, person.now, doors.setup.doc.site) === null,
   );

@@ -6,7 +6,7 @@ import { doorsOf } from '../doors';
 import type { Facts } from '../facts';
 import { DAY, HOUR } from '../kernel';
 import type { Setup, SetupDocument } from '../setup';
-import { addressFault, followUpsFor, windowOf } from '.';
+import { addressFault, followUpsFor, shutBecause } from '.';
 import {
   advance,
   comingOf,
@@ -274,12 +274,12 @@ describe('who may send a form', () => {
     [{ opens: '2026-10-10', closes: '2026-10-20' }, '2026-10-21', 'This form closed on 20 October 2026.'],
     [{ closes: '2026-10-20' }, '2020-01-01', null],
     [{}, '2030-01-01', null],
-  ])('%j on %s', (form, day, says) => expect(windowOf(form, on(day), place)).toBe(says));
+  ])('%j on %s', (form, day, says) => expect(shutBecause(form, on(day), place)).toBe(says));
 
   it('both days whole, in the site’s zone', () => {
     // 23:30 of the last day in London, when the clocks stand an hour ahead of UTC.
-    expect(windowOf({ closes: '2026-07-20' }, Date.parse('2026-07-20T22:30:00Z'), place)).toBe(null);
-    expect(windowOf({ closes: '2026-07-20' }, Date.parse('2026-07-20T23:00:00Z'), place)).not.toBe(null);
+    expect(shutBecause({ closes: '2026-07-20' }, Date.parse('2026-07-20T22:30:00Z'), place)).toBe(null);
+    expect(shutBecause({ closes: '2026-07-20' }, Date.parse('2026-07-20T23:00:00Z'), place)).not.toBe(null);
   });
 
   it.each([

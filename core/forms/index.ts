@@ -1,5 +1,5 @@
 export { AfterSending, AnyForm, choosesLater, HookOfForm, LetterOfForm, PurposeOfForm, pathOfForm } from './items';
-export { addressFault, windowOf } from './entrance';
+export { addressFault, shutBecause } from './entrance';
 export { followUpsFor, isAudience, isFollowUp, type FollowUp } from './followUps';
 export { placesSay } from './forms.sentences';
 export { rulesOfForm } from './rules';

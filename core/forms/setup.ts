@@ -3,7 +3,7 @@ import { referencesOfGrants } from '../doors/grant';
 import { referencesOfRule } from '../doors/rule';
 import type { DoorsSetup } from '../doors/setup';
 import { fieldsAsked, partKindOf, type PartOfForm } from '../fields';
-import { listKind, referencesOfChips, referencesOfWords, within, type Reference, type SetupOf } from '../kernel';
+import { listKind, referencesOfChips, referencesOfWords, referencesAt, type Reference, type SetupOf } from '../kernel';
 import { AnyForm } from './items';
 import { rulesOfForm } from './rules';
 
@@ -13,9 +13,9 @@ function purposeRefs(form: AnyForm): Reference[] {
     purpose.is === 'signup'
       ? [{ at: 'purpose.path', kind: 'paths', id: purpose.path }]
       : purpose.is === 'followUp'
-        ? within('purpose', referencesOfGrants(purpose.grants))
+        ? referencesAt('purpose', referencesOfGrants(purpose.grants))
         : [];
-  return [...own, ...rulesOfForm(form).flatMap(({ at, rule }) => within(at, referencesOfRule(rule)))];
+  return [...own, ...rulesOfForm(form).flatMap(({ at, rule }) => referencesAt(at, referencesOfRule(rule)))];
 }
 
 const partRefs = (part: PartOfForm): Reference[] => [
@@ -50,7 +50,7 @@ export const formKinds = {
         answers.map((id): Reference => ({ at: `hooks.${at}.answers`, kind: 'fields', id })),
       ),
       ...referencesOfWords('intro', form.intro),
-      ...form.parts.flatMap((part, at) => within(`parts.${at}`, partRefs(part))),
+      ...form.parts.flatMap((part, at) => referencesAt(`parts.${at}`, partRefs(part))),
     ],
     money: ({ hooks }) => (Array.isArray(hooks) && hooks.length ? hooks : null),
   }),

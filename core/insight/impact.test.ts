@@ -12,7 +12,7 @@ import {
   setupOf,
 } from '../../tests/support/quillmoor';
 import { anyFacts, anyRule } from '../../tests/support/rules';
-import { columnsOf, doorsOf, ruleOf, type Rule } from '../doors';
+import { doorColumnsOf, doorsOf, ruleOf, type Rule } from '../doors';
 import { Population, count, factsAhead, type Facts } from '../facts';
 import { DAY } from '../kernel';
 import type { SetupDocument } from '../setup';
@@ -125,7 +125,7 @@ describe('a day to come', () => {
         const at = NOW + days * DAY;
         const all = people({ one: facts }).ahead(NOW, at);
         const one = factsAhead({ ...facts, member: 'one' as never }, NOW, at);
-        const columns = columnsOf(all, at, quillmoor);
+        const columns = doorColumnsOf(all, at, quillmoor);
         expect(count(columns.who(rule))).toBe(
           doorsOf(quillmoor).meets(rule)(doorsOf(quillmoor).prepare(one, at)) ? 1 : 0,
         );

@@ -3,7 +3,7 @@
  * Invariant: by the very rules that pages are resolved by, over the same facts; what is told of a page is told of the
  * page itself and of each block with a door of its own, which opens to nobody who may not enter the page.
  */
-import { columnsOf, doorsOf, ruleOf } from '../doors';
+import { doorColumnsOf, doorsOf, ruleOf } from '../doors';
 import { andInto, count, minus, orInto, rowsIn, visitorFacts, type Bits, type Population } from '../facts';
 import { DAY, type Instant } from '../kernel';
 import { ruleOfBlock } from '../pages';
@@ -39,7 +39,7 @@ const SOON = 30 * DAY;
 
 /** What a set-up opens, place by place. */
 function opened(setup: Setup, people: Population, now: Instant): ReadonlyMap<string, Bits> {
-  const columns = columnsOf(people, now, setup);
+  const columns = doorColumnsOf(people, now, setup);
   const places = new Map<string, Bits>();
   for (const page of setup.doc.pages) {
     if (page.retired) continue;

@@ -3,7 +3,7 @@
  * and whom it would let in and shut out against the door it takes the place of.
  * Invariant: by the very columns that impact is told by, so that a door's numbers and those of publishing agree.
  */
-import { columnsOf, doorsOf, type Rule } from '../doors';
+import { doorColumnsOf, doorsOf, type Rule } from '../doors';
 import { andInto, count, minus, rowsIn, visitorFacts, type Bits, type Population } from '../facts';
 import type { Instant } from '../kernel';
 import { firstPayment } from '../levels';
@@ -46,9 +46,9 @@ export function whoGetsIn(
   people: Population,
   now: Instant,
 ): WhoGetsIn {
-  const columns = columnsOf(people, now, setup);
+  const columns = doorColumnsOf(people, now, setup);
   const inside = columns.who(rule);
-  const was = before && columnsOf(people, now, before.setup).who(before.rule);
+  const was = before && doorColumnsOf(people, now, before.setup).who(before.rule);
   const lists: Record<DoorList, () => Bits> = {
     inside: () => inside,
     outside: () => minus(people.alive.bits, inside),

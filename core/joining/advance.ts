@@ -10,7 +10,7 @@ import { inHand, type Application, type Step } from './application';
 import type { Effect, GateEvent, JoiningEvent, JoiningRefusal } from './events';
 import { meetsAnswers } from '../fields/answerRule';
 import { asksForProof, decideAt } from './gates';
-import { applyAgain, end, gateOf, givenOf, goOn, heldOf, note, reopen, take, undoApproval } from './moves';
+import { applyAgain, end, gateOf, givenOf, goOn, gateStateOf, note, reopen, take, undoApproval } from './moves';
 import type { TurnOff, WalkedPath } from './path';
 import { withPlace } from './places';
 import { relocate } from './relocate';
@@ -77,7 +77,7 @@ function atGate(
     return ok({ ...moved, told: event.it === 'timePassed' ? null : { code: 'not-at-this-gate' } });
   }
   const { zone } = setup.doc.site;
-  const turn = decideAt({ gate, held: heldOf(application), now, zone, messages: path }, event);
+  const turn = decideAt({ gate, held: gateStateOf(application), now, zone, messages: path }, event);
   return take(path, gate, application, turn, now, setup);
 }
 

@@ -22,7 +22,7 @@ export { pathOf, withPlace } from './places';
 export * from './codes';
 export * from './limit';
 export * from './route';
-export { againFrom, gateOf, grantsAt, heldOf } from './moves';
+export { againFrom, gateOf, grantsAt, gateStateOf } from './moves';
 export * from './answers';
 export * from './story';
 export * from './coming';

@@ -11,7 +11,7 @@ import { MINUTE, ok, refuse, type Instant, type Result } from '../kernel';
 import type { JoiningSetup } from './setup';
 import { inHand, type Application, type InHand, type Step } from './application';
 import type { ApplicationState, Effect, Happening, JoiningRefusal } from './events';
-import { kindOf, staysPassed, type GateDetail, type GateItem, type Held, type Turn } from './gates';
+import { kindOf, staysPassed, type GateDetail, type GateItem, type GateState, type Turn } from './gates';
 import type { WalkedPath } from './path';
 
 /** What a move has to have done, beside what it changes of the application in hand. `given`: what an admission gives. */
@@ -29,10 +29,10 @@ export function gateOf(path: WalkedPath | undefined, application: Application): 
 }
 
 /** What an application holds of its gate. Only for one that is open. */
-export function heldOf(application: Application): Held<GateDetail> {
+export function gateStateOf(application: Application): GateState<GateDetail> {
   const { gateSince, dueAt, targetAt, limitAt, latestAt, detail } = application;
   // Mostly it says all of that itself.
-  if (limitAt !== null && latestAt !== null) return application as Held<GateDetail>;
+  if (limitAt !== null && latestAt !== null) return application as GateState<GateDetail>;
   const limit = limitAt ?? gateSince;
   return { gateSince, dueAt, targetAt, limitAt: limit, latestAt: latestAt ?? limit, detail: detail! };
 }

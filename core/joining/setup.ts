@@ -2,7 +2,7 @@
 import { referencesOfGrants } from '../doors/grant';
 import { referencesOfRule } from '../doors/rule';
 import type { FormsSetup } from '../forms/setup';
-import { listKind, within, type Reference, type SetupOf } from '../kernel';
+import { listKind, referencesAt, type Reference, type SetupOf } from '../kernel';
 import type { MessagesSetup } from '../messages/setup';
 import { kindOf } from './gates';
 import { PathItem } from './path';
@@ -22,14 +22,14 @@ export const pathKinds = {
       })),
       { at: 'landing', kind: 'pages', id: path.landing },
       ...path.gates.flatMap((gate, at) =>
-        within(`gates.${at}`, [
+        referencesAt(`gates.${at}`, [
           ...kindOf(gate)
             .messages(gate)
             .map((named): Reference => ({ at: named.at, kind: 'messages', id: named.message })),
           ...kindOf(gate).references(gate),
         ]),
       ),
-      ...rulesOfPath(path).flatMap(({ at, rule }) => within(at, referencesOfRule(rule))),
+      ...rulesOfPath(path).flatMap(({ at, rule }) => referencesAt(at, referencesOfRule(rule))),
       ...(path.turns ?? []).flatMap((turn, at): Reference[] =>
         'to' in turn ? [{ at: `turns.${at}`, kind: 'paths', id: turn.to }] : [],
       ),

@@ -12,7 +12,7 @@ import { type Instant, type LevelId, type MemberId, type PathId, type AnyFormId 
 import { conditionKindOf } from '../doors/conditions';
 import { conditionsOf, type Rule } from '../doors/rule';
 import { pathOfForm, type AnyForm } from '../forms';
-import { windowOf } from '../forms';
+import { shutBecause } from '../forms';
 import { offeredBy } from './offers';
 import type { Grant, PathItem, WalkedPath } from './path';
 import { firstPayment } from '../levels';
@@ -146,7 +146,7 @@ export function granted(facts: Facts, grants: readonly Grant[], now: Instant, se
 function afterJoining(form: AnyForm, facts: Facts, now: Instant, setup: JoiningSetup) {
   const path: PathItem | undefined = setup.paths.get(pathOfForm(form) ?? '');
   // Who cannot come by it of themselves is not sent there.
-  if (!path || form.invited || windowOf(form, now, setup.doc.site) !== null) return [];
+  if (!path || form.invited || shutBecause(form, now, setup.doc.site) !== null) return [];
   return afterPath(path, facts, now, setup).map((after) => {
     const level = after.facts.terms[0]?.level ?? null;
     return { form, facts: after.facts, level, cost: level ? price(setup, level) : 0 };

@@ -12,7 +12,7 @@ export type RefKind = ListName | 'lessons';
 export type Reference = { readonly at: string; readonly kind: RefKind; readonly id: string };
 
 /** References one step further out: `within('blocks.2', …)`. */
-export const within = (place: string, references: readonly Reference[]): Reference[] =>
+export const referencesAt = (place: string, references: readonly Reference[]): Reference[] =>
   references.map(({ at, ...rest }) => ({ at: at === '' ? place : `${place}.${at}`, ...rest }));
 
 /** The fields whose answers personal words show. */
@@ -24,4 +24,4 @@ export const referencesOfChips = (chips: readonly ChipName[]): Reference[] =>
 
 /** The same of a text that stands at a place. */
 export const referencesOfWords = (place: string, words: Words | undefined): Reference[] =>
-  words ? within(place, referencesOfChips(chipsIn(words))) : [];
+  words ? referencesAt(place, referencesOfChips(chipsIn(words))) : [];

@@ -20,7 +20,7 @@ export const owners: Reader = { locale: 'en-GB' };
 /** One of several things, as a list: `Keeper or Friend`. */
 export type Either = { readonly either: readonly string[] };
 /** A list of several is joined by *and*. */
-export type Given = string | number | readonly string[] | Either;
+export type SentenceValue = string | number | readonly string[] | Either;
 
 type Texts<S> = S extends string ? S : S[keyof S] & string;
 type NamesIn<S> = S extends `${string}{${infer N}}${infer Rest}` ? Uncapitalize<N> | NamesIn<Rest> : never;
@@ -30,7 +30,7 @@ type NamesOf<S> = (S extends string ? never : 'count') | NamesIn<Texts<S>>;
 export type Says<T> = {
   readonly [K in keyof T]: [NamesOf<T[K]>] extends [never]
     ? string
-    : (given: { readonly [N in NamesOf<T[K]>]: N extends 'count' ? number : Given }) => string;
+    : (given: { readonly [N in NamesOf<T[K]>]: N extends 'count' ? number : SentenceValue }) => string;
 };
 
 /** Small numbers as words, for a count that begins a sentence (`{Count}`); a language that has none here writes digits. */
@@ -77,7 +77,7 @@ export const begins = (clause: string, { locale }: Reader): string =>
 /** `1,200`, as the reader's language writes it. */
 export const sayNumber = (value: number, reader: Reader): string => toolsOf(reader).number(value);
 
-function fill(sentence: Sentence, given: Readonly<Record<string, Given>>, tools: Tools): string {
+function fill(sentence: Sentence, given: Readonly<Record<string, SentenceValue>>, tools: Tools): string {
   const count = Number(given['count']);
   const text =
     typeof sentence === 'string'
@@ -112,7 +112,10 @@ export function sentences<const T extends Readonly<Record<string, Sentence>>>(
         const sentence = of[key] ?? shipped;
         // Whether it is filled in hangs on the shipped one: that is what the code knows.
         const plain = typeof shipped === 'string' && !shipped.includes('{');
-        return [key, plain ? sentence : (given: Readonly<Record<string, Given>>) => fill(sentence, given, tools)];
+        return [
+          key,
+          plain ? sentence : (given: Readonly<Record<string, SentenceValue>>) => fill(sentence, given, tools),
+        ];
       }),
     ) as Says<T>;
   };

@@ -48,7 +48,7 @@ export const taxOnTop = (sum: number, rate: number): number => share(sum, rate, 
  */
 export const shareOf = (whole: number, done: number, all: number): number => share(whole, done, all);
 
-export type Terms = {
+export type BillTerms = {
   readonly code: TakenCode | null;
   readonly credit: number;
   readonly tax: Tax | null;
@@ -57,7 +57,7 @@ export type Terms = {
 };
 
 /** The bill of a due payment. @param n its number: a code may be for the first alone */
-export function billOf(due: Due, n: number, { code, credit, tax, rate: own }: Terms): Bill {
+export function billOf(due: Due, n: number, { code, credit, tax, rate: own }: BillTerms): Bill {
   const parts: BillPart[] = due.parts.map(({ of, amount }) => ({ of, amount }));
   const lasting = due.parts.reduce((sum, { of, amount }) => (of === 'fee' ? sum : sum + amount), 0);
   const off = code && (code.on === 'every' || n === 0) ? takenOff(code.off, lasting) : 0;

@@ -4,7 +4,7 @@
  * ways in, and a page whose outside view is nothing is as absent as one that does not exist.
  */
 import { everyone, ruleOf, type Doors, type Prepared, type Rule } from '../doors';
-import { placesSay, windowOf } from '../forms';
+import { placesSay, shutBecause } from '../forms';
 import { chipsIn, say, type ChipName, type Instant, type PathId, type WordSource } from '../kernel';
 import { sayPrices } from '../levels';
 import type { PagesSetup } from './setup';
@@ -142,7 +142,7 @@ const shelfOf = (setup: PagesSetup, looked: LookedUp, now: Instant): Shelf => ({
     const form = 'form' in to ? setup.forms.get(to.form) : undefined;
     if (!form) return null;
     const { site } = setup.doc;
-    return windowOf(form, now, site) ?? (looked.full?.has(form.id) ? placesSay(site).allPlacesTaken : null);
+    return shutBecause(form, now, site) ?? (looked.full?.has(form.id) ? placesSay(site).allPlacesTaken : null);
   },
   levels: (ids) =>
     ids.flatMap((id) => {

@@ -1,7 +1,7 @@
 /** Purpose: what pages and menus add to the set-up, and what of one they read. */
 import { referencesOfDoor } from '../doors/rule';
 import type { JoiningSetup } from '../joining/setup';
-import { listKind, referencesOfChips, referencesOfWords, within, type Reference, type SetupOf } from '../kernel';
+import { listKind, referencesOfChips, referencesOfWords, referencesAt, type Reference, type SetupOf } from '../kernel';
 import type { moneyKinds } from '../money/setup';
 import { MenuListItem, PageItem, blockKindOf, itemsWithin, outsideParts, type OutsideView } from './page';
 import { referencesOfTarget } from './target';
@@ -21,12 +21,12 @@ export const pageKinds = {
     since: 1,
     area: 'site',
     references: (page): Reference[] => [
-      ...within('door', referencesOfDoor(page.door)),
+      ...referencesAt('door', referencesOfDoor(page.door)),
       ...outsideRefs(page.outside),
       ...referencesOfWords('heading', page.heading),
       ...page.blocks.flatMap((block, at) =>
-        within(`blocks.${at}`, [
-          ...within('door', referencesOfDoor(block.door)),
+        referencesAt(`blocks.${at}`, [
+          ...referencesAt('door', referencesOfDoor(block.door)),
           ...blockKindOf(block).references(block),
           ...referencesOfChips(blockKindOf(block).chips(block)),
         ]),
@@ -40,9 +40,9 @@ export const pageKinds = {
     area: 'site',
     references: (menu) =>
       itemsWithin(menu).flatMap(({ at, item }) =>
-        within(at, [
+        referencesAt(at, [
           ...('place' in item.to ? [] : referencesOfTarget(item.to)),
-          ...within('door', referencesOfDoor(item.door)),
+          ...referencesAt('door', referencesOfDoor(item.door)),
           ...referencesOfWords('label', item.label),
         ]),
       ),

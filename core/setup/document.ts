@@ -9,7 +9,7 @@ import { factKinds } from '../facts/setup';
 import { fieldItemKinds } from '../fields/setup';
 import { formKinds } from '../forms';
 import { pathKinds } from '../joining/setup';
-import { within, type ListName, type Reference } from '../kernel';
+import { referencesAt, type ListName, type Reference } from '../kernel';
 import { levelKinds } from '../levels/setup';
 import { messageKinds } from '../messages/setup';
 import { moneyKinds } from '../money/setup';
@@ -73,11 +73,13 @@ export const referencesOfItem = (kind: ItemKind, item: unknown): readonly Refere
 
 /** All references between items, each with the place that holds it, such as `pages.2.door`. */
 export const referencesOf = (doc: SetupDocument): Reference[] => [
-  ...(Object.keys(singleKinds) as SingleKind[]).flatMap((kind) => within(kind, referencesOfItem(kind, doc[kind]))),
+  ...(Object.keys(singleKinds) as SingleKind[]).flatMap((kind) =>
+    referencesAt(kind, referencesOfItem(kind, doc[kind])),
+  ),
   ...(Object.keys(listKinds) as ListItemKind[]).flatMap((kind) => {
     const { list } = listKinds[kind];
     return (doc[list] as readonly unknown[]).flatMap((item, at) =>
-      within(`${list}.${at}`, referencesOfItem(kind, item)),
+      referencesAt(`${list}.${at}`, referencesOfItem(kind, item)),
     );
   }),
 ];

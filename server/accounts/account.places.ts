@@ -1,15 +1,15 @@
 /** Purpose: the places of a member's account on the site. */
 import type { OwnMoneyView, PlaceView } from '../../contract';
 import { sayStanding, type Facts } from '../../core/facts';
-import { ownFields, questionsOf, lineOf, type PartOfForm } from '../../core/fields';
+import { ownFields, questionsOf, joinedOf, type PartOfForm } from '../../core/fields';
 import { wordsFor } from '../../core/pages';
 import type { Viewers } from '../callers';
-import { alreadyIn, beforehand, safeNext, signInFirst, type Asked, type Places } from '../site';
+import { alreadyIn, beforehand, safeNext, signInFirst, type PlaceRequest, type Places } from '../site';
 import type { Accounts } from './account.service';
 import type { Instant, Reader } from '../../core/kernel';
 import { accountsSays } from './accounts.sentences';
 
-const says = ({ live }: Asked) => accountsSays(live.setup.doc.site);
+const says = ({ live }: PlaceRequest) => accountsSays(live.setup.doc.site);
 
 /** What the account says of money; null where somebody has nothing to do with it. */
 export type OwnMoney = (facts: Facts, now: Instant) => Promise<OwnMoneyView | null>;
@@ -34,7 +34,7 @@ export const accountPlaces = (accounts: Accounts, viewers: Viewers, money: OwnMo
   },
 });
 
-async function ownAccount(asked: Asked, viewers: Viewers, money: OwnMoney): Promise<PlaceView> {
+async function ownAccount(asked: PlaceRequest, viewers: Viewers, money: OwnMoney): Promise<PlaceView> {
   const { looker, live } = asked;
   const { facts, session, now } = looker;
   const { setup } = live;
@@ -54,7 +54,7 @@ async function ownAccount(asked: Asked, viewers: Viewers, money: OwnMoney): Prom
 }
 
 /** What the member sees of their own profile, apart what they may change: as a form that starts with what stands there. */
-function profile(asked: Asked) {
+function profile(asked: PlaceRequest) {
   const { setup } = asked.live;
   const from = beforehand(asked);
   const own = ownFields(setup, asked.looker.facts);
@@ -65,7 +65,7 @@ function profile(asked: Asked) {
     questions: questionsOf(parts, setup, from),
     shown: own.flatMap(({ field, mayChange }) => {
       const value = from.profile(field.id);
-      return mayChange || value === null ? [] : [lineOf(field, value, setup.doc.site)];
+      return mayChange || value === null ? [] : [joinedOf(field, value, setup.doc.site)];
     }),
   };
 }

@@ -24,7 +24,7 @@ import type { SiteClock } from '../platform/clock';
 import { digest, type Randomness } from '../platform/ids';
 import type { Jobs } from '../platform/jobs';
 import type { AccountJobs } from './accounts.jobs';
-import type { Reading } from '../platform/limits';
+import type { ReadAlong } from '../platform/limits';
 import type { LiveSetup } from '../setup';
 import { OneTimeRow } from './account.entities';
 import { keepOneTime, passwordLetter } from './one.time';
@@ -46,7 +46,7 @@ export type NewPassword = { readonly current: string; readonly password: string 
  * The accounts that an address may sign in to, a line each: whether it owns the address, its hash, its facts. Of those
  * who signed up with the address without owning it (it is not confirmed, or somebody else's) the newest few.
  */
-export const accountsOf = (mail: string): Reading => ({
+export const accountsOf = (mail: string): ReadAlong => ({
   sql: `SELECT GROUP_CONCAT(m.owned_mail IS NOT NULL, ' ', m.password_hash, ' ', f.facts
           ORDER BY m.owned_mail IS NULL, m.joined_at DESC SEPARATOR '\n' LIMIT ${UNOWNED_TRIED + 1})
         FROM member m JOIN member_facts f ON f.member = m.id WHERE m.mail_key = ?`,

@@ -1,7 +1,7 @@
 /** Purpose: what both sign-ins, the site's and the desk's, have in common: what is asked, counted and remembered. */
 import { mailKey } from '../../core/fields';
 import { callerOf, type Call, type SessionKind } from '../callers';
-import type { Limits, Reading, Try } from '../platform/limits';
+import type { Limits, ReadAlong, Try } from '../platform/limits';
 import { busy, problem } from '../platform/problem';
 import type { Devices } from './devices';
 import { hashingFull } from './passwords';
@@ -43,7 +43,7 @@ export class Tries {
    * @returns `found` what was read; `weighed` to be told whether the password was right
    * @throws the problems `too-many` and `busy`
    */
-  async signIn(call: Call, kind: SessionKind, mail: string, reading: Reading | null = null): Promise<Weighing> {
+  async signIn(call: Call, kind: SessionKind, mail: string, reading: ReadAlong | null = null): Promise<Weighing> {
     demandRoom();
     const { limits, devices, https } = this;
     const { cookie } = call.req.headers;

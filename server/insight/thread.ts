@@ -16,7 +16,7 @@ type PlainQuestion = Omit<DoorQuestion, 'door' | 'before'> & {
   readonly before: PlainDoor | null;
 };
 
-export type Question =
+export type InsightQuestion =
   | {
       readonly about: 'impact';
       readonly before: SetupDocument;
@@ -36,7 +36,7 @@ type Answers = {
   readonly months: MonthsPast;
 };
 
-export type Asked = { readonly id: number; readonly question: Question };
+export type InsightRequest = { readonly id: number; readonly question: InsightQuestion };
 export type Answered = { readonly id: number; readonly answer?: Answers[keyof Answers]; readonly error?: Told };
 /** An error as it comes out of a thread; the code says whether the database is away. */
 type Told = { readonly message: string; readonly code?: string | undefined };
@@ -70,12 +70,12 @@ export class InsightThread {
     return this.ask<'months'>({ about: 'months', months });
   }
 
-  private ask<K extends keyof Answers>(question: Question & { about: K }): Promise<Answers[K]> {
+  private ask<K extends keyof Answers>(question: InsightQuestion & { about: K }): Promise<Answers[K]> {
     this.worker ??= this.started();
     const id = ++this.next;
     return new Promise((resolve, reject) => {
       this.waiting.set(id, { resolve, reject });
-      this.worker?.postMessage({ id, question } satisfies Asked);
+      this.worker?.postMessage({ id, question } satisfies InsightRequest);
     });
   }
 

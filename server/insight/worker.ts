@@ -8,7 +8,7 @@ import { makeSetup } from '../../core/setup';
 import { Insight } from './insight';
 import { documentsBy, rowsBy } from './query';
 import { TermsInsight } from './terms';
-import type { Asked, Answered, Question } from './thread';
+import type { InsightRequest, Answered, InsightQuestion } from './thread';
 
 const pool = createPool({ ...(workerData as PoolOptions), connectionLimit: 1 });
 const insight = new Insight(rowsBy(pool));
@@ -20,7 +20,7 @@ const setupOf = (doc: unknown) => {
   return made.value;
 };
 
-function answerTo(question: Question): Promise<Answered['answer']> {
+function answerTo(question: InsightQuestion): Promise<Answered['answer']> {
   switch (question.about) {
     case 'impact':
       return insight.impact(setupOf(question.before), setupOf(question.after), question.now, question.today);
@@ -38,7 +38,7 @@ function answerTo(question: Question): Promise<Answered['answer']> {
   }
 }
 
-parentPort?.on('message', ({ id, question }: Asked) => {
+parentPort?.on('message', ({ id, question }: InsightRequest) => {
   const answer = (said: Omit<Answered, 'id'>) => parentPort?.postMessage({ id, ...said });
   // What is wrong with a question is told to whoever asked it, and ends nothing.
   Promise.resolve()

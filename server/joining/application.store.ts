@@ -12,7 +12,7 @@ import {
 import { type ApplicationId, type Instant, type MemberId } from '../../core/kernel';
 import type { Setup } from '../../core/setup';
 import { PersonInHand } from '../members';
-import { Held } from '../platform/locks';
+import { LockedRows } from '../platform/locks';
 import { changeRow, insertRow, rowOf, rowsFrom } from '../platform/rows';
 import type { RowUses } from '../setup';
 import { ApplicationEntity } from './application.entity';
@@ -20,7 +20,7 @@ import { joiningSays } from './joining.sentences';
 
 export type Stored = { readonly application: Application; readonly shadow: boolean };
 
-const applications = new Held<Stored>(({ application }) => application.member);
+const applications = new LockedRows<Stored>(({ application }) => application.member);
 
 const gatesOf =
   (setup: Setup): GatesOf =>

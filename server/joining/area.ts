@@ -64,11 +64,11 @@ export const joiningArea = {
   build: (ports: Needs) => {
     const { db, database, live, sessions, acts, clock, random, outbox, address } = ports;
     const { hooks, staff, jobs, erase, booking, house } = ports;
-    const letGo = (manager: EntityManager, application: ApplicationId, now: Instant) =>
-      booking.letGo(manager, application, now);
+    const unwindPayments = (manager: EntityManager, application: ApplicationId, now: Instant) =>
+      booking.unwindPayments(manager, application, now);
     const closePayments = (manager: EntityManager, application: ApplicationId, now: Instant) =>
       house ? closeAllOf(manager, jobs, application, now) : Promise.resolve(false);
-    const effects = { outbox, hooks, jobs, staff, random, address, erase, letGo, closePayments };
+    const effects = { outbox, hooks, jobs, staff, random, address, erase, unwindPayments, closePayments };
     const joining = new Joining(db, live, acts, clock, effects);
     const followUps = new FollowUps(database, live, acts, effects);
     live.follows((setup) => fullForms(db.manager, setup));

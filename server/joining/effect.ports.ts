@@ -16,7 +16,7 @@ export type EffectPorts = {
   readonly random: Randomness;
   readonly address: string;
   /** What an application that ends leaves behind of money: nothing is asked for any more, what was paid goes back. */
-  readonly letGo: (manager: EntityManager, application: ApplicationId, now: Instant) => Promise<void>;
+  readonly unwindPayments: (manager: EntityManager, application: ApplicationId, now: Instant) => Promise<void>;
   /** Closes what may be paid for an application at the card house. @returns whether there is anything to wait for */
   readonly closePayments: (manager: EntityManager, application: ApplicationId, now: Instant) => Promise<boolean>;
   /** Erases a person and everything that hangs on them. */

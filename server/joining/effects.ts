@@ -23,7 +23,7 @@ export const timerKey = (id: ApplicationId) => `application:${id}`;
 export const codeDigest = (id: ApplicationId, code: string) => digest(`${id}:${code}`);
 
 /** What the carrying out of effects needs to know. */
-export type Scene = {
+export type EffectContext = {
   readonly manager: EntityManager;
   readonly person: PersonInHand;
   readonly application: Application;
@@ -36,14 +36,14 @@ export type Scene = {
 const CHOSEN_WITHIN = 7 * DAY;
 
 /** Carries out effects in order, then writes what they changed of the person. */
-export async function carryOut(scene: Scene, effects: readonly Effect[]): Promise<void> {
+export async function carryOut(scene: EffectContext, effects: readonly Effect[]): Promise<void> {
   // A timer that is set again takes the place of the one before by its key.
   const isSet = effects.some((effect) => effect.do === 'startTimer');
-  for (const effect of effects) if (!(isSet && effect.do === 'cancelTimer')) await one(scene, effect);
+  for (const effect of effects) if (!(isSet && effect.do === 'cancelTimer')) await carryOutOne(scene, effect);
   if (!effects.some((effect) => effect.do === 'purge')) await scene.person.write(scene.setup);
 }
 
-async function one(scene: Scene, effect: Effect): Promise<void> {
+async function carryOutOne(scene: EffectContext, effect: Effect): Promise<void> {
   const { manager, person, application, now, ports } = scene;
   switch (effect.do) {
     case 'signIn':
@@ -95,14 +95,14 @@ async function one(scene: Scene, effect: Effect): Promise<void> {
   }
 }
 
-const tellsOfAdmission = ({ application, setup }: Scene): boolean =>
+const tellsOfAdmission = ({ application, setup }: EffectContext): boolean =>
   setup.messages.get(pathOf(application, setup)?.admitted ?? '')?.off !== true;
 
 /**
  * Makes the secrets of one code and sends them. For a shadow the same rows are written, but the mail goes to the
  * address's real owner and says that an account exists; its code opens nothing that anyone was told.
  */
-async function sendCode(scene: Scene, effect: Extract<Effect, { do: 'sendCode' }>): Promise<void> {
+async function sendCode(scene: EffectContext, effect: Extract<Effect, { do: 'sendCode' }>): Promise<void> {
   const { manager, person, application, setup, now, ports } = scene;
   const code = codeFrom(ports.random.bytes(64));
   const token = ports.random.secret();
@@ -141,7 +141,7 @@ async function sendCode(scene: Scene, effect: Extract<Effect, { do: 'sendCode' }
 }
 
 /** A letter with a link by which somebody chooses their password, where the form asked for none. */
-async function letChoosePassword({ manager, person, setup, now, ports }: Scene): Promise<void> {
+async function letChoosePassword({ manager, person, setup, now, ports }: EffectContext): Promise<void> {
   const token = ports.random.secret();
   await keepOneTime(manager, {
     hash: digest(token),
@@ -163,7 +163,7 @@ async function letChoosePassword({ manager, person, setup, now, ports }: Scene):
   );
 }
 
-async function sendTo(scene: Scene, effect: Extract<Effect, { do: 'send' }>): Promise<void> {
+async function sendTo(scene: EffectContext, effect: Extract<Effect, { do: 'send' }>): Promise<void> {
   const { manager, person, setup, now, ports } = scene;
   if (person.owner) return;
   const { message, reason, question, at } = effect;
@@ -179,7 +179,7 @@ async function sendTo(scene: Scene, effect: Extract<Effect, { do: 'send' }>): Pr
 }
 
 async function tellReviewers(
-  { manager, person, application, setup, now, ports }: Scene,
+  { manager, person, application, setup, now, ports }: EffectContext,
   message: MessageId,
 ): Promise<void> {
   if (person.owner) return;

@@ -5,7 +5,7 @@
  */
 import { granted } from '../../core/joining';
 import { readForm, type AnswerFault, type RawForm } from '../../core/fields';
-import { followUpsFor, isAudience, isFollowUp, windowOf, type FollowUp } from '../../core/forms';
+import { followUpsFor, isAudience, isFollowUp, shutBecause, type FollowUp } from '../../core/forms';
 import { DAY, ok, refuse, sayDate, type Instant, type MemberId, type Result } from '../../core/kernel';
 import type { Setup } from '../../core/setup';
 import type { Looker } from '../callers';
@@ -62,7 +62,7 @@ export class FollowUps {
     const says = joiningSays(setup.doc.site);
     const done = await this.acts.carryOut<null, SendRefusal>(envelope, async ({ manager, now, about }) => {
       const person = await PersonInHand.read(manager, id);
-      const shut = windowOf(form, now, setup.doc.site);
+      const shut = shutBecause(form, now, setup.doc.site);
       if (shut) return refuse({ code: 'form-shut', says: shut });
       if (!person || !isAudience(form, doors.prepare(person.facts, now), doors))
         return refuse({ code: 'form-shut', says: says.notForYou });

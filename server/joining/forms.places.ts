@@ -1,9 +1,9 @@
 /** Purpose: the place of a follow-up form on the site, and the notice that leads to it. */
 import type { NoticeView } from '../../contract';
-import { isAudience, windowOf } from '../../core/forms';
+import { isAudience, shutBecause } from '../../core/forms';
 import type { Looker } from '../callers';
 import type { Live } from '../setup';
-import { signInFirst, type Asked, type PlaceAnswer, type Places } from '../site';
+import { signInFirst, type PlaceRequest, type PlaceAnswer, type Places } from '../site';
 import { followUpAt, type FollowUps } from './follow.ups';
 import { formView, sentPlace } from './joining.places';
 import { joiningSays } from './joining.sentences';
@@ -18,7 +18,7 @@ export const formsPlaces = (followUps: FollowUps): Places => ({
   },
 });
 
-async function formPlace(followUps: FollowUps, asked: Asked): Promise<PlaceAnswer> {
+async function formPlace(followUps: FollowUps, asked: PlaceRequest): Promise<PlaceAnswer> {
   const { looker, live, rest } = asked;
   const { facts, now } = looker;
   const { setup } = live;
@@ -36,7 +36,7 @@ async function formPlace(followUps: FollowUps, asked: Asked): Promise<PlaceAnswe
     says: [why],
     way: { href: '/', label: says.goOn },
   });
-  const shut = windowOf(form, now, setup.doc.site);
+  const shut = shutBecause(form, now, setup.doc.site);
   if (shut) return notice(shut);
   if (!isAudience(form, live.doors.prepare(facts, now), live.doors)) return notice(says.notForYou);
   return { kind: 'form', ...formView(form, asked), sent: await followUps.sentBefore(form, facts.member, setup) };

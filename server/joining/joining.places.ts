@@ -1,6 +1,6 @@
 /** Purpose: the places of joining on the site: the form, the way through the gates, the link in a letter. */
 import { randomUUID } from 'node:crypto';
-import type { PayView, ShownForm, PlaceView, QuestionView } from '../../contract';
+import type { PayView, ShownForm, PlaceView, FieldQuestion } from '../../contract';
 import { visitorFacts } from '../../core/facts';
 import { questionsOf } from '../../core/fields';
 import { choosesLater, pathOfForm, placesSay, type AfterSending, type AnyForm } from '../../core/forms';
@@ -12,7 +12,7 @@ import {
   gateOf,
   gatePromise,
   hasPaid,
-  heldOf,
+  gateStateOf,
   kindOf,
   pathOf,
   routeOf,
@@ -20,7 +20,7 @@ import {
   type WalkedPath,
   type Application,
 } from '../../core/joining';
-import { windowOf } from '../../core/forms';
+import { shutBecause } from '../../core/forms';
 import { never, say, sayDate, sayMoment, type Instant, type MemberId } from '../../core/kernel';
 import { sayBeside, sayPrice } from '../../core/levels';
 import { sayRate } from '../../core/kernel';
@@ -28,7 +28,7 @@ import { hrefOfPage, wordsFor } from '../../core/pages';
 import type { Setup } from '../../core/setup';
 import type { Looker } from '../callers';
 import { choiceOf, type Paying } from '../money';
-import { alreadyIn, beforehand, signInFirst, type Asked, type PlaceAnswer, type Places } from '../site';
+import { alreadyIn, beforehand, signInFirst, type PlaceRequest, type PlaceAnswer, type Places } from '../site';
 import { furtherForm } from './further';
 import type { Invited } from './invitations';
 import type { Joining } from './joining.service';
@@ -67,7 +67,7 @@ export const joiningPlaces = (joining: Joining, paying: Paying): Places => ({
     rest === undefined ? { kind: 'withdrawn', title: joiningSays(live.setup.doc.site).withdrawnTitle } : null,
 });
 
-async function confirmPlace(joining: Joining, token: string, { looker, live }: Asked): Promise<PlaceView> {
+async function confirmPlace(joining: Joining, token: string, { looker, live }: PlaceRequest): Promise<PlaceView> {
   const { site } = live.setup.doc;
   const words = joiningSays(site);
   const found = await joining.byLink(token);
@@ -100,7 +100,7 @@ const laterOn = ({ form: id }: Application, setup: Setup): boolean => {
 };
 
 /** What is to be paid at the gate; null where nothing is. */
-async function payAt(application: Application, asked: Asked, paying: Paying): Promise<PayView | null> {
+async function payAt(application: Application, asked: PlaceRequest, paying: Paying): Promise<PayView | null> {
   const gate = gateOf(pathOf(application, asked.live.setup), application);
   const offers = gate ? kindOf(gate).offers(gate) : [];
   if (offers.length === 0) return null;
@@ -114,7 +114,7 @@ async function payAt(application: Application, asked: Asked, paying: Paying): Pr
 const declinedFor = ({ history }: Application): string =>
   history.findLast(({ what }) => what === 'declined' || what === 'declinedByRule')?.note ?? '';
 
-function joiningPlace(application: Application, asked: Asked, pay: PayView | null, back: boolean): JoiningPlace {
+function joiningPlace(application: Application, asked: PlaceRequest, pay: PayView | null, back: boolean): JoiningPlace {
   const { looker, live } = asked;
   const { now } = looker;
   const { setup } = live;
@@ -159,7 +159,7 @@ function joiningPlace(application: Application, asked: Asked, pay: PayView | nul
     state: application.state,
     answers: answersOf(application, setup),
     gates: path ? routeOf(path, application, setup) : [],
-    act: gate ? kindOf(gate).see(gate, heldOf(application), application.answers.mail, now, place) : null,
+    act: gate ? kindOf(gate).see(gate, gateStateOf(application), application.answers.mail, now, place) : null,
     further: further && formView(further, asked),
     pay,
     again: againOf(path, application, now, setup),
@@ -181,7 +181,7 @@ function againOf(
     : { says: words.againFrom({ date: sayDate(from, setup.doc.site) }), now: false };
 }
 
-async function joinPlace(joining: Joining, form: AnyForm, asked: Asked): Promise<PlaceView> {
+async function joinPlace(joining: Joining, form: AnyForm, asked: PlaceRequest): Promise<PlaceView> {
   const { looker, live, query } = asked;
   const { setup } = live;
   const { site } = setup.doc;
@@ -192,7 +192,7 @@ async function joinPlace(joining: Joining, form: AnyForm, asked: Asked): Promise
     says: [why],
     way: { href: '/', label: says.backToWelcome },
   });
-  const closed = windowOf(form, looker.now, site);
+  const closed = shutBecause(form, looker.now, site);
   if (closed) return shut(closed);
   const token = form.invited ? (query('invitation') ?? '') : '';
   const invited = form.invited ? await joining.invited(form.id, token) : null;
@@ -230,7 +230,7 @@ function costsFor(path: PathItem, setup: Setup): Extract<PlaceView, { kind: 'joi
 }
 
 /** A signup form as it is filled in. */
-function openForm(form: AnyForm, asked: Asked): Extract<PlaceView, { kind: 'join' }> {
+function openForm(form: AnyForm, asked: PlaceRequest): Extract<PlaceView, { kind: 'join' }> {
   const { setup } = asked.live;
   const { site } = setup.doc;
   const path = setup.paths.get(pathOfForm(form) ?? '');
@@ -247,7 +247,7 @@ function openForm(form: AnyForm, asked: Asked): Extract<PlaceView, { kind: 'join
 }
 
 /** A form as whoever asks sees it. */
-export function formView(form: AnyForm, asked: Asked): ShownForm {
+export function formView(form: AnyForm, asked: PlaceRequest): ShownForm {
   const from = beforehand(asked);
   return {
     title: form.title,
@@ -260,7 +260,7 @@ export function formView(form: AnyForm, asked: Asked): ShownForm {
 }
 
 /** What the invitation knows stands there already. */
-const forInvited = (question: QuestionView, { name, mail }: Invited): QuestionView => {
+const forInvited = (question: FieldQuestion, { name, mail }: Invited): FieldQuestion => {
   const known = question.role === 'name' ? name : question.role === 'mail' ? mail : '';
   return known ? { ...question, start: known } : question;
 };
@@ -287,7 +287,7 @@ export function sentPlace(form: AnyForm, after: AfterSending, { facts, now }: Lo
 }
 
 /** What whoever has sent a form from within another site sees: the rest comes by mail. */
-function embeddedSent(form: AnyForm, { looker, live }: Asked): PlaceAnswer {
+function embeddedSent(form: AnyForm, { looker, live }: PlaceRequest): PlaceAnswer {
   const { setup } = live;
   const says = joiningSays(setup.doc.site);
   const path = setup.paths.get(pathOfForm(form) ?? '');

@@ -57,7 +57,7 @@ type Moved = Pick<Application, 'id' | 'member' | 'state'> & {
   readonly last: Happening['what'];
 };
 /** What is written in the transaction of an event beside it: a password, a session. */
-type Beside = (manager: EntityManager, moved: Moved, now: Instant) => Promise<void>;
+type AlsoWrites = (manager: EntityManager, moved: Moved, now: Instant) => Promise<void>;
 export type CompleteRefusal = ActRefusal | { readonly code: 'form-faults'; readonly faults: readonly AnswerFault[] };
 export type ActRefusal = JoiningRefusal | { readonly code: 'not-found' } | { readonly code: 'already-sent' };
 
@@ -149,13 +149,13 @@ export class Joining {
 
   /**
    * Brings one event to an application.
-   * @param beside written in the same transaction, after the event has been taken
+   * @param alsoWrites written in the same transaction, after the event has been taken
    */
   async act(
     envelope: Envelope,
     id: ApplicationId,
     event: JoiningEvent,
-    beside?: Beside,
+    alsoWrites?: AlsoWrites,
   ): Promise<Result<Moved, ActRefusal>> {
     const acted = await this.acts
       .carryOut<Moved, ActRefusal>(envelope, async ({ manager, now, about }) => {
@@ -171,7 +171,7 @@ export class Joining {
           canUndo: Boolean(undo),
           last: history.at(-1)!.what,
         };
-        await beside?.(manager, moved, now);
+        await alsoWrites?.(manager, moved, now);
         return ok(moved);
       })
       .catch((error: unknown) => {
@@ -346,7 +346,7 @@ export class Joining {
     if (asksPlace && before.state === 'open' && state !== 'open' && state !== 'admitted')
       await this.placeMayBeFree(manager, form, now);
     if (before.state === 'open' && state !== 'open' && state !== 'admitted')
-      await this.ports.letGo(manager, application.id, now);
+      await this.ports.unwindPayments(manager, application.id, now);
     if (effects.length === 0) return;
     const person = await PersonInHand.read(manager, application.member);
     if (!person) throw new Error('An application outlived its person.');

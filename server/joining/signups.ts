@@ -8,13 +8,13 @@ import { nameOfPart, readForm, type AnswerFault, type RawForm } from '../../core
 import type { Facts } from '../../core/facts';
 import { choosesLater, pathOfForm, type AnyForm } from '../../core/forms';
 import { advance, seats, storyOf, unsent, withPlace, type Application, type Step } from '../../core/joining';
-import { addressFault, placesSay, windowOf } from '../../core/forms';
+import { addressFault, placesSay, shutBecause } from '../../core/forms';
 import { ok, refuse, type ApplicationId, type MemberId, type Result } from '../../core/kernel';
 import type { Setup } from '../../core/setup';
 import { hashPassword, ownWords, weakness } from '../accounts';
 import type { Opened, Sessions } from '../callers';
 import { PersonInHand, noteOnTimeline, type NewMember } from '../members';
-import { sendingOf, type Acts, type Envelope, type Hand } from '../platform/acts';
+import { sendingOf, type Acts, type Envelope, type ActContext } from '../platform/acts';
 import type { SiteClock } from '../platform/clock';
 import type { Live, LiveSetup } from '../setup';
 import { insertApplication } from './application.store';
@@ -73,7 +73,7 @@ export class SignUps {
   async submit(form: AnyForm, raw: RawForm, how: Submission): Promise<Result<Opened, SubmitRefusal>> {
     const { once, device, old, countLetter, invitation } = how;
     const live = this.live.must;
-    const shut = windowOf(form, this.clock.now(), live.setup.doc.site);
+    const shut = shutBecause(form, this.clock.now(), live.setup.doc.site);
     if (shut !== null) return refuse({ code: 'form-shut', says: shut });
     const faults = await this.faultsOf(form, raw, live);
     if (!faults.ok) return refuse({ code: 'form-faults', faults: faults.refusal });
@@ -89,12 +89,12 @@ export class SignUps {
     const passwordHash = choosesLater(form) ? '' : await hashPassword(password);
     const acted = await this.acts.carryOut<SignedUp, SubmitRefusal>(
       envelope,
-      async (hand) => {
+      async (context) => {
         const owner = await countLetter(answers.mail);
-        const entered = await this.enter(hand, live, form, answers, { member, passwordHash, owner, invitation });
+        const entered = await this.enter(context, live, form, answers, { member, passwordHash, owner, invitation });
         if (!entered.ok) return entered;
         const browser = { kind: 'member', subject: member, device, remember: false } as const;
-        await this.sessions.open(hand.manager, browser, hand.now, secretOf(once, signedUp.salt));
+        await this.sessions.open(context.manager, browser, context.now, secretOf(once, signedUp.salt));
         return ok(signedUp);
       },
       signedUp,
@@ -156,7 +156,7 @@ export class SignUps {
   }
 
   private async enter(
-    { manager, now, about }: Hand,
+    { manager, now, about }: ActContext,
     live: Live,
     form: AnyForm,
     answers: Application['answers'],

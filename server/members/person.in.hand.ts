@@ -9,8 +9,8 @@ import { visitorFacts, type Facts, type FieldValue, type HeldTerm, type Standing
 import type { GroupId, Instant, LevelId, MemberId, TopicId } from '../../core/kernel';
 import type { Setup } from '../../core/setup';
 import { claimPictures } from '../pictures';
-import type { Reading } from '../platform/limits';
-import { Held, holdsSomebody, personInOrder } from '../platform/locks';
+import type { ReadAlong } from '../platform/limits';
+import { LockedRows, holdsSomebody, personInOrder } from '../platform/locks';
 import { changeRow, insertRow, putRow, rowsFrom } from '../platform/rows';
 import {
   MemberEntity,
@@ -45,10 +45,10 @@ type Row = {
 };
 
 const { read } = memberFacts;
-const people = new Held<PersonInHand>(null);
+const people = new LockedRows<PersonInHand>(null);
 
 /** Reads, in a statement of somebody else's, whose address it has been shown to be. */
-export const ownerReading = (mail: string): Reading => ({
+export const ownerReading = (mail: string): ReadAlong => ({
   sql: 'SELECT f.facts FROM member m JOIN member_facts f ON f.member = m.id WHERE m.owned_mail = ?',
   values: [mailKey(mail)],
 });

@@ -2,7 +2,7 @@
 import type { EntityManager } from 'typeorm';
 import type { MemberView } from '../../contract';
 import { currentTerm, lastTerm, sayStanding, toldUntil, type Facts } from '../../core/facts';
-import { lineOf, type AnswerLine } from '../../core/fields';
+import { joinedOf, type AnswerLine } from '../../core/fields';
 import { listed, sayDate, sayNearDate, sayShortDate, type Instant, type MemberId } from '../../core/kernel';
 import type { Setup } from '../../core/setup';
 import { MemberEntity, TimelineEntity } from './member.entities';
@@ -80,7 +80,7 @@ function factRows(facts: Facts, setup: Setup): AnswerLine[] {
   const values = facts.fields as Record<string, Facts['fields'][keyof Facts['fields']]>;
   const rows = setup.doc.fields.flatMap((field) => {
     const value = values[field.id];
-    return value === undefined ? [] : [lineOf(field, value, site)];
+    return value === undefined ? [] : [joinedOf(field, value, site)];
   });
   if (facts.groups.length)
     rows.push({

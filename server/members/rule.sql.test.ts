@@ -1,7 +1,7 @@
 /** One rule, three readings: for each generated rule the database finds whom the predicate, the columns and explain do. */
 import fc from 'fast-check';
 import { afterAll, beforeAll, expect, it } from 'vitest';
-import { columnsOf, compile, explain, layoutOf, prepare, type Rule } from '../../core/doors';
+import { doorColumnsOf, compile, explain, layoutOf, prepare, type Rule } from '../../core/doors';
 import { Population, rowsIn, type Facts } from '../../core/facts';
 import { DAY, type FieldId, type LevelId, type MemberId } from '../../core/kernel';
 import { anyFacts, anyRule } from '../../tests/support/rules';
@@ -89,7 +89,7 @@ it('finds whom the predicate, the columns and explain find, for any rule on any 
           .filter((facts) => explain(rule, facts, now, setup).open !== told.has(facts.member))
           .map((one) => one.mail),
       ).toEqual([]);
-      const columns = [...rowsIn(columnsOf(population, now, setup).who(rule))].map((row) => population.idOf(row));
+      const columns = [...rowsIn(doorColumnsOf(population, now, setup).who(rule))].map((row) => population.idOf(row));
       expect(columns.sort()).toEqual(expected);
       if (expected.length > 0 && expected.length < people.length) found++;
     }),

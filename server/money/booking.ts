@@ -33,13 +33,13 @@ import {
 } from './money.store';
 import { sayReason } from './money.words';
 import { receiptOf, refundReceiptOf } from './receipts';
-import { heldOf, type Held, type TermPorts, type Terms } from './terms';
+import { heldLevelOf, type HeldLevel, type TermPorts, type Terms } from './terms';
 
 /** What a payment of an application means to it; told within the same transaction. */
 export type Applications = {
   /** Whether it waits at a gate for a payment, just now. */
   waits(manager: EntityManager, id: ApplicationId): Promise<boolean>;
-  paid(manager: EntityManager, id: ApplicationId, says: string, held: Held, now: Instant): Promise<void>;
+  paid(manager: EntityManager, id: ApplicationId, says: string, held: HeldLevel, now: Instant): Promise<void>;
   refused(manager: EntityManager, id: ApplicationId, reason: string, now: Instant): Promise<void>;
 };
 
@@ -166,7 +166,7 @@ export class Booking {
       },
     ]);
     if (payment.application) {
-      const held = heldOf(wanted, setup);
+      const held = heldLevelOf(wanted, setup);
       await this.applications().paid(manager, payment.application as ApplicationId, title, held, now);
     }
     return settled;
@@ -343,7 +343,7 @@ export class Booking {
   }
 
   /** What an application leaves behind when it ends or is erased: nothing is asked for any more, what was paid goes back. */
-  async letGo(manager: EntityManager, application: ApplicationId, now: Instant): Promise<void> {
+  async unwindPayments(manager: EntityManager, application: ApplicationId, now: Instant): Promise<void> {
     const rows = (await manager.getRepository(PaymentRow).findBy({ application })) as Payment[];
     const { applicationEnded: because } = moneySays(this.setup.doc.site);
     for (const payment of rows) {

@@ -35,7 +35,7 @@ type Looked = { id: PaymentId; key: string; looks: number | undefined; found?: H
 type Taken = { readonly payment: Payment; readonly tried: number; readonly token: string | null; found?: HousePayment };
 
 export function moneyJobs({ live, jobs, booking, terms, house, address }: MoneyJobPorts): void {
-  jobs.handle('termTimer', (manager, { term }, now) => terms.knock(manager, term, now));
+  jobs.handle('termTimer', (manager, { term }, now) => terms.timerDue(manager, term, now));
   jobs.outside<'takePayment', Taken>(
     'takePayment',
     {

@@ -1,7 +1,7 @@
 /** Purpose: the places of the site where money is paid, comes back from, and is receipted. */
 import type { PlaceView } from '../../contract';
 import { sayMoney, type MemberId, type PaymentId } from '../../core/kernel';
-import { signInFirst, type Asked, type Places } from '../site';
+import { signInFirst, type PlaceRequest, type Places } from '../site';
 import { moneySays } from './money.sentences';
 import type { Payment } from './money.store';
 import { letterIsOn, sayReason } from './money.words';
@@ -12,7 +12,7 @@ import type { Receipts } from './receipt.store';
 export type MoneyPlacePorts = Pick<PayPorts, 'paying' | 'live' | 'offersAtGate'> & { readonly receipts: Receipts };
 
 /** What was chosen, out of the address. */
-export const choiceOf = ({ query }: Asked) => ({
+export const choiceOf = ({ query }: PlaceRequest) => ({
   offer: query('offer')?.slice(0, 100) ?? '',
   amount: query('amount')?.slice(0, 40) ?? '',
   code: query('code')?.slice(0, 40) ?? '',
@@ -60,12 +60,12 @@ export const moneyPlaces = (ports: MoneyPlacePorts): Places => ({
 });
 
 /** Whether whoever looks through somebody's eyes may not see their money. */
-const keptFrom = ({ looker: { through } }: Asked): boolean => through !== undefined && !through.money;
+const keptFrom = ({ looker: { through } }: PlaceRequest): boolean => through !== undefined && !through.money;
 
 /** @param pageOf the page of the card house for a payment; null where there is none to go to */
 async function payingPlace(
   payment: Payment,
-  { live: { setup }, looker }: Asked,
+  { live: { setup }, looker }: PlaceRequest,
   pageOf: (id: PaymentId) => Promise<string | null>,
 ): Promise<PlaceView> {
   const { site } = setup.doc;

@@ -9,7 +9,7 @@ import { termRules, type Setup } from '../../core/setup';
 import type { Jobs } from '../platform/jobs';
 import type { MoneyJobs } from './money.job.kinds';
 import { PersonInHand } from '../members';
-import { Held } from '../platform/locks';
+import { LockedRows } from '../platform/locks';
 import { changeIn, changeRow, insertRow, putRow, rowIn, rowOf, rowsFrom } from '../platform/rows';
 import {
   CardRow,
@@ -29,8 +29,8 @@ export type Payment = Omit<PaymentRow, 'id' | 'member' | 'level'> & {
   readonly level: LevelId;
 };
 
-const terms = new Held<Term>(({ member }) => member);
-const payments = new Held<Payment>(({ member }) => member);
+const terms = new LockedRows<Term>(({ member }) => member);
+const payments = new LockedRows<Payment>(({ member }) => member);
 
 /** A payment is new. */
 export async function insertPayment(manager: EntityManager, payment: Payment): Promise<void> {

@@ -7,7 +7,7 @@ import { ReceiptRow, TermRow } from './money.entities';
 import { moneySays } from './money.sentences';
 import { paymentById, refundable, sayReceipt, type Payment } from './money.store';
 import { sayReason } from './money.words';
-import { lineOf } from './receipts';
+import { receiptLineOf } from './receipts';
 
 /** One payment's whole story; null where there is no such payment. */
 export async function storyOf(db: DataSource, id: PaymentId, now: Instant, setup: Setup) {
@@ -87,7 +87,7 @@ export async function storyOf(db: DataSource, id: PaymentId, now: Instant, setup
       ...fact(words.factBack, payment.refunded ? say(payment.refunded) : ''),
     ],
     lines: bill.parts.map((part) => {
-      const { label, note, amount } = lineOf(part, payment, setup);
+      const { label, note, amount } = receiptLineOf(part, payment, setup);
       return { label, note, amount: say(amount) };
     }),
     story: story.map(({ at, ...rest }) => ({ at: moment(at), ...rest })),

@@ -35,7 +35,7 @@ import { termRules, type Setup } from '../../core/setup';
 import type { PaymentData } from './money.entities';
 import { moneySays } from './money.sentences';
 import { letterIsOn } from './money.words';
-import { lineOf, sayTaxWithin } from './receipts';
+import { receiptLineOf, sayTaxWithin } from './receipts';
 
 export type Typed = { readonly amount: string; readonly code: string };
 /** What a choice begins from: the term that it changes, or else what ended terms have left over. */
@@ -176,7 +176,7 @@ export function quoteView(quote: Quote, before: Term | null, now: Instant, setup
   const lines =
     how === 'now'
       ? bill.parts.map((part) => {
-          const { label, note, amount } = lineOf(part, about, setup);
+          const { label, note, amount } = receiptLineOf(part, about, setup);
           const left =
             quote.days > 0
               ? words.setOff({ count: quote.days, level: was, amount: money(bill.credit + quote.kept) })

@@ -27,7 +27,7 @@ const sayTaken = ({ price, chosen }: Taking, site: Setup['doc']['site']): string
     : sayPrice(price, site);
 
 /** A part of a bill in words. */
-export function lineOf(part: BillPart, { level, data }: Pick<Payment, 'level' | 'data'>, setup: Setup) {
+export function receiptLineOf(part: BillPart, { level, data }: Pick<Payment, 'level' | 'data'>, setup: Setup) {
   const { site, money } = setup.doc;
   const words = says(site);
   const own = moneySays(site);
@@ -85,7 +85,7 @@ type Receipted = Pick<Payment, 'level' | 'by' | 'amount' | 'card' | 'reference' 
 export function receiptOf(payment: Receipted, amount: number, facts: Facts | null, setup: Setup): ReceiptData {
   const own = moneySays(setup.doc.site);
   const whole = amount === payment.amount;
-  const lines = payment.data.bill.parts.map((part) => lineOf(part, payment, setup));
+  const lines = payment.data.bill.parts.map((part) => receiptLineOf(part, payment, setup));
   return {
     ...issuer(setup),
     to: addressee(facts),

@@ -50,7 +50,7 @@ import { receiptOf } from './receipts';
 
 export type TermPorts = { readonly live: LiveSetup; readonly jobs: Jobs<MoneyJobs>; readonly random: Randomness };
 /** A term as it is held. */
-export type Held = {
+export type HeldLevel = {
   readonly level: Term['level'];
   readonly from: Instant;
   readonly until: Instant | null;
@@ -80,7 +80,7 @@ export class Terms {
     const term = beginTerm({ ...taking, ...rest, id, member: person.id }, now, setup.doc.site.zone);
     await saveTerm(manager, term);
     await setTimer(manager, this.ports.jobs, term, timerOf(term, setup));
-    const { level, from, until, paidUntil } = heldOf(term, setup);
+    const { level, from, until, paidUntil } = heldLevelOf(term, setup);
     await person.giveLevel({ level, from, until, paidUntil });
     await this.letters.wonBack(manager, person);
     if (person.facts.standing === 'lapsed' || person.facts.standing === 'paused')
@@ -128,7 +128,7 @@ export class Terms {
   }
 
   /** The clock of a term has come. */
-  async knock(manager: EntityManager, id: TermId, now: Instant): Promise<void> {
+  async timerDue(manager: EntityManager, id: TermId, now: Instant): Promise<void> {
     const term = await lockTerm(manager, id);
     const person = term && (await PersonInHand.read(manager, term.member));
     if (!term || !person) return;
@@ -224,7 +224,7 @@ export class Terms {
         const first = becomes({ ...term, credit }, becoming, id, now, setup.doc.site.zone);
         // Its first payment is asked for as a renewal's is, grace and all; one that is paid already is booked as such.
         const begun = await this.apply(manager, person, first, { it: 'timePassed' }, now);
-        if (begun.ok) await person.giveLevel(heldOf(begun.value, setup));
+        if (begun.ok) await person.giveLevel(heldLevelOf(begun.value, setup));
         return;
       }
       case 'timer':
@@ -313,7 +313,7 @@ function comingBill(term: Term, setup: Setup): Bill | null {
 /** A payment that is asked for from somebody who is not there: their card is charged, or a transfer awaited. */
 const asked = (by: Payment['by']): Payment['state'] => (by === 'card' ? 'taking' : 'awaited');
 
-export function heldOf(term: Term, setup: Setup): Held {
+export function heldLevelOf(term: Term, setup: Setup): HeldLevel {
   const { site, money } = setup.doc;
   return { level: term.level, from: term.from, until: heldUntil(term, site.zone, money), paidUntil: term.until };
 }

@@ -29,7 +29,7 @@ export type Envelope = {
 };
 
 /** Within the transaction of an act: the one instant it happens at, and what the audit will say it was about. */
-export type Hand = {
+export type ActContext = {
   readonly manager: EntityManager;
   readonly now: Instant;
   about(about: About): void;
@@ -38,7 +38,7 @@ export type Hand = {
 export type AlreadySent = { readonly code: 'already-sent' };
 
 /** Whether an act carried something out now, or is the repeat of one that did. */
-export type Carried<T> = { readonly value: T; readonly repeated: boolean };
+export type ActDone<T> = { readonly value: T; readonly repeated: boolean };
 
 /**
  * @param whose the sender: one cannot be answered what another was
@@ -93,9 +93,9 @@ export class Acts {
    */
   async carryOut<T, R>(
     { who, act, once }: Envelope,
-    work: (hand: Hand) => Promise<Result<T, R>>,
+    work: (context: ActContext) => Promise<Result<T, R>>,
     known?: T,
-  ): Promise<Result<Carried<T>, R | AlreadySent>> {
+  ): Promise<Result<ActDone<T>, R | AlreadySent>> {
     for (let tries = 1; ; tries++) {
       try {
         return await transact(this.db, async (manager) => {

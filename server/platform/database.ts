@@ -129,7 +129,7 @@ export async function transact<T>(source: DataSource, work: (manager: EntityMana
 }
 
 /** Joins the caller's transaction, or runs `work` as one of its own. */
-export const within = <T>(
+export const joinTransaction = <T>(
   source: DataSource,
   manager: EntityManager | undefined,
   work: (manager: EntityManager) => Promise<T>,

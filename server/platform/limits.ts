@@ -59,7 +59,7 @@ const IF_BEFORE =
   '(SELECT IF(COALESCE(MAX(b.points), 0) < ?, 1, 0) FROM rate_limit b WHERE b.`key` = ? AND b.expire > ?)';
 
 /** A text to be read in the statement that counts: SQL that gives it, with a mark for each of `values`. */
-export type Reading = { readonly sql: string; readonly values: readonly string[] };
+export type ReadAlong = { readonly sql: string; readonly values: readonly string[] };
 
 type Counted = { key: string; points: number; expire: number; found?: string | null };
 type Tally = { readonly points: number; readonly wait: number };
@@ -78,7 +78,7 @@ export class Limits {
    * @throws the problem `too-many`, with the seconds to wait
    */
   async count(...tries: readonly Try[]): Promise<number[]> {
-    return within(tries, (await this.tally(tries)).tallies);
+    return refuseOver(tries, (await this.tally(tries)).tallies);
   }
 
   /**
@@ -87,11 +87,11 @@ export class Limits {
    * @throws the problem `too-many`, with the seconds to wait
    */
   async countAndRead(
-    reading: Reading | null,
+    reading: ReadAlong | null,
     ...tries: readonly Try[]
   ): Promise<{ readonly counted: number[]; readonly found: string | null }> {
     const { tallies, found } = await this.tally(tries, reading);
-    return { counted: within(tries, tallies), found };
+    return { counted: refuseOver(tries, tallies), found };
   }
 
   /**
@@ -104,7 +104,7 @@ export class Limits {
 
   private async tally(
     tries: readonly Try[],
-    reading: Reading | null = null,
+    reading: ReadAlong | null = null,
   ): Promise<{ readonly tallies: Tally[]; readonly found: string | null }> {
     const now = Date.now();
     const keys = tries.map(keyOf);
@@ -148,7 +148,7 @@ export class Limits {
 }
 
 /** @throws the problem `too-many` for the first that is over */
-function within(tries: readonly Try[], tallies: readonly Tally[]): number[] {
+function refuseOver(tries: readonly Try[], tallies: readonly Tally[]): number[] {
   return tallies.map(({ points, wait }, at) => {
     if (wait === 0) return points;
     const minutes = Math.ceil(wait / 60);

@@ -12,31 +12,31 @@ import { PrimaryWord } from './columns';
 import { strict } from './strict';
 
 /** How far a transaction has come. */
-type Come = { readonly people: Set<string>; last: string; shared: string | null };
-const come = new WeakMap<EntityManager, Come>();
+type LockProgress = { readonly people: Set<string>; last: string; shared: string | null };
+const progress = new WeakMap<EntityManager, LockProgress>();
 /** Among the people of a transaction: somebody who is not there any more. */
 const GONE = '';
 
-function comeIn(manager: EntityManager): Come {
-  let so = come.get(manager);
-  if (!so) come.set(manager, (so = { people: new Set(), last: '', shared: null }));
+function progressOf(manager: EntityManager): LockProgress {
+  let so = progress.get(manager);
+  if (!so) progress.set(manager, (so = { people: new Set(), last: '', shared: null }));
   return so;
 }
 
 /** Whether a transaction holds a person, or has found one gone. */
-export const holdsSomebody = (manager: EntityManager): boolean => comeIn(manager).people.size > 0;
+export const holdsSomebody = (manager: EntityManager): boolean => progressOf(manager).people.size > 0;
 
 /** A person is locked. @throws in tests, where something after them in the order is locked already */
 export function personInOrder(manager: EntityManager, id: string): void {
   if (!strict) return;
-  const so = comeIn(manager);
+  const so = progressOf(manager);
   if (so.shared !== null) throw new Error(`The person ${id} is locked after ${so.shared}.`);
   if (id < so.last) throw new Error(`People are locked in the order of their ids: ${id} after ${so.last}.`);
   so.last = id;
 }
 
 /** What a transaction holds of one kind, by its ids: read under the lock once, and known as it was last written. */
-export class Held<T> {
+export class LockedRows<T> {
   private readonly of = new WeakMap<EntityManager, Map<string, T | null>>();
 
   /** @param whose the person something belongs to; null where it is a person itself */
@@ -62,7 +62,7 @@ export class Held<T> {
     const found = await read();
     this.is(manager, id, found);
     const owner = found && this.whose?.(found);
-    const { people } = comeIn(manager);
+    const { people } = progressOf(manager);
     // Whom something of the books belonged to may have been erased.
     if (strict && owner && !people.has(owner) && !people.has(GONE))
       throw new Error(`${id} is locked without the person it belongs to.`);
@@ -72,7 +72,7 @@ export class Held<T> {
   /** What it is now: put in or written by this transaction; null where it is not there. */
   is(manager: EntityManager, id: string, now: T | null): void {
     this.in(manager).set(id, now);
-    if (!this.whose) comeIn(manager).people.add(now ? id : GONE);
+    if (!this.whose) progressOf(manager).people.add(now ? id : GONE);
   }
 
   /** What a transaction knows of it; undefined where it has not been asked for. */
@@ -93,7 +93,7 @@ export class SharedNameRow {
 
 /** Locks what many share until the transaction ends. */
 export async function holdShared(manager: EntityManager, kind: 'places' | 'code', name: string): Promise<void> {
-  if (strict) comeIn(manager).shared = `${kind} ${name}`;
+  if (strict) progressOf(manager).shared = `${kind} ${name}`;
   // Held for writing at once: two that first shared the row and then both wanted it would wait for each other.
   await manager.query(
     'INSERT INTO shared_name (kind, name) VALUES (?, ?) ON DUPLICATE KEY UPDATE name = VALUES(name)',

@@ -20,7 +20,7 @@ import type { Acts } from '../platform/acts';
 import type { SiteClock } from '../platform/clock';
 import { problem } from '../platform/problem';
 import type { LiveSetup } from './live';
-import type { Hand, SetupStore } from './setup.store';
+import type { DraftAuthor, SetupStore } from './setup.store';
 import { setupSays } from './setup.sentences';
 import { memberLines } from './wording';
 
@@ -89,7 +89,7 @@ export const setupApi = ({ setups, live, acts, clock, reviewers, cards, moneyMov
     act: string,
     sent: unknown,
     detail: NonNullable<About['detail']> | null,
-    carry: (manager: EntityManager, hand: Hand) => Promise<Result<T, R>>,
+    carry: (manager: EntityManager, author: DraftAuthor) => Promise<Result<T, R>>,
     money = true,
   ) {
     const by = staffOf(context).name;
@@ -136,7 +136,7 @@ export const setupApi = ({ setups, live, acts, clock, reviewers, cards, moneyMov
         'setup.saved',
         input,
         { kind, id },
-        (manager, hand) => setups.save(kind, id, body, version, hand, manager),
+        (manager, author) => setups.save(kind, id, body, version, author, manager),
         holdsMoney(kind),
       );
       if (done.ok) return saved(context, done.value.value);
@@ -151,7 +151,7 @@ export const setupApi = ({ setups, live, acts, clock, reviewers, cards, moneyMov
         'setup.removed',
         input,
         { kind, id },
-        (manager, hand) => setups.remove(kind, id, version, hand, manager),
+        (manager, author) => setups.remove(kind, id, version, author, manager),
         holdsMoney(kind),
       );
       if (done.ok) return saved(context, done.value.value);
@@ -183,9 +183,9 @@ export const setupApi = ({ setups, live, acts, clock, reviewers, cards, moneyMov
       if (version > FORMAT_VERSION) throw faultsProblem([], says().newerFormat);
       const made = makeSetup(upgradeDocument(input.document));
       if (!made.ok) throw faultsProblem(made.refusal, says().noDocument({ says: said(made.refusal) }));
-      const done = await work(context, 'setup.replaced', input, null, async (manager, hand) => {
+      const done = await work(context, 'setup.replaced', input, null, async (manager, author) => {
         if ((await setups.draft(manager)).stamp !== input.stamp) return refuse({ code: 'draft-changed' } as const);
-        return ok(await setups.replaceKeeping(made.value.doc, manager, hand));
+        return ok(await setups.replaceKeeping(made.value.doc, manager, author));
       });
       if (done.ok) return replaced(done.value.value);
       throw problem('draft-changed', { detail: says().draftChanged });
@@ -194,9 +194,9 @@ export const setupApi = ({ setups, live, acts, clock, reviewers, cards, moneyMov
     restore: api.restore.handler(async ({ input, context }) => {
       const made = makeSetup(await setups.document(input.number));
       if (!made.ok) throw problem('not-found', { detail: says().noRevision });
-      const done = await work(context, 'setup.restored', input, { number: input.number }, async (manager, hand) => {
+      const done = await work(context, 'setup.restored', input, { number: input.number }, async (manager, author) => {
         if ((await setups.draft(manager)).stamp !== input.stamp) return refuse({ code: 'draft-changed' } as const);
-        return ok(await setups.replaceKeeping(made.value.doc, manager, hand));
+        return ok(await setups.replaceKeeping(made.value.doc, manager, author));
       });
       if (done.ok) return replaced(done.value.value);
       throw problem('draft-changed', { detail: says().draftChanged });

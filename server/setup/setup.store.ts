@@ -28,7 +28,7 @@ import {
   type SetupEntry,
   type SetupFault,
 } from '../../core/setup';
-import { isDuplicate, within } from '../platform/database';
+import { isDuplicate, joinTransaction } from '../platform/database';
 import type { Log } from '../platform/log';
 import { SetupItemRow, SetupRevisionRow } from './setup.entities';
 import { setupSays } from './setup.sentences';
@@ -64,7 +64,7 @@ export type Publishing = {
 };
 
 /** Who changes the draft, by name, and when. */
-export type Hand = { readonly by: string; readonly at: Instant };
+export type DraftAuthor = { readonly by: string; readonly at: Instant };
 
 /** An item of the draft as it lies there; a body of null takes it away. */
 export type DraftRow = {
@@ -155,10 +155,10 @@ export class SetupStore {
    * Brings what was written in an older format up to the present one, both sides of all items at once, since an upgrade
    * may make two items of one. Asked before the items are read or written.
    */
-  private async bringUp(joined?: EntityManager): Promise<void> {
+  private async upgradeFormat(joined?: EntityManager): Promise<void> {
     const older = `SELECT 1 FROM setup_item WHERE format < ${FORMAT_VERSION} LIMIT 1`;
     if ((await rowsFrom<unknown>(joined ?? this.db, older)).length === 0) return;
-    await within(this.db, joined, async (manager) => {
+    await joinTransaction(this.db, joined, async (manager) => {
       const rows = await manager.getRepository(SetupItemRow).find({ lock: { mode: 'pessimistic_write' } });
       const [live, draft] = [upgradedEntries(rows, 'live'), upgradedEntries(rows, 'draft')];
       for (const [key, entry] of new Map([...live, ...draft])) {
@@ -181,7 +181,7 @@ export class SetupStore {
 
   /** The draft as a document, not yet parsed, and the stamp that names it. */
   async draft(joined?: EntityManager): Promise<Draft> {
-    await this.bringUp(joined);
+    await this.upgradeFormat(joined);
     const manager = joined ?? this.db.manager;
     const rows = await manager.getRepository(SetupItemRow).find();
     const held = [...rows].sort((a, b) => a.position - b.position || (a.id < b.id ? -1 : 1));
@@ -209,7 +209,7 @@ export class SetupStore {
     id: string,
     body: unknown,
     version: number,
-    hand: Hand | null = null,
+    author: DraftAuthor | null = null,
     joined?: EntityManager,
   ): Promise<Result<number, SaveRefusal>> {
     const read = itemKinds[kind].schema.safeParse(body);
@@ -217,12 +217,12 @@ export class SetupStore {
     if ('id' in read.data && read.data.id !== id)
       return refuse({ code: 'setup-faults', faults: [{ where: 'id', says: setupSays(owners).keepsId }] });
     const save = () =>
-      within(this.db, joined, async (manager): Promise<Result<number, SaveRefusal>> => {
-        await this.bringUp(manager);
+      joinTransaction(this.db, joined, async (manager): Promise<Result<number, SaveRefusal>> => {
+        await this.upgradeFormat(manager);
         const rows = manager.getRepository(SetupItemRow);
         const row = await rows.findOne({ where: { kind, id }, lock: { mode: 'pessimistic_write' } });
         if ((row?.version ?? 0) !== version) return refuse(stale(row));
-        const next = { draft: read.data as unknown, version: version + 1, format: FORMAT_VERSION, ...hand };
+        const next = { draft: read.data as unknown, version: version + 1, format: FORMAT_VERSION, ...author };
         if (row) await rows.update({ kind, id }, next as never);
         else {
           const [last] = await rowsFrom<{
@@ -244,11 +244,11 @@ export class SetupStore {
     kind: ListItemKind,
     id: string,
     version: number,
-    hand: Hand | null = null,
+    author: DraftAuthor | null = null,
     joined?: EntityManager,
   ): Promise<Result<number, RemoveRefusal>> {
-    return within(this.db, joined, async (manager): Promise<Result<number, RemoveRefusal>> => {
-      await this.bringUp(manager);
+    return joinTransaction(this.db, joined, async (manager): Promise<Result<number, RemoveRefusal>> => {
+      await this.upgradeFormat(manager);
       const all = await manager.getRepository(SetupItemRow).find({ lock: { mode: 'pessimistic_write' } });
       const row = all.find((item) => item.kind === kind && item.id === id);
       if (!row || row.draft === null) return refuse({ code: 'not-found' });
@@ -263,7 +263,7 @@ export class SetupStore {
       const reader = made.ok ? made.value.setup.doc.site : owners;
       const rows = (await this.usesOf(manager, kind, id, reader)).filter(sawUse);
       if (places.length || rows.length) return refuse({ code: 'in-use', places, rows });
-      const next = { draft: null, version: version + 1, ...hand };
+      const next = { draft: null, version: version + 1, ...author };
       await manager.getRepository(SetupItemRow).update({ kind, id }, next as never);
       return ok(version + 1);
     });
@@ -274,7 +274,7 @@ export class SetupStore {
    * come after the others as they stood.
    */
   async reorder(kind: ListItemKind, ids: readonly string[], joined?: EntityManager): Promise<void> {
-    await within(this.db, joined, async (manager) => {
+    await joinTransaction(this.db, joined, async (manager) => {
       const rows = await manager
         .getRepository(SetupItemRow)
         .find({ where: { kind }, lock: { mode: 'pessimistic_write' } });
@@ -294,9 +294,9 @@ export class SetupStore {
    * Replaces the whole draft by a document, for a first set-up or an import. What is as it was stays as it is.
    * @returns the stamp of the draft
    */
-  async replaceDraft(doc: SetupDocument, joined?: EntityManager, hand: Hand | null = null): Promise<string> {
-    return within(this.db, joined, async (manager) => {
-      await this.bringUp(manager);
+  async replaceDraft(doc: SetupDocument, joined?: EntityManager, author: DraftAuthor | null = null): Promise<string> {
+    return joinTransaction(this.db, joined, async (manager) => {
+      await this.upgradeFormat(manager);
       const rows = manager.getRepository(SetupItemRow);
       const old = new Map((await rows.find()).map((row) => [`${row.kind}/${row.id}`, row]));
       for (const { kind, id, position, body } of itemsOf(doc)) {
@@ -306,11 +306,11 @@ export class SetupStore {
         const version = (row?.version ?? 0) + 1;
         const same = row && row.draft !== null && sameBody(row.draft, body);
         if (same && row.position === position) continue;
-        const who = same ? {} : hand;
+        const who = same ? {} : author;
         await rows.save({ kind, id, position, live, draft: body, version, format: FORMAT_VERSION, ...who });
       }
       for (const row of old.values())
-        if (row.draft !== null) await rows.save({ ...row, draft: null, version: row.version + 1, ...hand });
+        if (row.draft !== null) await rows.save({ ...row, draft: null, version: row.version + 1, ...author });
       return (await this.draft(manager)).stamp;
     });
   }
@@ -322,9 +322,9 @@ export class SetupStore {
   async replaceKeeping(
     doc: SetupDocument,
     joined: EntityManager,
-    hand: Hand | null,
+    author: DraftAuthor | null,
   ): Promise<{ readonly stamp: string; readonly kept: readonly string[] }> {
-    await this.bringUp(joined);
+    await this.upgradeFormat(joined);
     const there = new Set(itemsOf(doc).map(({ kind, id }) => `${kind}/${id}`));
     const whole = structuredClone(doc) as unknown as Record<string, { id: string; title?: string; label?: string }[]>;
     const kept: string[] = [];
@@ -335,7 +335,7 @@ export class SetupStore {
       whole[listKinds[kind as ListItemKind].list]!.push({ ...body, retired: true } as never);
       kept.push(body.title ?? body.label ?? id);
     }
-    const stamp = await this.replaceDraft(whole as unknown as SetupDocument, joined, hand);
+    const stamp = await this.replaceDraft(whole as unknown as SetupDocument, joined, author);
     return { stamp, kept };
   }
 
@@ -347,8 +347,8 @@ export class SetupStore {
     about: { readonly note: string; readonly author: string; readonly at: Instant; readonly draft: string },
     joined?: EntityManager,
   ): Promise<Result<number, PublishRefusal>> {
-    return within(this.db, joined, async (manager): Promise<Result<number, PublishRefusal>> => {
-      await this.bringUp(manager);
+    return joinTransaction(this.db, joined, async (manager): Promise<Result<number, PublishRefusal>> => {
+      await this.upgradeFormat(manager);
       const rows = await manager.getRepository(SetupItemRow).find({ lock: { mode: 'pessimistic_write' } });
       if (stampOf(rows) !== about.draft) return refuse({ code: 'draft-changed' });
       const document = documentOf(entries(rows, 'draft'));

@@ -6,7 +6,7 @@ export {
   safeNext,
   signInFirst,
   startOf,
-  type Asked,
+  type PlaceRequest,
   type PlaceAnswer,
   type Places,
 } from './places';

@@ -13,7 +13,7 @@ import { siteSays } from './site.sentences';
 export type PlaceAnswer = PlaceView | { readonly elsewhere: string } | null;
 
 /** One address of the site as somebody asked for it: `/{first}/{rest}?next=…`. */
-export type Asked = {
+export type PlaceRequest = {
   readonly path: string;
   readonly rest: string | undefined;
   /** A form that is worked on is shown as it is filled in, whoever looks and whatever keeps others out. */
@@ -25,7 +25,7 @@ export type Asked = {
 };
 
 /** The places of an area, by the first part of their address. */
-export type Places = Readonly<Record<string, (asked: Asked) => PlaceAnswer | Promise<PlaceAnswer>>>;
+export type Places = Readonly<Record<string, (asked: PlaceRequest) => PlaceAnswer | Promise<PlaceAnswer>>>;
 
 /** Only a path of this site; anything else leads home. */
 export function safeNext(next: string | null): string {
@@ -38,7 +38,7 @@ export function startOf(facts: Facts, now: Instant, { setup }: Pick<Live, 'setup
 }
 
 /** What the answers of a form are before anybody types, for whoever asks for it. */
-export function beforehand({ looker: { facts, now }, live: { setup }, query }: Asked): Beforehand {
+export function beforehand({ looker: { facts, now }, live: { setup }, query }: PlaceRequest): Beforehand {
   const fields = facts.fields as Readonly<Record<string, FieldValue>>;
   return {
     query,
@@ -48,11 +48,11 @@ export function beforehand({ looker: { facts, now }, live: { setup }, query }: A
   };
 }
 
-export const alreadyIn = ({ looker, live, query }: Asked): PlaceView => ({
+export const alreadyIn = ({ looker, live, query }: PlaceRequest): PlaceView => ({
   kind: 'alreadyIn',
   title: siteSays(live.setup.doc.site).signedIn,
   name: looker.facts.name ?? '',
   next: safeNext(query('next')),
 });
 
-export const signInFirst = ({ path }: Asked) => ({ elsewhere: `/sign-in?next=${encodeURIComponent(path)}` });
+export const signInFirst = ({ path }: PlaceRequest) => ({ elsewhere: `/sign-in?next=${encodeURIComponent(path)}` });

@@ -6,7 +6,7 @@ import { setFlagsFromString } from 'node:v8';
 import { runInNewContext } from 'node:vm';
 import fc from 'fast-check';
 import {
-  columnsOf,
+  doorColumnsOf,
   compile,
   isCondition,
   layoutOf,
@@ -304,13 +304,13 @@ function atOnce(all: readonly Rule[]): void {
   for (let round = 0; round < 4; round++) {
     found[0].push(
       rate(all.length, () => {
-        const columns = columnsOf(population, NOW + round, quillmoor);
+        const columns = doorColumnsOf(population, NOW + round, quillmoor);
         sum((rule) => columns.who(rule), all);
       }),
     );
     found[1].push(rate(all.length, () => (theirs = sum(plain, all))));
   }
-  const columns = columnsOf(population, NOW, quillmoor);
+  const columns = doorColumnsOf(population, NOW, quillmoor);
   ours = sum((rule) => columns.who(rule), all);
   if (ours !== theirs) throw new Error(`Columns let ${ours} in, plain ones ${theirs}`);
   reportRate('impact: 500 doors × 100,000 members', 'doors/s', median(found[0]), median(found[1]), 1);

@@ -3,7 +3,7 @@
  * site's zone: who was admitted on a Monday evening has been so for one day from Tuesday's first minute on.
  */
 import { z } from 'zod';
-import { NO_DAY, andInto, within } from '../../facts';
+import { NO_DAY, andInto, bitsWithin } from '../../facts';
 import { MOST_DAYS, owners, sayShortDate, type Instant } from '../../kernel';
 import { addSpan, dayBegins, dayNumber, startOfDay } from '../../kernel/calendar';
 import { doorsSays } from '../doors.sentences';
@@ -26,10 +26,10 @@ export const admittedFor: ConditionKind<z.infer<typeof admittedForOf>> & { schem
   },
   column({ days }, people, now, { doc }) {
     const admission = people.admission;
-    const long = within(admission.days, NO_DAY + 1, dayNumber(now, doc.site.zone) - days);
+    const long = bitsWithin(admission.days, NO_DAY + 1, dayNumber(now, doc.site.zone) - days);
     if (days > 0) return long;
     // On the day itself the hour counts.
-    andInto(long, within(admission.at, -Infinity, now));
+    andInto(long, bitsWithin(admission.at, -Infinity, now));
     return long;
   },
   says: ({ days }, { doc }) => doorsSays(doc.site).admittedFor({ count: days }),

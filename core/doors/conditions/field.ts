@@ -2,7 +2,7 @@
 import type { z } from 'zod';
 import { AnswerCondition, inSmall, meetsField, type FieldTest } from '../../fields/answerRule';
 import { sayDay } from '../../fields/kinds/dates';
-import { coded, orInto, within, type Bits, type Population } from '../../facts';
+import { coded, orInto, bitsWithin, type Bits, type Population } from '../../facts';
 import type { FieldColumn } from '../../facts/population';
 import { samplesOf } from '../../fields/facets';
 import { facetOf } from '../../fields/kinds';
@@ -48,7 +48,7 @@ function saysTest(test: FieldTest, { fields, doc }: Known, id: string): string {
 
 function columnOf(test: FieldTest, column: FieldColumn, people: Population): Bits {
   const { numbers, codes, words } = column;
-  const byNumber = (least: number, most: number) => (numbers ? within(numbers, least, most) : people.none());
+  const byNumber = (least: number, most: number) => (numbers ? bitsWithin(numbers, least, most) : people.none());
   const byWord = (fits: (word: string) => boolean) => {
     if (!codes) return people.none();
     // The first is no text at all, which meets nothing.

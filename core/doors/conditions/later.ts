@@ -3,7 +3,7 @@
  * at. Days are calendar days of the site's zone.
  */
 import { z } from 'zod';
-import { NO_DAY, orInto, within, type Facts, type PaidFor } from '../../facts';
+import { NO_DAY, orInto, bitsWithin, type Facts, type PaidFor } from '../../facts';
 import { MOST_DAYS, LessonId, LevelId, listed, sayShortDate, type Instant } from '../../kernel';
 import { dayBegins, dayNumber } from '../../kernel/calendar';
 import { doorsSays } from '../doors.sentences';
@@ -46,7 +46,7 @@ export const paidFor: ConditionKind<PaidForOf> & { schema: typeof paidForOf } = 
     const all = people.none();
     for (const id of is) {
       const paid = levels.has(id) ? people.paidDays(id, now) : null;
-      if (paid) orInto(all, within(paid, days === undefined ? NO_DAY + 1 : today - days + 1, today));
+      if (paid) orInto(all, bitsWithin(paid, days === undefined ? NO_DAY + 1 : today - days + 1, today));
     }
     return all;
   },

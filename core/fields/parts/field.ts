@@ -10,9 +10,9 @@ import { nameFault } from '../faults';
 import { fieldsSays } from '../fields.sentences';
 import type { FieldItem } from '../items';
 import { facetOf, fieldKindOf, isAnswered, type RawAnswer } from '../kinds';
-import type { Question } from '../question';
+import type { FieldQuestion } from '../question';
 import { readAnswer, typedOf } from '../read';
-import { lineOf } from '../show';
+import { joinedOf } from '../show';
 import { asksNothing, plainQuestion, type Beforehand, type PartKind, type PartsKnown } from './kind';
 
 /** What an answer is before anybody types: always the same, a named value of the address, or what the profile holds. */
@@ -57,7 +57,7 @@ const setBy = ({ hidden, start }: FieldPart): RawAnswer =>
   hidden && start?.from === 'constant' ? start.value : undefined;
 
 /** What stands there beforehand; what the field would not take is left out. */
-function startOf(part: FieldPart, field: FieldItem, known: PartsKnown, from: Beforehand): Question['start'] {
+function startOf(part: FieldPart, field: FieldItem, known: PartsKnown, from: Beforehand): FieldQuestion['start'] {
   if (!part.start) return null;
   // What somebody has kept is theirs to see, whatever the field would take today.
   const typed = (value: FieldValue | null) => (value === null ? null : typedOf(field.of, value));
@@ -99,7 +99,7 @@ export const field: PartKind<FieldPart> & { schema: typeof fieldOf } = {
       hidden: part.hidden ?? false,
       start: startOf(part, field, known, from),
       when: part.when ?? null,
-      of: field.of as Question['of'],
+      of: field.of as FieldQuestion['of'],
       role,
       input: fieldKindOf(field.of).input(field.of, role, known.doc.site),
     });
@@ -139,6 +139,6 @@ export const field: PartKind<FieldPart> & { schema: typeof fieldOf } = {
       field.role === 'name' ? given.name : field.role === 'mail' ? given.mail : given.fields[part.field];
     return value === undefined
       ? { label: field.label, value: fieldsSays(doc.site).notAnswered }
-      : lineOf(field, value, doc.site);
+      : joinedOf(field, value, doc.site);
   },
 };

@@ -7,8 +7,8 @@ import { heading, page, words } from './layout';
 import { password } from './password';
 import { topics } from './topics';
 
-export { Given } from './kind';
-export type { AnswerFault, Beforehand, PartsKnown, Reading } from './kind';
+export { FormAnswers } from './kind';
+export type { AnswerFault, Beforehand, PartsKnown, FormReading } from './kind';
 export { StartsWith } from './field';
 
 export const partKinds = { field, password, heading, words, page, topics } as const;

@@ -11,7 +11,7 @@ import type { AnswerRule } from '../answerRule';
 import type { FacetName } from '../facets';
 import type { FieldItem } from '../items';
 import type { RawAnswer } from '../kinds';
-import type { Question } from '../question';
+import type { FieldQuestion } from '../question';
 
 /** One answer that cannot be taken. `at` is the name of the input; `label` what the form calls it. */
 export type AnswerFault = { readonly at: string; readonly label: string; readonly says: string };
@@ -24,16 +24,16 @@ export type PartsKnown = {
 };
 
 /** What was answered, as it is kept. */
-export const Given = z.object({
+export const FormAnswers = z.object({
   name: z.string(),
   mail: z.string(),
   fields: z.record(FieldId, FieldValue),
   topics: z.array(TopicId).readonly(),
 });
-export type Given = z.infer<typeof Given>;
+export type FormAnswers = z.infer<typeof FormAnswers>;
 
 /** A form while it is being read. */
-export type Reading = {
+export type FormReading = {
   name: string;
   mail: string;
   password: string;
@@ -66,15 +66,17 @@ export type PartKind<P extends { part: string }> = {
   /** Whether it must or may be answered; null for what asks nothing. */
   asked(part: P): 'must' | 'may' | null;
   /** As the site shows it; null where it is not there: its field is gone, or its answer is set by the form. */
-  question(part: P, at: number, known: PartsKnown, from: Beforehand): Question | null;
+  question(part: P, at: number, known: PartsKnown, from: Beforehand): FieldQuestion | null;
   /** Reads its answer. @returns what later parts may ask about; null for nothing */
-  read(part: P, raw: Readonly<Record<string, RawAnswer>>, into: Reading, known: PartsKnown): FieldValue | null;
+  read(part: P, raw: Readonly<Record<string, RawAnswer>>, into: FormReading, known: PartsKnown): FieldValue | null;
   /** What was answered, as people read it; null for what keeps no answer. */
-  says(part: P, given: Given, known: PartsKnown): AnswerLine | null;
+  says(part: P, given: FormAnswers, known: PartsKnown): AnswerLine | null;
 };
 
 /** A question that asks for nothing of a field. */
-export const plainQuestion = (about: Pick<Question, 'name' | 'label' | 'input'> & Partial<Question>): Question => ({
+export const plainQuestion = (
+  about: Pick<FieldQuestion, 'name' | 'label' | 'input'> & Partial<FieldQuestion>,
+): FieldQuestion => ({
   help: null,
   placeholder: null,
   required: false,

@@ -9,7 +9,7 @@ import { payment } from './payment';
 import { place } from './place';
 import { review } from './review';
 
-export type { Held, Turn } from './kind';
+export type { GateState, Turn } from './kind';
 
 export { Offer } from './payment';
 export const gateKinds = { confirmEmail, review, payment, completeProfile, place } as const;

@@ -35,7 +35,11 @@ export type Promised = {
 };
 
 /** What one application holds of the gate it waits at. */
-export type Held<D> = Promised & { readonly gateSince: Instant; readonly dueAt: Instant | null; readonly detail: D };
+export type GateState<D> = Promised & {
+  readonly gateSince: Instant;
+  readonly dueAt: Instant | null;
+  readonly detail: D;
+};
 
 /** `dueAt`: when the clock has something to do at this gate. */
 export type Entered<D> = {
@@ -53,7 +57,7 @@ export type Entered<D> = {
 export type Turn<D> =
   | {
       readonly turn: 'stay';
-      readonly change?: Partial<Pick<Held<D>, 'limitAt' | 'dueAt' | 'detail'>>;
+      readonly change?: Partial<Pick<GateState<D>, 'limitAt' | 'dueAt' | 'detail'>>;
       readonly happening?: Happening;
       readonly effects?: readonly Effect[];
       /** A refusal that is told although the state moved on. */
@@ -95,7 +99,7 @@ export type LinesSetup = FormsSetup & MessagesSetup;
 export type Offered = { readonly level: LevelId; readonly price?: PriceId | undefined };
 
 /** What a reviewer has asked of an applicant; `answer` is null until there is one. */
-export type Asked = {
+export type GateQuestion = {
   readonly text: string;
   readonly by: string;
   readonly at: Instant;
@@ -105,7 +109,7 @@ export type Asked = {
 /** A gate at which an event is decided: its settings, what the application holds there, and by what it is reckoned. */
 export type AtGate<G, D> = {
   readonly gate: G;
-  readonly held: Held<D>;
+  readonly held: GateState<D>;
   readonly now: Instant;
   readonly zone: string;
   readonly messages: PathMessages;
@@ -167,7 +171,7 @@ export type GateKind<G extends AnyGate, D extends { kind: string }, S extends { 
   /** Who of the staff decides at it: those with the part, or `only` these. Null where nobody of the staff does. */
   readers(gate: G): { readonly only: readonly StaffId[] | null } | null;
   /** What has been asked of the applicant at it. */
-  question(detail: D): Asked | null;
+  question(detail: D): GateQuestion | null;
   /** Whether an application at it waits for a place, and has none. */
   readonly seats: boolean;
   /** What of other items it names, beside messages and rules; each with its place within the gate. */
@@ -195,5 +199,5 @@ export type GateKind<G extends AnyGate, D extends { kind: string }, S extends { 
     messages: PathMessages,
   ): Extract<Turn<D>, { turn: 'pass' | 'end' }> | null;
   readonly on: OnEvents<G, D>;
-  see(gate: G, held: Held<D>, mail: string, now: Instant, place: Place): S;
+  see(gate: G, held: GateState<D>, mail: string, now: Instant, place: Place): S;
 };

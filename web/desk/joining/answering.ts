@@ -2,12 +2,12 @@
  * Purpose: answering a form in the mount beside its editor, so that what is shown only if is seen to come and go. The
  * paper has no script of its own: the desk watches its inputs and shows by the rule that the site shows by.
  */
-import { shownBy, type Question, type RawForm } from '../../../core/fields';
+import { shownBy, type FieldQuestion, type RawForm } from '../../../core/fields';
 import { typeInto, typedIn } from '../../kit/fields/typedIn';
 import { reader } from '../base/reader';
 
 /** Keeps what is typed from one paper to the next. Nothing of it is sent. */
-export function makeAnswering(questions: () => readonly Question[]) {
+export function makeAnswering(questions: () => readonly FieldQuestion[]) {
   let typed: Record<string, unknown> = {};
   let form: HTMLFormElement | null = null;
 

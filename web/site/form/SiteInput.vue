@@ -5,14 +5,14 @@
  * typed meanwhile is lost.
  */
 import { computed } from 'vue';
-import type { QuestionView } from '../../../contract';
+import type { FieldQuestion } from '../../../contract';
 import { inputParts } from '../inputs';
 import type { Tied } from '../inputs/input';
 
 const props = defineProps<{
   id: string;
   name: string;
-  input: QuestionView['input'] | { kind: 'code' };
+  input: FieldQuestion['input'] | { kind: 'code' };
   label: string;
   required?: boolean;
   bad?: boolean;

@@ -5,14 +5,14 @@
  */
 import { computed, nextTick, onMounted, ref, shallowRef, watch } from 'vue';
 import { useRoute, useRouter } from 'vue-router';
-import type { QuestionView } from '../../../contract';
+import type { FieldQuestion } from '../../../contract';
 import { useReader } from '../../kit/reader';
 import type { OpenForm } from './useForm';
 
-export type PageOfForm = { readonly name: string; readonly title: string | null; readonly questions: QuestionView[] };
+export type PageOfForm = { readonly name: string; readonly title: string | null; readonly questions: FieldQuestion[] };
 
 /** Cuts a form where its pages begin; the first page needs no part that begins it. */
-export function pagesOf(questions: readonly QuestionView[]): PageOfForm[] {
+export function pagesOf(questions: readonly FieldQuestion[]): PageOfForm[] {
   const pages: PageOfForm[] = [];
   for (const question of questions) {
     if (question.input.kind === 'page') pages.push({ name: question.name, title: question.label, questions: [] });
@@ -25,7 +25,7 @@ export function pagesOf(questions: readonly QuestionView[]): PageOfForm[] {
 }
 
 export function useQuestions(
-  questions: () => readonly QuestionView[],
+  questions: () => readonly FieldQuestion[],
   { answers, faults, faultOf, tell, mend }: OpenForm,
 ) {
   const reader = useReader();
