@@ -1,8 +1,7 @@
 /** Purpose: pages nobody comes to, what is missing from them, and menus that promise what their readers may not have. */
 import { alwaysOrNever, conditionsOf, doorsOf, ruleOf, type DoorUse } from '../doors';
 import { visitorFacts } from '../facts';
-import { never } from '../kernel';
-import { blockKindOf, itemsWithin, outsideParts, ruleOfBlock, targetHref, type Block, type PageItem } from '../pages';
+import { blockKindOf, itemsWithin, outsideParts, ruleOfBlock, targetHref, type PageItem } from '../pages';
 import { readsWell } from '../site';
 import type { ItemKind, Setup } from '../setup';
 import { isRetired, referred } from './referred';
@@ -156,43 +155,13 @@ export const pictureUnsaid: Check = (setup) => {
   );
 };
 
-/** Where a block stands in the order of headings: one of its own for the page's parts, one below that, or none. */
-function headingOf(block: Block): 'part' | 'below' | null {
-  const within = (text: readonly { is: string }[]) => text.some(({ is }) => is === 'heading');
-  switch (block.kind) {
-    case 'heading':
-    case 'callToAction':
-    case 'levels':
-    case 'directory':
-    case 'placed':
-      return 'part';
-    case 'cards':
-    case 'questions':
-      return block.title ? 'part' : block.kind === 'cards' ? 'below' : null;
-    case 'text':
-      return within(block.text) ? 'below' : null;
-    case 'columns':
-      return block.columns.some(({ text }) => within(text)) ? 'below' : null;
-    case 'video':
-      return 'below';
-    case 'greeting':
-    case 'picture':
-    case 'calendar':
-    case 'file':
-    case 'card':
-      return null;
-    default:
-      return never(block);
-  }
-}
-
 /** A heading below another that is not there. Source: WCAG 2.2, technique G141. */
 export const headingSkipped: Check = (setup) => {
   const says = checkupSays(setup.doc.site);
   return shown(setup).flatMap((page): Found[] => {
     const main = page.blocks.map((block, at) => ({ block, at })).filter(({ block }) => !block.aside);
-    const part = main.findIndex(({ block }) => headingOf(block) === 'part');
-    const below = main.findIndex(({ block }) => headingOf(block) === 'below');
+    const part = main.findIndex(({ block }) => blockKindOf(block).heads(block) === 'part');
+    const below = main.findIndex(({ block }) => blockKindOf(block).heads(block) === 'below');
     // A page without parts of its own has one order of headings, which is in order.
     if (below < 0 || part < 0 || part < below) return [];
     const { at } = main[below]!;

@@ -2,12 +2,12 @@
 import { z } from 'zod';
 import { DoorUse } from '../doors/rule';
 import { Address, MenuId, PageId, Title, Words, kernelSays, never, owners } from '../kernel';
-import { Block, PictureUse, blockKindOf, samePlaced } from './blocks';
+import { Block, PictureUse, blockKindOf, blockNamesIn, samePlaced } from './blocks';
 import { Target } from './target';
 
 import { pagesSays } from './pages.sentences';
 
-export { Block, PictureUse, blockKindOf };
+export { Block, PictureUse, blockKindOf, blockNamesIn };
 export { ownPlaces } from './blocks';
 export type { DirectoryBlock, ListedView, PlacedBlock } from './blocks';
 

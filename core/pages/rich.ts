@@ -43,6 +43,9 @@ export const RichView = z.array(
 );
 export type RichView = z.infer<typeof RichView>;
 
+/** Whether a heading stands in it. */
+export const hasHeading = (rich: Rich): boolean => rich.some(({ is }) => is === 'heading');
+
 export const runsOf = (part: RichPart): Run[] => ('runs' in part ? part.runs : part.items.flat());
 
 export const chipsOfRich = (rich: Rich): ChipName[] =>

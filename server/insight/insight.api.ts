@@ -8,7 +8,7 @@ import type { Standing } from '../../core/facts';
 import type { PlaceImpact } from '../../core/insight';
 import { dayOf, sayDate, sayMoney, sayNearDate, type Instant, type MemberId } from '../../core/kernel';
 import { endOfDay, startOfDay } from '../../core/kernel/calendar';
-import { ruleOfBlock } from '../../core/pages';
+import { blockKindOf, ruleOfBlock } from '../../core/pages';
 import type { Setup } from '../../core/setup';
 import { guard, type Call } from '../callers';
 import type { SiteClock } from '../platform/clock';
@@ -135,7 +135,7 @@ function titleOf({ page: id, block: blockId }: PlaceImpact, draft: Setup, setup:
   if (blockId === null) return title;
   const block = page?.blocks.find((one) => one.id === blockId);
   const says = insightSays(setup.doc.site);
-  return says.blockOf({ page: title, block: block ? says[block.kind] : blockId });
+  return says.blockOf({ page: title, block: block ? blockKindOf(block).calledOnPage(setup.doc.site) : blockId });
 }
 
 async function namesOf(

@@ -1,6 +1,7 @@
 /** Purpose: the block that shows a year's work: rows of months that are marked. */
 import { z } from 'zod';
 import { Title } from '../../kernel';
+import { blocksSay } from './blocks.sentences';
 import { blockBase, type BlockKind } from './kind';
 
 const schema = z.strictObject({
@@ -23,6 +24,9 @@ export const calendar: BlockKind<z.infer<typeof schema>, z.infer<typeof view>> &
   schema: typeof schema;
   view: typeof view;
 } = {
+  called: (reader) => blocksSay(reader).calendar,
+  calledOnPage: (reader) => blocksSay(reader).itsOwn_calendar,
+  heads: () => null,
   schema,
   view,
   references: () => [],

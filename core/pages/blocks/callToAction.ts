@@ -2,6 +2,7 @@
 import { z } from 'zod';
 import { Title, Words, chipsIn, say } from '../../kernel';
 import { Target, referencesOfTarget } from '../target';
+import { blocksSay } from './blocks.sentences';
 import { blockBase, type BlockKind } from './kind';
 
 const schema = z.strictObject({
@@ -30,6 +31,9 @@ export const callToAction: BlockKind<z.infer<typeof schema>, z.infer<typeof view
   schema: typeof schema;
   view: typeof view;
 } = {
+  called: (reader) => blocksSay(reader).callToAction,
+  calledOnPage: (reader) => blocksSay(reader).itsOwn_callToAction,
+  heads: () => 'part',
   schema,
   view,
   byDay: true,

@@ -5,6 +5,7 @@
  */
 import { z } from 'zod';
 import { FieldId, Title } from '../../kernel';
+import { blocksSay } from './blocks.sentences';
 import { ListedView, blockBase, type BlockKind } from './kind';
 
 const line = z.string();
@@ -25,6 +26,9 @@ export const directory: BlockKind<DirectoryBlock, z.infer<typeof directoryView>>
   schema: typeof directoryOf;
   view: typeof directoryView;
 } = {
+  called: (reader) => blocksSay(reader).directory,
+  calledOnPage: (reader) => blocksSay(reader).itsOwn_directory,
+  heads: () => 'part',
   schema: directoryOf,
   view: directoryView,
   lookedUp: true,

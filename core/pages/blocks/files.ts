@@ -5,6 +5,7 @@
  */
 import { z } from 'zod';
 import { FileId, Title, Words, chipsIn, say } from '../../kernel';
+import { blocksSay } from './blocks.sentences';
 import { blockBase, type BlockKind } from './kind';
 
 const line = z.string();
@@ -57,6 +58,9 @@ export const picture: BlockKind<z.infer<typeof pictureOf>, z.infer<typeof pictur
   schema: typeof pictureOf;
   view: typeof pictureView;
 } = {
+  called: (reader) => blocksSay(reader).picture,
+  calledOnPage: (reader) => blocksSay(reader).itsOwn_picture,
+  heads: () => null,
   schema: pictureOf,
   view: pictureView,
   references: () => [],
@@ -95,6 +99,9 @@ export const file: BlockKind<z.infer<typeof fileOf>, z.infer<typeof fileView>> &
   schema: typeof fileOf;
   view: typeof fileView;
 } = {
+  called: (reader) => blocksSay(reader).file,
+  calledOnPage: (reader) => blocksSay(reader).itsOwn_file,
+  heads: () => null,
   schema: fileOf,
   view: fileView,
   references: () => [],

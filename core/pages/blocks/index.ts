@@ -1,6 +1,7 @@
 /** Purpose: the kinds of block there are. To add one, write it and name it here; the compiler asks for the rest. */
 import { lineFor } from '../../kernel/table';
 import { z } from 'zod';
+import type { Reader } from '../../kernel';
 import { calendar } from './calendar';
 import { callToAction } from './callToAction';
 import { directory } from './directory';
@@ -82,3 +83,10 @@ blockKinds satisfies {
 
 /** The kind of a block, to be asked about that very block. */
 export const blockKindOf = (block: Block): BlockKind<Block, BlockView> => lineFor(blockKinds, block.kind);
+
+/** What blocks are called, in the order in which they are offered. */
+export const blockNamesIn = (reader: Reader): Readonly<Record<Block['kind'], string>> =>
+  Object.fromEntries(Object.entries(blockKinds).map(([kind, { called }]) => [kind, called(reader)])) as Record<
+    Block['kind'],
+    string
+  >;

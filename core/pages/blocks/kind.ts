@@ -49,6 +49,12 @@ export type BlockKind<B extends { kind: string }, V extends { kind: string }> = 
   readonly schema: z.ZodType<B>;
   /** What is sent of it to one viewer: results only. */
   readonly view: z.ZodType<V>;
+  /** Its name, as it begins a line: `Call to action`. */
+  called(reader: Reader): string;
+  /** The same as a part of its page: `its calendar`, `a text`. */
+  calledOnPage(reader: Reader): string;
+  /** Its heading in the order of headings: one for a part of the page, one below that, or none. */
+  heads(block: B): 'part' | 'below' | null;
   /** Whether what it shows depends on the calendar day, so that a page that holds one is kept ready for that day only. */
   readonly byDay?: true;
   /** Whether it is looked up anew for each viewer, so that a page that holds one is kept ready for nobody. */

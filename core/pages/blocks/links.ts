@@ -2,6 +2,7 @@
 import { z } from 'zod';
 import { Text, Title, Words, chipsIn, say } from '../../kernel';
 import { OutsideAddress, Target, referencesOfTarget } from '../target';
+import { blocksSay } from './blocks.sentences';
 import { blockBase, type BlockKind } from './kind';
 
 const line = z.string();
@@ -27,6 +28,9 @@ export const cards: BlockKind<z.infer<typeof cardsOf>, z.infer<typeof cardsView>
 } = {
   schema: cardsOf,
   view: cardsView,
+  called: (reader) => blocksSay(reader).cards,
+  calledOnPage: (reader) => blocksSay(reader).itsOwn_cards,
+  heads: ({ title }) => (title ? 'part' : 'below'),
   references: (block) => block.cards.flatMap(({ to }) => (to ? referencesOfTarget(to) : [])),
   chips: (block) => block.cards.flatMap((card) => chipsIn(card.text)),
   plain: ({ title, cards: all }, chip) => [
@@ -67,6 +71,9 @@ export const video: BlockKind<z.infer<typeof videoOf>, z.infer<typeof videoView>
 } = {
   schema: videoOf,
   view: videoView,
+  called: (reader) => blocksSay(reader).video,
+  calledOnPage: (reader) => blocksSay(reader).itsOwn_video,
+  heads: () => 'below',
   references: () => [],
   chips: () => [],
   plain: ({ title, note }) => [title, ...(note ? [note] : [])],

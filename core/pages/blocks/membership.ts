@@ -2,6 +2,7 @@
 import { z } from 'zod';
 import { LevelId, Title, type ChipName } from '../../kernel';
 import { pagesSays } from '../pages.sentences';
+import { blocksSay } from './blocks.sentences';
 import { blockBase, type BlockKind } from './kind';
 
 const line = z.string();
@@ -23,6 +24,9 @@ export const card: BlockKind<z.infer<typeof cardOf>, z.infer<typeof cardView>> &
   schema: typeof cardOf;
   view: typeof cardView;
 } = {
+  called: (reader) => blocksSay(reader).card,
+  calledOnPage: (reader) => blocksSay(reader).itsOwn_card,
+  heads: () => null,
   schema: cardOf,
   view: cardView,
   references: () => [],
@@ -63,6 +67,9 @@ export const levels: BlockKind<z.infer<typeof levelsOf>, z.infer<typeof levelsVi
   schema: typeof levelsOf;
   view: typeof levelsView;
 } = {
+  called: (reader) => blocksSay(reader).levels,
+  calledOnPage: (reader) => blocksSay(reader).itsOwn_levels,
+  heads: () => 'part',
   schema: levelsOf,
   view: levelsView,
   references: (block) => block.levels.map((id) => ({ at: 'levels', kind: 'levels', id })),

@@ -7,6 +7,7 @@
  */
 import { z } from 'zod';
 import { AnyFormId, Words, chipsIn, say } from '../../kernel';
+import { blocksSay } from './blocks.sentences';
 import { blockBase, type BlockKind } from './kind';
 
 export const ownPlaces = ['signIn', 'forgotten', 'account'] as const;
@@ -33,6 +34,9 @@ export const placed: BlockKind<PlacedBlock, z.infer<typeof placedView>> & {
   schema: typeof placedOf;
   view: typeof placedView;
 } = {
+  called: (reader) => blocksSay(reader).placed,
+  calledOnPage: (reader) => blocksSay(reader).itsOwn_placed,
+  heads: () => 'part',
   schema: placedOf,
   view: placedView,
   lookedUp: true,

@@ -1,7 +1,8 @@
 /** Purpose: the blocks of formatted text: one text, several beside each other, questions with their answers. */
 import { z } from 'zod';
 import { Title } from '../../kernel';
-import { Rich, RichView, chipsOfRich, plainRich, referencesOfRich, sayRich } from '../rich';
+import { Rich, RichView, chipsOfRich, hasHeading, plainRich, referencesOfRich, sayRich } from '../rich';
+import { blocksSay } from './blocks.sentences';
 import { blockBase, type BlockKind } from './kind';
 
 const line = z.string();
@@ -12,6 +13,9 @@ export const text: BlockKind<z.infer<typeof textOf>, z.infer<typeof textView>> &
   schema: typeof textOf;
   view: typeof textView;
 } = {
+  called: (reader) => blocksSay(reader).text,
+  calledOnPage: (reader) => blocksSay(reader).itsOwn_text,
+  heads: ({ text }) => (hasHeading(text) ? 'below' : null),
   schema: textOf,
   view: textView,
   references: (block) => referencesOfRich(block.text),
@@ -37,6 +41,9 @@ export const columns: BlockKind<z.infer<typeof columnsOf>, z.infer<typeof column
   schema: typeof columnsOf;
   view: typeof columnsView;
 } = {
+  called: (reader) => blocksSay(reader).columns,
+  calledOnPage: (reader) => blocksSay(reader).itsOwn_columns,
+  heads: ({ columns }) => (columns.some(({ text }) => hasHeading(text)) ? 'below' : null),
   schema: columnsOf,
   view: columnsView,
   references: (block) => block.columns.flatMap((one) => referencesOfRich(one.text)),
@@ -68,6 +75,9 @@ export const questions: BlockKind<z.infer<typeof questionsOf>, z.infer<typeof qu
   schema: typeof questionsOf;
   view: typeof questionsView;
 } = {
+  called: (reader) => blocksSay(reader).questions,
+  calledOnPage: (reader) => blocksSay(reader).itsOwn_questions,
+  heads: ({ title }) => (title ? 'part' : null),
   schema: questionsOf,
   view: questionsView,
   references: (block) => block.questions.flatMap((one) => referencesOfRich(one.answer)),

@@ -1,6 +1,7 @@
 /** Purpose: the blocks that are words: greeting and heading. */
 import { z } from 'zod';
 import { Words, chipsIn, say } from '../../kernel';
+import { blocksSay } from './blocks.sentences';
 import { blockBase, type BlockKind } from './kind';
 
 const line = z.string();
@@ -14,6 +15,9 @@ export const greeting: BlockKind<z.infer<typeof greetingOf>, z.infer<typeof gree
 } = {
   schema: greetingOf,
   view: greetingView,
+  called: (reader) => blocksSay(reader).greeting,
+  calledOnPage: (reader) => blocksSay(reader).itsOwn_greeting,
+  heads: () => null,
   references: none,
   chips: ({ title, text }) => [...chipsIn(title), ...chipsIn(text)],
   plain: ({ title, text }, chip) => [say(title, chip), say(text, chip)],
@@ -28,6 +32,9 @@ export const heading: BlockKind<z.infer<typeof headingOf>, z.infer<typeof headin
 } = {
   schema: headingOf,
   view: headingView,
+  called: (reader) => blocksSay(reader).heading,
+  calledOnPage: (reader) => blocksSay(reader).itsOwn_heading,
+  heads: () => 'part',
   references: none,
   chips: ({ text }) => chipsIn(text),
   plain: ({ text }, chip) => [say(text, chip)],

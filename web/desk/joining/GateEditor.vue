@@ -1,11 +1,13 @@
 <script setup lang="ts">
 /** The settings of one gate, in place: its name, whom it is for, and what its kind has beside. */
+import { computed } from 'vue';
 import type { FieldItem } from '../../../core/fields';
 import type { OwnGate } from '../../../core/joining';
 import KitField from '../../kit/fields/KitField.vue';
 import KitButton from '../../kit/KitButton.vue';
 import { reader } from '../base/reader';
 import ConditionList from '../rules/ConditionList.vue';
+import { provideAsked } from './gates/asked';
 import { gateSettings } from './gates/settings';
 import { joiningSays } from './joining.sentences';
 
@@ -18,6 +20,7 @@ const props = defineProps<{
   faultAt: (at: string) => string | null;
 }>();
 const emit = defineEmits<{ change: [gate: OwnGate]; takeOut: []; write: [letter: string] }>();
+provideAsked(computed(() => props.fields));
 const set = (change: object) => emit('change', { ...props.gate, ...change } as OwnGate);
 </script>
 
@@ -42,7 +45,6 @@ const set = (change: object) => emit('change', { ...props.gate, ...change } as O
         :is="gateSettings[gate.kind]"
         :gate="gate as never"
         :fault-at="faultAt"
-        v-bind="gate.kind === 'review' ? { fields } : {}"
         @change="set"
         @write="emit('write', $event)"
       />

@@ -4,7 +4,6 @@ import { computed } from 'vue';
 import { useQuery } from '@pinia/colada';
 import { VRadio } from 'vuetify/components/VRadio';
 import { VRadioGroup } from 'vuetify/components/VRadioGroup';
-import type { FieldItem } from '../../../../core/fields';
 import type { OwnGate } from '../../../../core/joining';
 import KitChoice from '../../../kit/fields/KitChoice.vue';
 import KitTicks from '../../../kit/fields/KitTicks.vue';
@@ -16,10 +15,12 @@ import ConditionList from '../../rules/ConditionList.vue';
 import { joiningSays } from '../joining.sentences';
 import LetterChoice from '../LetterChoice.vue';
 import SpanField from '../SpanField.vue';
+import { useAsked } from './asked';
 
 const says = joiningSays(reader);
 type Gate = Extract<OwnGate, { kind: 'review' }>;
-const props = defineProps<{ gate: Gate; fields: readonly FieldItem[]; faultAt: (at: string) => string | null }>();
+const props = defineProps<{ gate: Gate; faultAt: (at: string) => string | null }>();
+const fields = useAsked();
 const emit = defineEmits<{ change: [change: Partial<Gate>]; write: [letter: string] }>();
 const { data: colleagues } = useQuery({ key: ['team'], query: () => calls.team.team({}) });
 /** Who reviews; and who is named, though they may not any more. */

@@ -6,7 +6,7 @@ import ConfirmEmailSettings from './ConfirmEmailSettings.vue';
 import PaymentSettings from './PaymentSettings.vue';
 import ReviewSettings from './ReviewSettings.vue';
 
-/** Each takes its gate, what may be asked about, and a way to faults; it emits changes and which letter to write. */
+/** Each takes its gate and a way to faults, and what may be asked about from `useAsked`; it emits changes and which letter to write. */
 export const gateSettings = {
   confirmEmail: ConfirmEmailSettings,
   review: ReviewSettings,

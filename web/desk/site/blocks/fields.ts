@@ -2,7 +2,7 @@
  * Purpose: what each kind of block is written in, field by field, and how a new one begins. The compiler asks for each
  * kind; the editor draws what stands here.
  */
-import type { Block } from '../../../../core/pages';
+import { blockNamesIn, type Block } from '../../../../core/pages';
 import type { FileView } from '../../../../contract';
 import { asTitle, type FieldId, type LevelId } from '../../../../core/kernel';
 import { reader } from '../../base/reader';
@@ -189,20 +189,5 @@ export function freshBlock(
   }
 }
 
-export const blockNames: Record<Block['kind'], string> = {
-  greeting: says.greeting,
-  heading: says.headingBlock,
-  text: says.text,
-  picture: says.picture,
-  columns: says.columns,
-  cards: says.cards,
-  callToAction: says.callToAction,
-  questions: says.questions,
-  calendar: says.calendar,
-  video: says.video,
-  file: says.file,
-  directory: says.directory,
-  placed: says.placed,
-  card: says.card,
-  levels: says.levels,
-};
+/** What blocks are called, in the order in which they are offered. */
+export const blockNames = blockNamesIn(reader);
