@@ -6,7 +6,7 @@ import type { FieldValue } from '../facts';
 import type { FieldId, TopicId } from '../kernel';
 import { ok, refuse, type Result } from '../kernel/result';
 import { computedBy, computesAny, madeNameFault } from './computed';
-import { partKindOf, type AnswerFault, type PartOfForm, type PartsKnown, type FormReading } from './parts';
+import { partKindOf, type AnswerFault, type PartOfForm, type PartsKnown, type AnswersInReading } from './parts';
 import { following } from './question';
 import type { RawAnswer } from './read';
 
@@ -31,7 +31,7 @@ export function readForm(
   known: PartsKnown,
   raw: RawForm,
 ): Result<ReadForm, AnswerFault[]> {
-  const into: FormReading = { name: '', mail: '', password: '', fields: {}, topics: [], faults: [] };
+  const into: AnswersInReading = { name: '', mail: '', password: '', fields: {}, topics: [], faults: [] };
   // Where nothing hangs on an answer nobody needs to keep what was answered so far.
   const { parts } = form;
   const along = hangs(parts) ? following() : null;

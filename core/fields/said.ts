@@ -3,15 +3,15 @@ import type { FieldValue } from '../facts';
 import type { FieldId } from '../kernel';
 import { following } from './question';
 import { showValue, type AnswerLine } from './show';
-import { partKindOf, type PartOfForm, type FormAnswers, type PartsKnown } from './parts';
+import { partKindOf, type PartOfForm, type KeptAnswers, type PartsKnown } from './parts';
 
-const valueOf = (id: FieldId, given: FormAnswers, { fields }: PartsKnown): FieldValue | undefined => {
+const valueOf = (id: FieldId, given: KeptAnswers, { fields }: PartsKnown): FieldValue | undefined => {
   const role = fields.get(id)?.role;
   return role === 'name' ? given.name : role === 'mail' ? given.mail : given.fields[id];
 };
 
 /** The parts that were shown to whoever gave these answers: what was not asked was not left open either. */
-function shownOf(parts: readonly PartOfForm[], given: FormAnswers, known: PartsKnown): PartOfForm[] {
+function shownOf(parts: readonly PartOfForm[], given: KeptAnswers, known: PartsKnown): PartOfForm[] {
   const along = following();
   return parts.filter((part) => {
     if (!along.shows(part.when, part.part === 'page')) return false;
@@ -27,7 +27,7 @@ function shownOf(parts: readonly PartOfForm[], given: FormAnswers, known: PartsK
  */
 export const saidOn = (
   parts: readonly PartOfForm[],
-  given: FormAnswers,
+  given: KeptAnswers,
   known: PartsKnown,
   only: readonly string[] = [],
 ): AnswerLine[] =>
@@ -42,7 +42,7 @@ export const saidOn = (
  */
 export function answersOn(
   parts: readonly PartOfForm[],
-  given: FormAnswers,
+  given: KeptAnswers,
   known: PartsKnown,
   only: readonly string[] = [],
 ): Record<string, { readonly value: FieldValue; readonly shown: string }> {

@@ -6,7 +6,7 @@
  */
 import { z } from 'zod';
 import { HeldTerm } from '../facts';
-import { FormAnswers } from '../fields';
+import { KeptAnswers } from '../fields';
 import { ApplicationId, GateId, GroupId, AnyFormId, MemberId, PathId, versioned } from '../kernel';
 import { ApplicationState, Happening, type Effect, type JoiningRefusal } from './events';
 import { GateDetail, takesMoney } from './gates';
@@ -38,7 +38,7 @@ export const Application = Stand.extend({
   /** The set-up revision whose form was answered. */
   revision: z.number(),
   path: PathId,
-  answers: FormAnswers,
+  answers: KeptAnswers,
   submittedAt: z.number(),
   state: ApplicationState,
   passed: z.array(Passed),

@@ -6,7 +6,7 @@
 import { asksForProof, granted, paidOn } from '../joining';
 import { visitorFacts, type Facts } from '../facts';
 import { meetsAnswers } from '../fields/answerRule';
-import { partKindOf, readForm, type AnswerFault, type FormAnswers, type RawForm } from '../fields';
+import { partKindOf, readForm, type AnswerFault, type KeptAnswers, type RawForm } from '../fields';
 import { pathOfForm, type AnyForm } from '../forms';
 import { advance, gateOf, grantsAt, unsent, withPlace, type Application, type Step, type WalkedPath } from '../joining';
 import { never, ok, sayDate, type ApplicationId, type Instant, type MemberId, type Result } from '../kernel';
@@ -60,7 +60,7 @@ export function tryForm(
   }
 }
 
-function storedOf(form: AnyForm, given: FormAnswers, hasPassword: boolean, setup: Setup): Trial['stored'] {
+function storedOf(form: AnyForm, given: KeptAnswers, hasPassword: boolean, setup: Setup): Trial['stored'] {
   const says = rehearsalSays(setup.doc.site);
   return form.parts.flatMap((part): Trial['stored'] => {
     if (part.part === 'password' && part.later)
@@ -92,7 +92,7 @@ function storedOf(form: AnyForm, given: FormAnswers, hasPassword: boolean, setup
   });
 }
 
-function trySignup(form: AnyForm, given: FormAnswers, setup: Setup, now: Instant): Omit<Trial, 'stored' | 'calls'> {
+function trySignup(form: AnyForm, given: KeptAnswers, setup: Setup, now: Instant): Omit<Trial, 'stored' | 'calls'> {
   const says = rehearsalSays(setup.doc.site);
   const own = setup.paths.get(pathOfForm(form) ?? '');
   if (!own) return { steps: [], gives: [], letters: formLetters(form, false, setup) };

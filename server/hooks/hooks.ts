@@ -6,7 +6,7 @@
 import { rowsFrom } from '../platform/rows';
 import type { DataSource, EntityManager } from 'typeorm';
 import type { HookCallView } from '../../contract';
-import { answersOn, type FormAnswers } from '../../core/fields';
+import { answersOn, type KeptAnswers } from '../../core/fields';
 import { type AnyForm, type HookOfForm } from '../../core/forms';
 import type { Facts } from '../../core/facts';
 import {
@@ -78,7 +78,7 @@ export class Hooks {
   async tell(
     { manager, facts, setup, now }: { manager: EntityManager; facts: Facts; setup: Setup; now: Instant },
     form: AnyForm,
-    given: FormAnswers,
+    given: KeptAnswers,
   ): Promise<void> {
     for (const hook of form.hooks ?? []) {
       const id = this.random.id<string>();

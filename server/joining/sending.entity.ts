@@ -1,8 +1,8 @@
 import { Column, Entity, Index } from 'typeorm';
-import { FormAnswers } from '../../core/fields';
+import { KeptAnswers } from '../../core/fields';
 import { GoesWith, IdColumn, InstantColumn, JsonColumn, PrimaryId, WordColumn } from '../platform/columns';
 import { stored } from '../platform/stored';
-export const sendingAnswers = stored('form_sending.answers', FormAnswers);
+export const sendingAnswers = stored('form_sending.answers', KeptAnswers);
 
 /** What somebody who is known has answered on a form, as it was given. */
 @Entity('form_sending')
@@ -24,7 +24,7 @@ export class FormSendingRow {
   revision!: number;
 
   @JsonColumn(sendingAnswers)
-  answers!: FormAnswers;
+  answers!: KeptAnswers;
 
   @InstantColumn({ name: 'sent_at' })
   sentAt!: number;

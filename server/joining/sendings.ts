@@ -3,7 +3,7 @@
  * Invariant: within the transaction of the act; the caller writes the person.
  */
 import type { EntityManager } from 'typeorm';
-import type { FormAnswers, ReadForm } from '../../core/fields';
+import type { KeptAnswers, ReadForm } from '../../core/fields';
 import type { AnyForm } from '../../core/forms';
 import type { Instant } from '../../core/kernel';
 import type { Setup } from '../../core/setup';
@@ -23,7 +23,7 @@ export type Sender = {
 };
 
 /** Takes what was read of a form. @returns it as it is kept */
-export async function takeSending(sender: Sender, form: AnyForm, read: ReadForm): Promise<FormAnswers> {
+export async function takeSending(sender: Sender, form: AnyForm, read: ReadForm): Promise<KeptAnswers> {
   const { manager, person, setup, revision, now, ports } = sender;
   const { password: _, ...given } = read;
   // A name is changed where it was asked for; the address has a way of its own.
@@ -42,7 +42,7 @@ export async function takeSending(sender: Sender, form: AnyForm, read: ReadForm)
 }
 
 /** Those the form offers as they were chosen; others stay. */
-function topicsAfter(person: PersonInHand, form: AnyForm, given: FormAnswers) {
+function topicsAfter(person: PersonInHand, form: AnyForm, given: KeptAnswers) {
   const offered = new Set(form.parts.flatMap((part) => (part.part === 'topics' ? part.topics : [])));
   return [...person.facts.topics.filter((topic) => !offered.has(topic)), ...given.topics];
 }

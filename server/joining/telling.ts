@@ -6,7 +6,7 @@
  */
 import type { EntityManager } from 'typeorm';
 import type { Facts } from '../../core/facts';
-import { saidOn, type FormAnswers } from '../../core/fields';
+import { saidOn, type KeptAnswers } from '../../core/fields';
 import { type AnyForm } from '../../core/forms';
 import type { Instant } from '../../core/kernel';
 import type { Setup } from '../../core/setup';
@@ -22,7 +22,7 @@ type TellingScene = {
 };
 
 /** Everybody and everything that is to know of a sending. */
-export async function tellOfSending(scene: TellingScene, form: AnyForm, given: FormAnswers): Promise<void> {
+export async function tellOfSending(scene: TellingScene, form: AnyForm, given: KeptAnswers): Promise<void> {
   const { manager, person, setup, now, ports } = scene;
   if (person.owner) return;
   await ports.hooks.tell({ manager, facts: person.facts, setup, now }, form, given);

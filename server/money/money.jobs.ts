@@ -13,7 +13,7 @@ import type { Booking } from './booking';
 import { HouseAway, HouseRefuses, type CardHouse, type HousePayment } from './card.house';
 import { lookAgain } from './following';
 import { sayWhatFor } from './money.words';
-import { idOfKey, keyOfTry, paymentById, paymentWithCard, tryOf, type Payment } from './money.store';
+import { idOfKey, keyOfTry, paymentById, paymentWithCard, type Payment } from './money.store';
 import type { Terms } from './terms';
 
 export type MoneyJobPorts = {
@@ -60,8 +60,8 @@ export function moneyJobs({ live, jobs, booking, terms, house, address }: MoneyJ
     {
       prepare: async (manager, { key, looks }) => {
         const payment = await paymentById(manager, idOfKey(key));
-        const known = payment !== null && (tryOf(key) ?? Infinity) < payment.data.tries.length;
-        return payment && house && !known ? { id: payment.id, key, looks } : null;
+        // Nothing the house could say changes what is paid; of one that was refused it may have taken the money since.
+        return payment && house && payment.state !== 'paid' ? { id: payment.id, key, looks } : null;
       },
       make: async (work) => {
         work.found = await house!.byKey(work.key);

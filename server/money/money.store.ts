@@ -177,11 +177,8 @@ export async function lastPaid(
 export const keyOfTry = (id: PaymentId, tried: number): string => `${id}:${tried}`;
 /** The payment that a key of the house is about; where its owner pays on the house's page, the key is its id. */
 export const idOfKey = (key: string): string => key.split(':')[0] ?? '';
-/** Which try of a charge a key is of; null where its owner pays on the house's page. */
-export function tryOf(key: string): number | null {
-  const [, tried] = key.split(':');
-  return tried === undefined ? null : Number(tried);
-}
+/** Whether a key is of a charge that was asked for by us, and not of the house's page. */
+export const isCharge = (key: string): boolean => key.includes(':');
 
 /** The part of the data that tells of one more try. */
 export const withTry = (data: PaymentData, tried: PaymentData['tries'][number]): PaymentData => ({

@@ -14,7 +14,7 @@ import { transact } from '../platform/database';
 import type { SiteClock } from '../platform/clock';
 import type { Jobs } from '../platform/jobs';
 import type { MoneyJobs } from './money.job.kinds';
-import { tryOf } from './money.store';
+import { isCharge } from './money.store';
 
 const Notice = z.object({
   type: z.string().max(60),
@@ -62,7 +62,7 @@ export const cardNotices = ({ db, jobs, clock, config }: NoticePorts, refuse: Re
       if (affectedRows === 0) return;
       const { key } = read.data.data;
       // Whoever charges a card is answered; the house is asked again only where that answer was lost.
-      const runAt = clock.now() + (tryOf(key) === null ? 0 : ANSWERED_WITHIN);
+      const runAt = clock.now() + (isCharge(key) ? ANSWERED_WITHIN : 0);
       await jobs.add(manager, { kind: 'lookAtPayment', runAt, payload: { key }, key: `notice:${id}` });
     });
     res.status(204).end();

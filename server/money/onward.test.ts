@@ -88,6 +88,35 @@ describe('a renewal', () => {
     expect(card!.last).toBe('1060');
   });
 
+  it('that was refused and taken by the house after all is booked when it tells so; once paid it is not asked about', async () => {
+    const who = await payer({ amount: '20' });
+    const { term, due } = await alone(who);
+    const { jobs, clock, db } = stack.services;
+    await stack.query(
+      `UPDATE card SET token = 'ct_other' WHERE member = (SELECT member FROM term WHERE id = '${term}')`,
+    );
+    await clock.moveTo(due + 1_000, db);
+    while (await jobs.once('work'));
+    while (await jobs.once('cards'));
+    const renewal = async () => (await payers.paymentsOf(who))[1]!;
+    expect((await renewal()).state).toBe('refused');
+    const { id } = await renewal();
+    const taken = stack.house.give(stack.house.byItsKey(`${id}:0`)!.id, PAYS, '12/49', true);
+    expect(taken).toMatchObject({ state: 'paid' });
+    /** Looks that are to be made, one for each notice that has come. */
+    const notices = () => stack.query('SELECT 1 FROM job WHERE lane = ?', ['cards']);
+    await until('the notices', async () => ((await notices()).length === 2 ? true : null));
+    await clock.moveTo(clock.now() + 31_000, db);
+    const asked: string[] = [];
+    const byItsKey = stack.house.byItsKey.bind(stack.house);
+    stack.house.byItsKey = (key) => (asked.push(key), byItsKey(key));
+    while (await jobs.once('cards'));
+    stack.house.byItsKey = byItsKey;
+    expect((await renewal()).state).toBe('paid');
+    // The notice of the refusal or that of the payment, whichever came first.
+    expect(asked).toEqual([`${id}:0`]);
+  });
+
   it('is booked once when the house tells of several twice and the newer first', async () => {
     const people = [await payer({ amount: '12' }), await payer({ amount: '13' }), await payer({ amount: '14' })];
     Object.assign(stack.mood, { twice: true, reversed: true, late: 30 });

@@ -1,8 +1,9 @@
 /**
  * Purpose: what a transaction locks, in one order, and what it has read under a lock, read once.
- * The order: the sending of an act; people, by their ids; what many share (the places of a form, a discount code). What is
- * a person's (applications, terms, payments) is locked in any order by whoever holds that person. Two acts about one person wait for each other at the person; two that give away the last of
- * something wait where it is counted.
+ * The order: the sending of an act; the set-up, by whoever publishes; people, by their ids; what many share (the places of
+ * a form, a discount code). What is a person's (applications, terms, payments) is locked in any order by whoever holds that
+ * person. So two acts about one person wait for each other at the person, and two that give away the last of something
+ * wait where it is counted.
  * Out of the order: a job of the clock is claimed before its person, and a person's act sets that job again. The database
  * turns one of the two back, and `transact` does it again.
  * Invariant: in tests (`strict.ts`) a lock out of its order throws.

@@ -7,8 +7,8 @@ import { heading, page, words } from './layout';
 import { password } from './password';
 import { topics } from './topics';
 
-export { FormAnswers } from './kind';
-export type { AnswerFault, Beforehand, PartsKnown, FormReading } from './kind';
+export { KeptAnswers } from './kind';
+export type { AnswerFault, Beforehand, PartsKnown, AnswersInReading } from './kind';
 export { StartsWith } from './field';
 
 export const partKinds = { field, password, heading, words, page, topics } as const;

@@ -24,16 +24,16 @@ export type PartsKnown = {
 };
 
 /** What was answered, as it is kept. */
-export const FormAnswers = z.object({
+export const KeptAnswers = z.object({
   name: z.string(),
   mail: z.string(),
   fields: z.record(FieldId, FieldValue),
   topics: z.array(TopicId).readonly(),
 });
-export type FormAnswers = z.infer<typeof FormAnswers>;
+export type KeptAnswers = z.infer<typeof KeptAnswers>;
 
 /** A form while it is being read. */
-export type FormReading = {
+export type AnswersInReading = {
   name: string;
   mail: string;
   password: string;
@@ -68,9 +68,9 @@ export type PartKind<P extends { part: string }> = {
   /** As the site shows it; null where it is not there: its field is gone, or its answer is set by the form. */
   question(part: P, at: number, known: PartsKnown, from: Beforehand): FieldQuestion | null;
   /** Reads its answer. @returns what later parts may ask about; null for nothing */
-  read(part: P, raw: Readonly<Record<string, RawAnswer>>, into: FormReading, known: PartsKnown): FieldValue | null;
+  read(part: P, raw: Readonly<Record<string, RawAnswer>>, into: AnswersInReading, known: PartsKnown): FieldValue | null;
   /** What was answered, as people read it; null for what keeps no answer. */
-  says(part: P, given: FormAnswers, known: PartsKnown): AnswerLine | null;
+  says(part: P, given: KeptAnswers, known: PartsKnown): AnswerLine | null;
 };
 
 /** A question that asks for nothing of a field. */

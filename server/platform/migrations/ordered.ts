@@ -1,6 +1,6 @@
 /**
  * Purpose: what many share is locked under its name: the places of a form, as before, and a discount code, which was locked
- * by its place in the draft and so not at all once it had been taken out there.
+ * by its row of the set-up. Publishing holds all of those rows and then wants people, while whoever pays is held already.
  * How: each statement can be run again, so a run that broke half-way is resumed.
  */
 import type { MigrationInterface, QueryRunner } from 'typeorm';
