@@ -1,6 +1,7 @@
 /** The whole contract: what goes over the wire, each endpoint declared once, each area in its own file. */
 import { account, accountProblems } from './account';
 import { answers } from './answers';
+import { boards, entries } from './boards';
 import { clock } from './clock';
 import { forms } from './forms';
 import { hooks } from './hooks';
@@ -26,6 +27,7 @@ import { viewpoint } from './viewpoint';
 export * from './access';
 export * from './account';
 export * from './answers';
+export * from './boards';
 export * from './clock';
 export * from './form.view';
 export * from './forms';
@@ -57,6 +59,8 @@ export const contract = {
   hooks,
   invitations,
   answers,
+  boards,
+  entries,
   team,
   staff,
   today,

@@ -4,6 +4,7 @@ import { RichView, type RunView } from '../core/pages/rich';
 import { BlockView, MenuLink, PageView, type MenuLeafView } from '../core/pages/view';
 import { endpoint } from './access';
 import { accountPlaces } from './account';
+import { boardPlaces } from './boards';
 import { NoticeView, formPlaces } from './forms';
 import { joiningPlaces } from './joining';
 import { moneyPlaces } from './money';
@@ -51,6 +52,7 @@ export const PlaceView = z.discriminatedUnion('kind', [
   ...formPlaces,
   ...accountPlaces,
   ...moneyPlaces,
+  ...boardPlaces,
   ...searchPlaces,
   z.object({ kind: z.literal('missing'), title: z.string() }),
 ]);
@@ -80,6 +82,6 @@ export type SiteView = z.infer<typeof SiteView>;
 /** What the site shows. */
 export const site = {
   view: endpoint('anyone', 'GET', '/site/view', 'What an address shows to the caller')
-    .input(z.object({ path: z.string().min(1).max(300).startsWith('/') }))
+    .input(z.object({ path: z.string().min(1).max(2000).startsWith('/') }))
     .output(z.union([SiteView, z.object({ elsewhere: z.string() })])),
 };

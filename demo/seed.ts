@@ -6,6 +6,7 @@ import { readConfig } from '../server/platform/config';
 import { makeLog } from '../server/platform/log';
 import { generate } from './generate';
 import { clear, load } from './load';
+import { loadBoards } from './load.boards';
 import { loadMoney } from './load.money';
 import { PASSWORD, madeUp, staff } from './people';
 import { bringPictures } from './pictures';
@@ -41,6 +42,8 @@ async function main(): Promise<void> {
     );
     const payments = await loadMoney(services.database.pool, people, made.value, services.config.cards);
     process.stdout.write(`${payments.toLocaleString('en-GB')} payments loaded\n`);
+    const entries = await loadBoards(services, people, made.value, now);
+    process.stdout.write(`${entries.toLocaleString('en-GB')} entries loaded\n`);
     await bringPictures(services.files);
     for (const person of staff) await services.staff.add({ ...person, passwordHash });
     for (const person of madeUp)

@@ -5,6 +5,7 @@
 import { accountsArea } from './accounts/area';
 import type { Area, Base, Whole } from './area';
 import { baseArea } from './base';
+import { boardsArea } from './boards/area';
 import { callersArea } from './callers/area';
 import { clockArea } from './clock/area';
 import { filesArea } from './files/area';
@@ -35,6 +36,7 @@ const inOrder = [
   accountsArea,
   moneyArea,
   joiningArea,
+  boardsArea,
   todayArea,
   viewpointArea,
   clockArea,

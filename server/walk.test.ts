@@ -84,7 +84,7 @@ const endsSession = new Set([
   'staff.endSession',
 ]);
 
-const ownParts = { ...contract.account, ...contract.joining, ...contract.forms, ...contract.pay };
+const ownParts = { ...contract.account, ...contract.joining, ...contract.forms, ...contract.pay, ...contract.boards };
 
 it('the site’s own small table of addresses is what the contract says', () => {
   const said = Object.fromEntries(
@@ -104,6 +104,8 @@ const written: Record<string, string> = {
   'account.signIn account.signOut account.forgotten account.reset': 'anyone',
   'joining.enterCode joining.resend joining.answer joining.complete joining.applyAgain joining.withdraw': 'member',
   'forms.sendForm forms.putOff': 'member',
+  'boards.writeEntry boards.actOnEntry boards.saveEntry': 'member',
+  'entries.list entries.one entries.act': 'owner manager reviewer editor',
   'team.team': 'owner manager editor',
   'team.inviteStaff team.setParts team.inviteAgain team.removeStaff': 'owner',
   'invitations.invitations invitations.invite invitations.writeAgain invitations.takeBack answers.answers members.answers members.setAnswers members.groups members.setGroups hooks.calls hooks.again':

@@ -14,6 +14,7 @@ export const checkupSays = sentences({
   messages: 'message',
   doors: 'door',
   codes: 'discount code',
+  boards: 'board',
   nothingThere: '{where} names a {kind} that is not there',
   nothingThereWhy: '“{id}” leads to nothing, so what depends on it stays shut, unsaid or unsent.',
   nothingThereMend: 'Choose a {kind} that exists, or add it again.',

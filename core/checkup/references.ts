@@ -38,7 +38,7 @@ export const retiredInUse: Check = (setup, world) =>
 export const oneAddress: Check = (setup) => {
   const says = checkupSays(setup.doc.site);
   const shared = (
-    kind: 'form' | 'page',
+    kind: 'form' | 'page' | 'board',
     items: readonly { readonly id: string; readonly address: string; readonly title: string }[],
   ): Found[] =>
     items.flatMap(({ id, address, title }, at): Found[] => {
@@ -47,10 +47,10 @@ export const oneAddress: Check = (setup) => {
       const named = {
         one: items[first]!.title,
         other: title,
-        address: kind === 'form' ? `/join/${address}` : `/${address}`,
+        address: `${{ form: '/join', page: '', board: '/boards' }[kind]}/${address}`,
       };
       const words = { says: says.oneAddress(named), why: says.oneAddressWhy(named), mend: says.oneAddressMend };
       return [{ kind, id, at: 'address', grave: 'stops', blocks: true, ...words }];
     });
-  return [...shared('form', setup.doc.forms), ...shared('page', setup.doc.pages)];
+  return [...shared('form', setup.doc.forms), ...shared('page', setup.doc.pages), ...shared('board', setup.doc.boards)];
 };

@@ -9,4 +9,6 @@ export { windowOf } from './conditions/days';
 export { doorColumnsOf } from './columns';
 export { alwaysOrNever, covers, type Decided } from './decide';
 export { doorWords } from './doorWords';
+export { OutsideView, ShutView, outsideParts, referencesOfOutside } from './outside';
+export { outsideWords } from './outsideWords';
 export { grantLines } from './grantLines';

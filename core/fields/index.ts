@@ -1,6 +1,6 @@
 export * from './items';
 export { fieldItemKinds, type FieldsSetup } from './setup';
-export { KeptAnswers, PartOfForm, StartsWith, nameOfPart, partKindOf, type Beforehand } from './parts';
+export { KeptAnswers, PartOfForm, StartsWith, nameOfPart, partKindOf, type Beforehand, type PartsKnown } from './parts';
 export { AnswerRule, fieldsAsked, inSmall, meetsAnswers, type AnswerCondition, type FieldTest } from './answerRule';
 export { answersOn, saidOn } from './said';
 export { questionsOf } from './questions';

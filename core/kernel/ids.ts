@@ -44,6 +44,12 @@ export const LessonId = setupId<'lesson'>();
 export type LessonId = z.infer<typeof LessonId>;
 export const TopicId = setupId<'topic'>();
 export type TopicId = z.infer<typeof TopicId>;
+export const BoardId = setupId<'board'>();
+export type BoardId = z.infer<typeof BoardId>;
+export const StateId = setupId<'state'>();
+export type StateId = z.infer<typeof StateId>;
+export const CategoryId = setupId<'category'>();
+export type CategoryId = z.infer<typeof CategoryId>;
 
 const rowId = <B extends string>() =>
   z
@@ -70,3 +76,5 @@ export const SavedViewId = rowId<'savedView'>();
 export type SavedViewId = z.infer<typeof SavedViewId>;
 export const HookCallId = rowId<'hookCall'>();
 export type HookCallId = z.infer<typeof HookCallId>;
+export const EntryId = rowId<'entry'>();
+export type EntryId = z.infer<typeof EntryId>;

@@ -4,7 +4,18 @@ import { chipsIn, type Words } from './words';
 
 /** The lists of a set-up. */
 export type ListName =
-  'fields' | 'forms' | 'paths' | 'levels' | 'groups' | 'topics' | 'doors' | 'pages' | 'menus' | 'messages' | 'codes';
+  | 'fields'
+  | 'forms'
+  | 'paths'
+  | 'levels'
+  | 'groups'
+  | 'topics'
+  | 'doors'
+  | 'boards'
+  | 'pages'
+  | 'menus'
+  | 'messages'
+  | 'codes';
 /** What others may refer to. */
 export type RefKind = ListName | 'lessons';
 

@@ -6,7 +6,7 @@ import type { z } from 'zod';
 import type { ListName, Reference } from './references';
 
 /** The areas of the desk in which set-up is worked on, in working order. */
-export const setupAreas = ['members', 'joining', 'levels', 'site', 'messages', 'settings'] as const;
+export const setupAreas = ['members', 'joining', 'levels', 'site', 'boards', 'messages', 'settings'] as const;
 export type SetupArea = (typeof setupAreas)[number];
 
 /** A body of which nothing is known yet. */

@@ -1,4 +1,4 @@
-/** Purpose: where pages and forms stand on the site. */
+/** Purpose: where pages, forms and boards stand on the site. */
 import type { PagesSetup } from './setup';
 import type { PageItem } from './page';
 import type { Target } from './target';
@@ -26,6 +26,10 @@ export function targetHref(to: Target, setup: PagesSetup): string | null {
     const form = setup.forms.get(to.form);
     if (!form || form.retired) return null;
     return `/${form.purpose.is === 'signup' ? 'join' : 'form'}/${form.address}`;
+  }
+  if ('board' in to) {
+    const board = setup.boards.get(to.board);
+    return board && !board.retired ? `/boards/${board.address}` : null;
   }
   if ('address' in to) return to.address;
   const page = setup.pages.get(to.page);

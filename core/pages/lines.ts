@@ -1,11 +1,11 @@
 /** Purpose: pages and their blocks in words. */
-import { doorWords } from '../doors';
-import { never, type Words } from '../kernel';
+import { doorWords, outsideWords } from '../doors';
+import type { Words } from '../kernel';
 import { line, order, sayings, titleIn, type Line } from '../lines';
 import { plainWords } from '../messages';
 import type { Block } from './blocks';
 import { menuLines } from './menuLines';
-import { outsideParts, type PageItem } from './page';
+import type { PageItem } from './page';
 import type { PagesSetup } from './setup';
 
 type Loose = Readonly<Record<string, unknown>>;
@@ -55,24 +55,6 @@ function blockLines(block: Block, setup: PagesSetup): Line[] {
   ];
 }
 
-function outsideWords({ outside }: PageItem, setup: PagesSetup): string {
-  const says = sayings(setup);
-  const { page, note } = outsideParts(outside);
-  const words = plainWords(note, setup);
-  switch (outside.view) {
-    case 'nothing':
-      return says.outsideNothing;
-    case 'note':
-      return says.outsideNote({ note: words });
-    case 'openBlocks':
-      return says.outsideBlocks({ note: words });
-    case 'otherPage':
-      return says.outsidePage({ page: titleIn('pages', page!, setup) });
-    default:
-      return never(outside);
-  }
-}
-
 function pageLines(page: PageItem, setup: PagesSetup): Line[] {
   const says = sayings(setup);
   return [
@@ -87,7 +69,7 @@ function pageLines(page: PageItem, setup: PagesSetup): Line[] {
       page.picture && says.pictured({ width: page.picture.width, height: page.picture.height }),
     ),
     ...line('door', says.door, doorWords(page.door, setup)),
-    ...line('outside', says.outside, outsideWords(page, setup)),
+    ...line('outside', says.outside, outsideWords(page.outside, setup)),
     ...page.blocks.flatMap((block) => blockLines(block, setup)),
     ...order(
       'blocks',

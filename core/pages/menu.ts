@@ -45,6 +45,7 @@ function labelOf({ label, to }: MenuLeaf, words: WordSource, setup: PagesSetup):
   const says = pagesSays(setup.doc.site);
   if ('page' in to) return setup.pages.get(to.page)?.title ?? '';
   if ('form' in to) return setup.forms.get(to.form)?.title ?? '';
+  if ('board' in to) return setup.boards.get(to.board)?.title ?? '';
   if ('address' in to) return to.address.replace(/^\w+:(\/\/)?/, '');
   switch (to.place) {
     case 'signIn':
@@ -68,6 +69,7 @@ export function menuItemShows(item: MenuLeaf, person: Prepared, doors: Doors<Pag
   if ('place' in to) return to.place === 'search' || signedIn === (to.place !== 'signIn');
   if ('form' in to) return !signedIn;
   if ('address' in to) return true;
+  if ('board' in to) return doors.predicate(doors.setup.boards.get(to.board)!.read)(person);
   const page = doors.setup.pages.get(to.page);
   return page !== undefined && doors.predicate(page.door)(person);
 }

@@ -1,7 +1,8 @@
 /** Purpose: pages and menus as the owner sets them up. */
 import { z } from 'zod';
+import { OutsideView } from '../doors/outside';
 import { DoorUse } from '../doors/rule';
-import { Address, MenuId, PageId, Title, Words, kernelSays, never, owners } from '../kernel';
+import { Address, MenuId, PageId, Title, Words, kernelSays, owners } from '../kernel';
 import { Block, PictureUse, blockKindOf, blockNamesIn, samePlaced } from './blocks';
 import { Target } from './target';
 
@@ -9,30 +10,8 @@ import { pagesSays } from './pages.sentences';
 
 export { Block, PictureUse, blockKindOf, blockNamesIn };
 export { ownPlaces } from './blocks';
+export { OutsideView, outsideParts } from '../doors/outside';
 export type { DirectoryBlock, ListedView, PlacedBlock } from './blocks';
-
-export const OutsideView = z.discriminatedUnion('view', [
-  z.strictObject({ view: z.literal('nothing') }),
-  z.strictObject({ view: z.literal('note'), note: Words }),
-  z.strictObject({ view: z.literal('openBlocks'), note: Words }),
-  z.strictObject({ view: z.literal('otherPage'), page: PageId }),
-]);
-export type OutsideView = z.infer<typeof OutsideView>;
-
-/** What an outside view names, and the words in it. */
-export function outsideParts(outside: OutsideView): { readonly page: PageId | null; readonly note: Words } {
-  switch (outside.view) {
-    case 'nothing':
-      return { page: null, note: '' };
-    case 'note':
-    case 'openBlocks':
-      return { page: null, note: outside.note };
-    case 'otherPage':
-      return { page: outside.page, note: '' };
-    default:
-      return never(outside);
-  }
-}
 
 /**
  * First parts of addresses that the product answers itself. A page at one of them would shut people out of signing in or
@@ -42,9 +21,12 @@ export const reservedAddresses: ReadonlySet<string> = new Set([
   'account',
   'api',
   'assets',
+  'boards',
   'confirm',
   'desk',
+  'edit',
   'embed',
+  'entries',
   'favicon',
   'files',
   'forgotten',
@@ -53,10 +35,12 @@ export const reservedAddresses: ReadonlySet<string> = new Set([
   'icon',
   'join',
   'joining',
+  'mine',
   'notices',
   'paid',
   'pay',
   'picture',
+  'post',
   'problems',
   'receipts',
   'reset',

@@ -6,15 +6,14 @@
  * of what the viewer sees.
  */
 import type { Doors, Prepared } from '../doors';
-import { foldWord } from '../kernel/fold';
+import { WORD, foldWord, marked, type Hit, type Marked } from '../kernel/fold';
 import type { PagesSetup } from './setup';
 import { hrefOfPage } from './address';
 import { blockKindOf, type Block } from './blocks';
 import type { PageItem } from './page';
 import { blockShows } from './resolve';
 
-/** A text with what was searched for marked in it. */
-export type Marked = readonly { readonly text: string; readonly hit: boolean }[];
+export type { Marked };
 export type Found = { readonly title: Marked; readonly href: string; readonly says: Marked };
 export type SearchResult = { readonly count: number; readonly found: readonly Found[] };
 
@@ -42,7 +41,6 @@ type Index = {
   readonly sorted: readonly string[];
 };
 
-const WORD = /[\p{L}\p{N}]+/gu;
 /** So many pages are told; whoever finds more says more. */
 const MOST = 20;
 /** Terms of one question, letters of one term: more is no question. */
@@ -205,31 +203,12 @@ function reads({ page, block }: Shelf, person: Prepared, doors: Doors<PagesSetup
   return open || page.outside.view === 'note' || page.outside.view === 'openBlocks';
 }
 
-type Hit = (word: string) => boolean;
 const hitBy =
   (terms: readonly string[], { folds }: Index): Hit =>
   (word) => {
     const folded = folds.get(word) ?? foldWord(word);
     return terms.some((term) => folded.startsWith(term));
   };
-
-function marked(text: string, isHit: Hit): Marked {
-  const pieces: { text: string; hit: boolean }[] = [];
-  const add = (piece: string, hit: boolean) => {
-    if (piece === '') return;
-    const last = pieces.at(-1);
-    if (last?.hit === hit) last.text += piece;
-    else pieces.push({ text: piece, hit });
-  };
-  let at = 0;
-  for (const match of text.matchAll(WORD)) {
-    add(text.slice(at, match.index), false);
-    add(match[0], isHit(match[0]));
-    at = match.index + match[0].length;
-  }
-  add(text.slice(at), false);
-  return pieces;
-}
 
 const ROOM = 180;
 

@@ -1,18 +1,11 @@
 /** Purpose: what pages and menus add to the set-up, and what of one they read. */
+import { referencesOfOutside } from '../doors/outside';
 import { referencesOfDoor } from '../doors/rule';
-import type { JoiningSetup } from '../joining/setup';
+import type { BoardsSetup } from '../boards/setup';
 import { listKind, referencesOfChips, referencesOfWords, referencesAt, type Reference, type SetupOf } from '../kernel';
 import type { moneyKinds } from '../money/setup';
-import { MenuListItem, PageItem, blockKindOf, itemsWithin, outsideParts, type OutsideView } from './page';
+import { MenuListItem, PageItem, blockKindOf, itemsWithin } from './page';
 import { referencesOfTarget } from './target';
-
-function outsideRefs(outside: OutsideView): Reference[] {
-  const { page, note } = outsideParts(outside);
-  return [
-    ...(page ? [{ at: 'outside', kind: 'pages', id: page } as const] : []),
-    ...referencesOfWords('outside', note),
-  ];
-}
 
 export const pageKinds = {
   page: listKind({
@@ -22,7 +15,7 @@ export const pageKinds = {
     area: 'site',
     references: (page): Reference[] => [
       ...referencesAt('door', referencesOfDoor(page.door)),
-      ...outsideRefs(page.outside),
+      ...referencesOfOutside(page.outside),
       ...referencesOfWords('heading', page.heading),
       ...page.blocks.flatMap((block, at) =>
         referencesAt(`blocks.${at}`, [
@@ -56,7 +49,7 @@ type PagesByAddress = {
   readonly pageByFormer: ReadonlyMap<string, PageItem>;
 };
 
-export type PagesSetup = JoiningSetup &
+export type PagesSetup = BoardsSetup &
   SetupOf<Pick<typeof moneyKinds, 'money'>> &
   SetupOf<typeof pageKinds> &
   PagesByAddress;

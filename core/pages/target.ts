@@ -1,6 +1,6 @@
-/** Purpose: where something leads: a page, a form, or an address elsewhere. */
+/** Purpose: where something leads: a page, a form, a board, or an address elsewhere. */
 import { z } from 'zod';
-import { AnyFormId, PageId, owners, type Reference } from '../kernel';
+import { AnyFormId, BoardId, PageId, owners, type Reference } from '../kernel';
 import { pagesSays } from './pages.sentences';
 
 /** Nothing that runs can stand behind a link: of all the schemes there are these three are let through. */
@@ -15,11 +15,13 @@ export const OutsideAddress = z
 export const Target = z.union([
   z.strictObject({ page: PageId }),
   z.strictObject({ form: AnyFormId }),
+  z.strictObject({ board: BoardId }),
   z.strictObject({ address: OutsideAddress }),
 ]);
 export type Target = z.infer<typeof Target>;
 
 export function referencesOfTarget(to: Target): Reference[] {
   if ('page' in to) return [{ at: 'to', kind: 'pages', id: to.page }];
+  if ('board' in to) return [{ at: 'to', kind: 'boards', id: to.board }];
   return 'form' in to ? [{ at: 'to', kind: 'forms', id: to.form }] : [];
 }

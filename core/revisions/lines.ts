@@ -2,6 +2,7 @@
  * Purpose: an item of a set-up in words, one line a matter, so that two states of it can be told apart in words.
  * Invariant: what two states differ in shows in their lines (`changesBetween` has a last line for what none tells).
  */
+import { boardKindLines } from '../boards/lines';
 import { doorKindLines } from '../doors/lines';
 import { factKindLines } from '../facts/lines';
 import { fieldKindLines } from '../fields/lines';
@@ -29,6 +30,7 @@ const tells = {
   ...moneyKindLines,
   ...messageKindLines,
   ...doorKindLines,
+  ...boardKindLines,
   ...formKindLines,
   ...pathKindLines,
   ...pageKindLines,

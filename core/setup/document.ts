@@ -4,6 +4,7 @@
  * Invariant: assembled only. Nothing below imports from here.
  */
 import { z } from 'zod';
+import { boardKinds } from '../boards/setup';
 import { doorKinds } from '../doors/setup';
 import { factKinds } from '../facts/setup';
 import { fieldItemKinds } from '../fields/setup';
@@ -27,6 +28,7 @@ export const listKinds = {
   ...levelKinds,
   ...factKinds,
   ...doorKinds,
+  ...boardKinds,
   ...pageKinds,
   code,
   message,

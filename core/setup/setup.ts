@@ -3,6 +3,7 @@
  * Invariant: a `Setup` that exists has parsed and its ids are unique. It may have holes (see `findings.ts`): whatever
  * reads it treats a reference that leads to nothing as shut, absent or unsaid.
  */
+import { boardsByAddress } from '../boards/setup';
 import type { AnyForm } from '../forms';
 import type { JoiningSetup } from '../joining/setup';
 import { kernelSays, ok, owners, refuse, type Result, type SetupOf } from '../kernel';
@@ -87,6 +88,7 @@ function indexed(data: SetupDocument): Setup {
     ...byId,
     // Where two share an address the first stands at it; the check-up says so.
     formByAddress: new Map([...doc.forms].reverse().map((form) => [form.address, form])),
+    ...boardsByAddress(doc.boards),
     ...pagesByAddress(doc.pages),
     lessons: new Map(),
   });

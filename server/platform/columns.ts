@@ -41,6 +41,9 @@ export const JsonColumn = <T>(stored: Stored<T>, options: ColumnOptions = {}) =>
 /** A text that is a key: compared byte by byte, as the code compares it. */
 export const KeyColumn = (length: number, options: ColumnOptions = {}) =>
   Column({ type: 'varchar', length, charset: 'utf8mb4', collation: 'utf8mb4_nopad_bin', ...options });
+/** Such a text that is part of its row's key. */
+export const PrimaryKeyColumn = (length: number) =>
+  PrimaryColumn({ type: 'varchar', length, charset: 'utf8mb4', collation: 'utf8mb4_nopad_bin' } as PrimaryColumnOptions);
 export const TextColumn = (length: number, options: ColumnOptions = {}) =>
   Column({ type: 'varchar', length, ...options });
 

@@ -36,6 +36,8 @@ const allowances = {
   pictureByCaller: { points: 40, duration: 1 * HOURS },
   /** Codes for a discount that are none: a code must not be found by trying. */
   discountByMember: { points: 60, duration: 1 * HOURS },
+  /** Entries written or changed, and acts upon them. */
+  entriesByMember: { points: 60, duration: 1 * HOURS },
   testLetterByStaff: { points: 30, duration: 1 * HOURS },
 } as const;
 export type Purpose = keyof typeof allowances;

@@ -40,7 +40,7 @@ export const statusOf = ({ shut, blocks }: Pick<PageView, 'shut' | 'blocks'>): P
   shut === null || blocks.length > 0 ? 200 : 403;
 
 export type Place =
-  | { readonly is: 'view'; readonly view: SiteView; readonly status: PageStatus | 404 }
+  | { readonly is: 'view'; readonly view: SiteView; readonly status: PageStatus | 404 | 410 }
   | { readonly is: 'elsewhere'; readonly to: string };
 
 /**
@@ -67,6 +67,11 @@ const kinds = {
   paying: { secret: false, asks: false },
   receipt: { secret: false, asks: false },
   search: { secret: false, asks: false },
+  board: { secret: false, asks: false },
+  entry: { secret: false, asks: false },
+  entryForm: { secret: false, asks: false },
+  entryGone: { secret: false, asks: false },
+  mine: { secret: false, asks: false },
 } as const satisfies Readonly<Record<PlaceView['kind'], { secret: boolean; asks: boolean }>>;
 
 export const mixesSecrets = ({ place }: Pick<SiteView, 'place'>): boolean =>
@@ -130,6 +135,10 @@ export function shellFor(person: Prepared, words: WordSource, live: Live, notice
   };
 }
 
+/** What has ended is gone for good, and what is shut is told so. */
+const statusOfPlace = (place: PlaceView): PageStatus | 410 =>
+  place.kind === 'entryGone' ? 410 : place.kind === 'board' && place.shut ? 403 : 200;
+
 const isDone = (act: string | null): boolean => act !== null && Object.hasOwn(doneLines, act);
 
 /**
@@ -151,7 +160,7 @@ export async function placeFor(
   const person = doors.prepare(looker.facts, looker.now);
   const words = wordsFor(looker.facts, looker.now, setup);
   const notice = await sources.notice(looker, live);
-  const show = (place: PlaceView, status: PageStatus | 404 = 200): Place => ({
+  const show = (place: PlaceView, status: PageStatus | 404 | 410 = 200): Place => ({
     is: 'view',
     view: {
       shell: shellFor(person, words, live, notice),
@@ -205,5 +214,5 @@ export async function placeFor(
     return { is: 'elsewhere', to: hrefOfPage(moved, setup) };
   const answer = await at(path);
   if (answer === null) return missing();
-  return 'elsewhere' in answer ? { is: 'elsewhere', to: answer.elsewhere } : show(answer);
+  return 'elsewhere' in answer ? { is: 'elsewhere', to: answer.elsewhere } : show(answer, statusOfPlace(answer));
 }

@@ -2,12 +2,12 @@
  * Purpose: what the site's forms ask of the server, with plain fetch: part of the entry, so that a form that is shown
  * can be sent without anything having to be fetched first.
  */
-import type { Problem, account, forms, joining, pay } from '../../contract';
+import type { Problem, account, boards, forms, joining, pay } from '../../contract';
 import { newKey } from '../kit/key';
 import { pageReader } from '../kit/reader';
 import { siteSays } from '../../contract/site.sentences';
 
-type Contract = typeof account & typeof joining & typeof forms & typeof pay;
+type Contract = typeof account & typeof joining & typeof forms & typeof pay & typeof boards;
 type Input<K extends keyof Contract> = Contract[K] extends { '~orpc': { inputSchema?: infer S } }
   ? S extends { _zod: { input: infer I } }
     ? I
@@ -48,6 +48,9 @@ export const paths = {
   unpause: '/site/terms/unpause',
   stay: '/site/terms/stay',
   card: '/site/terms/card',
+  writeEntry: '/site/boards/{board}/entries',
+  actOnEntry: '/site/entries/{entry}/act',
+  saveEntry: '/site/entries/{entry}/saved',
 } as const satisfies Partial<Record<keyof Contract, string>>;
 
 /** A refusal or a failure as something to show. */

@@ -4,20 +4,13 @@ import { computed, ref, watch } from 'vue';
 import { useRoute, useRouter } from 'vue-router';
 import { pathOfForm } from '../../../core/forms';
 import { kindOf, ownGateKinds, ownOf, type OwnGate, type PathItem } from '../../../core/joining';
-import type { GateId, MessageId } from '../../../core/kernel';
-import { lineFor } from '../../../core/kernel/table';
-import type { MessageItem } from '../../../core/messages';
-import { readyLetters } from '../../../core/ready';
+import type { GateId } from '../../../core/kernel';
 import { idFrom } from '../../../core/setup';
-import KitChoice from '../../kit/fields/KitChoice.vue';
-import KitField from '../../kit/fields/KitField.vue';
 import KitButton from '../../kit/KitButton.vue';
 import MenuButton from '../../kit/MenuButton.vue';
-import StandingMark from '../../kit/StandingMark.vue';
 import Trouble from '../../kit/Trouble.vue';
 import Waiting from '../../kit/Waiting.vue';
 import { reader } from '../base/reader';
-import { typedCount } from './counts';
 import { useDraft } from '../setup/draft.store';
 import DuplicateItem from '../setup/DuplicateItem.vue';
 import DraftMount from '../viewpoint/DraftMount.vue';
@@ -25,12 +18,13 @@ import { useItem } from '../setup/item';
 import ItemFindings from '../setup/ItemFindings.vue';
 import NewItem from '../setup/NewItem.vue';
 import LetterEditor from '../letters/LetterEditor.vue';
-import { readyLetter } from '../letters/begin';
 import { useWriting } from '../letters/writing';
-import LetterChoice from './LetterChoice.vue';
+import { freshGate, freshPath } from './begin';
 import { foretell } from './foretold';
 import GateEditor from './GateEditor.vue';
 import GrantList from './GrantList.vue';
+import PathLane from './PathLane.vue';
+import PathLetters from './PathLetters.vue';
 import TurnList from './TurnList.vue';
 import { joiningSays } from './joining.sentences';
 
@@ -74,35 +68,13 @@ function move(by: number): void {
   chosen.value = moved;
   setGates(gates);
 }
-const pages = computed(() =>
-  draft.ofKind('page').map(({ id: page, body: one }) => ({ title: String(one['title']), value: page })),
-);
-/** The letter that other paths use there, else the one that ships for it. */
-const letterFor = (use: (path: PathItem) => string | undefined, ships: MessageItem): string =>
-  paths.value.map(use).find(Boolean) ?? readyLetter(ships);
-const gateOfKind = (kind: OwnGate['kind'], one: PathItem) => one.gates.find((found) => found.kind === kind);
 function addGate(kind: OwnGate['kind'], title: string): void {
   const made = idFrom(
     title,
     path.value!.gates.map((one) => one.id),
     'gate',
   ) as GateId;
-  /** A letter that other gates of this kind send there, else the one that ships. */
-  const letter = (at: 'message' | 'reminder') =>
-    letterFor(
-      (one) => (gateOfKind(kind, one) as Partial<Record<typeof at, string>> | undefined)?.[at],
-      lineFor<MessageItem>(readyLetters.gate, `${kind}.${at}`),
-    ) as MessageId;
-  const fresh = ownOf({ kind }).fresh({
-    id: made,
-    title,
-    reader: draft.setup?.doc.site.shortName ?? title,
-    letter,
-    form: draft.setup?.doc.forms.find(({ purpose }) => purpose.is === 'step')?.id ?? null,
-    level:
-      draft.setup?.doc.levels.find(({ retired, prices }) => !retired && prices.some(({ kind: of }) => of !== 'free'))
-        ?.id ?? null,
-  });
+  const fresh = freshGate(kind, made, title, paths.value);
   // An address is confirmed before anybody reads.
   const { gates: now } = path.value!;
   setGates(kindOf(fresh).proves ? [fresh, ...now] : [...now, fresh]);
@@ -118,27 +90,10 @@ function make(title: string): void {
     paths.value.map((one) => one.id),
     'path',
   );
-  const letter = (name: 'admitted' | 'declined' | 'outOfTime' | 'asked') =>
-    letterFor((one) => one[name], readyLetters.path[name]);
-  draft.edit('path', made, {
-    id: made,
-    title,
-    gates: [],
-    grants: [],
-    admitted: letter('admitted'),
-    declined: letter('declined'),
-    outOfTime: letter('outOfTime'),
-    asked: letter('asked'),
-    landing: draft.setup?.doc.site.home ?? 'home',
-  });
+  draft.edit('path', made, freshPath(made, title, paths.value));
   void router.push(`/desk/joining/paths/${made}`);
 }
 const others = computed(() => paths.value.map((one) => ({ title: one.title, to: `/desk/joining/paths/${one.id}` })));
-/** What stands under a gate in the lane. */
-const linesOf = (one: OwnGate): readonly string[] => [
-  ...(draft.setup ? ownOf(one).brief(one, draft.setup) : []),
-  ...(one.when ? [says.forSome] : []),
-];
 const forms = computed(
   () => draft.setup?.doc.forms.filter((form) => pathOfForm(form) === id.value && !form.retired) ?? [],
 );
@@ -160,21 +115,6 @@ const foretold = computed(() => {
   const known = id.value ? draft.setup?.paths.get(id.value) : undefined;
   return known && draft.setup ? foretell(known, draft.setup, draft.view?.now ?? 0, true) : [];
 });
-/** In days, whatever it was written in. */
-const againText = computed(() => {
-  const again = path.value?.again;
-  if (!again) return '';
-  const days: Partial<Record<typeof again.unit, number>> = { days: 1, weeks: 7, months: 30, years: 365 };
-  return typeof again.count === 'number'
-    ? String(Math.round(again.count * (days[again.unit] ?? 1)))
-    : String(again.count);
-});
-const landings = [
-  ['admitted', says.letterAdmitted],
-  ['declined', says.letterDeclined],
-  ['outOfTime', says.letterOutOfTime],
-  ['asked', says.letterAsked],
-] as const;
 </script>
 
 <template>
@@ -200,31 +140,12 @@ const landings = [
         <ItemFindings :findings="findings" />
         <p v-if="faulty" class="field__fault" role="alert">{{ says.notSaved }}</p>
         <p v-if="draft.trouble" class="field__fault" role="alert">{{ draft.trouble.says }}</p>
-        <div class="lane" role="group" :aria-label="says.moveGate">
-          <div class="lane__end">
-            <span class="lane__mark"><StandingMark standing="applicant" :word="false" /></span>
-            <span class="lane__name">{{ says.applicant }}</span>
-          </div>
-          <button
-            v-for="(one, at) in path.gates"
-            :key="one.id"
-            type="button"
-            class="lane__gate"
-            :class="{ 'lane__gate--chosen': one.id === gate?.id }"
-            :aria-pressed="one.id === gate?.id"
-            @click="chosen = one.id"
-            @keydown.alt.left.prevent="((chosen = one.id), move(-1))"
-            @keydown.alt.right.prevent="((chosen = one.id), move(1))"
-          >
-            <span class="lane__plate">{{ at + 1 }}</span>
-            <span class="lane__name">{{ one.title }}</span>
-            <span v-for="line in linesOf(one)" :key="line" class="lane__says">{{ line }}</span>
-          </button>
-          <div class="lane__end">
-            <span class="lane__mark"><StandingMark standing="admitted" :word="false" /></span>
-            <span class="lane__name">{{ says.admitted }}</span>
-          </div>
-        </div>
+        <PathLane
+          :gates="path.gates"
+          :chosen="gate?.id ?? null"
+          @choose="chosen = $event"
+          @move="(one, by) => ((chosen = one), move(by))"
+        />
         <GateEditor
           v-if="gate"
           :gate="gate"
@@ -250,47 +171,9 @@ const landings = [
             @change="set({ turns: $event.length ? $event : undefined })"
           />
           <GrantList :grants="path.grants" :fault-at="faultAt" @change="set({ grants: $event })" />
-          <section>
-            <div class="section-head">
-              <h2>{{ says.letters }}</h2>
-            </div>
-            <div class="fieldset__three path__letters">
-              <KitField
-                id="path-title"
-                :model-value="path.title"
-                :label="says.title"
-                :fault="faultAt('title')"
-                @update:model-value="set({ title: $event })"
-              />
-              <LetterChoice
-                v-for="[name, label] in landings"
-                :key="name"
-                :model-value="path[name]"
-                :label="label"
-                @update:model-value="set({ [name]: $event })"
-                @write="write"
-              />
-              <KitChoice
-                :model-value="path.landing"
-                :label="says.landing"
-                :items="pages"
-                @update:model-value="set({ landing: $event as PathItem['landing'] })"
-              />
-              <KitField
-                id="path-again"
-                kind="number"
-                optional
-                :model-value="againText"
-                :label="says.again"
-                :help="says.againHelp"
-                :fault="faultAt('again.count')"
-                @update:model-value="
-                  set({ again: $event.trim() === '' ? undefined : { count: typedCount($event), unit: 'days' } })
-                "
-              />
-            </div>
+          <PathLetters :path="path" :fault-at="faultAt" @change="set" @write="write">
             <LetterEditor v-if="writing" :id="writing" :presses="presses" @done="done" />
-          </section>
+          </PathLetters>
           <div class="fieldset__foot">
             <DuplicateItem :id="path.id" kind="path" />
             <span class="fieldset__end">

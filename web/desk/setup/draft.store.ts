@@ -1,53 +1,32 @@
 /**
  * Purpose: the draft as it is worked on at this desk: every change is seen at once and saved a moment later.
  * Invariant: what is typed is lost by nothing: not by a save that somebody else overtook, not by a line that fails, not
- * by a value that cannot be saved yet. What is computed from the draft (changes, findings, views) goes by the last
- * state of each item that can be one.
+ * by a value that cannot be saved yet.
  */
 import { defineStore } from 'pinia';
-import { computed, shallowReactive, shallowRef, watch } from 'vue';
+import { shallowReactive, shallowRef } from 'vue';
 import type { DraftView } from '../../../contract';
-import { checkUp, keyOf, type Finding } from '../../../core/checkup';
-import { changesBetween, type Change } from '../../../core/revisions';
+import type { Finding } from '../../../core/checkup';
+import type { Change } from '../../../core/revisions';
 import {
-  documentOf,
   faultsOf,
   itemKinds,
   listKinds,
-  salvageSetup,
   sameBody,
   type ItemKind,
   type ListItemKind,
-  type Setup,
   type SetupFault,
   isSingle,
 } from '../../../core/setup';
 import { newKey } from '../../kit/key';
 import { calls, troubleOf, type Trouble } from '../base/calls';
-import { setupStanding } from '../base/standing';
-import { useSteps, type Body, type BodyOf } from './steps';
+import type { DraftEntry, EntryOf } from './entry';
+import { useReckoned } from './reckoned';
+import { useSteps, type Body } from './steps';
 import { askedKept, keepAsked, keepUnsaved, unsavedKept, type Unsaved } from './unsaved';
 
+export type { DraftEntry, EntryOf } from './entry';
 export type { Body, BodyOf } from './steps';
-
-export type DraftEntry = {
-  readonly kind: ItemKind;
-  readonly id: string;
-  readonly version: number;
-  readonly by: string;
-  readonly at: string;
-  /** As it is typed. */
-  readonly body: Body;
-  /** The last that could be one of its kind. */
-  readonly good: Body;
-};
-
-/** The same of a kind that is named. */
-export type EntryOf<K extends ItemKind> = Omit<DraftEntry, 'kind' | 'body' | 'good'> & {
-  readonly kind: K;
-  readonly body: BodyOf<K>;
-  readonly good: BodyOf<K>;
-};
 
 /** Two who changed one item: what this desk has typed, and what the other has saved. */
 export type Conflict = {
@@ -60,9 +39,6 @@ export type Conflict = {
 
 const PAUSE = 350;
 const AGAIN = 3_000;
-/** So many milliseconds may be spent on what is computed at each letter; what takes longer waits until typing rests. */
-const QUICK = 8;
-const REST = 160;
 
 const keyFor = (kind: ItemKind, id: string) => `${kind}/${id}`;
 const faultsIn = (kind: ItemKind, body: Body): SetupFault[] => {
@@ -154,64 +130,8 @@ export const useDraft = defineStore('draft', () => {
       .filter(({ body }) => body['retired'] !== true)
       .map(({ id, body }) => ({ title: String(body['title'] ?? id), value: id }));
 
-  /** The items that what is computed goes by. */
-  const reckoned = shallowRef<readonly DraftEntry[]>([]);
-  let spent = 0;
-  let resting: ReturnType<typeof setTimeout> | undefined;
-  const timed = <T>(make: () => T): T => {
-    const began = performance.now();
-    const made = make();
-    spent += performance.now() - began;
-    return made;
-  };
-  function reckon(): void {
-    clearTimeout(resting);
-    spent = 0;
-    reckoned.value = [...entries.values()];
-  }
-  /** At once while that is quick; in a large set-up when typing rests, so that a letter costs as little as in a small one. */
-  function reckonSoon(): void {
-    if (spent < QUICK) return reckon();
-    clearTimeout(resting);
-    resting = setTimeout(reckon, REST);
-  }
-
-  const document = computed(() =>
-    timed(() => documentOf(reckoned.value.map(({ kind, id, good }, position) => ({ kind, id, position, body: good })))),
-  );
-  const setup = computed<Setup | null>(() => {
-    if (!view.value) return null;
-    const made = timed(() => salvageSetup(document.value));
-    return made.ok ? made.value.setup : null;
-  });
-  const live = computed<Setup | null>(() => {
-    const made = view.value ? salvageSetup(view.value.live) : null;
-    return made?.ok ? made.value.setup : null;
-  });
-  const changes = computed<Change[]>(() => {
-    const [was, now] = [live.value, setup.value];
-    return was && now ? timed(() => changesBetween(was, now)) : [];
-  });
-  const world = computed(() => ({
-    now: view.value?.now ?? 0,
-    reviewers: view.value?.reviewers ?? null,
-    cards: view.value?.cards ?? null,
-    live: live.value,
-  }));
-  const findings = computed<Finding[]>(() => {
-    const [now, around] = [setup.value, world.value];
-    return now ? timed(() => checkUp(now, around)) : [];
-  });
-  const before = computed<Finding[]>(() => (live.value ? checkUp(live.value, { ...world.value, live: null }) : []));
-  const fresh = computed(() => {
-    const known = new Set(before.value.map(keyOf));
-    return new Set(findings.value.map(keyOf).filter((key) => !known.has(key)));
-  });
-  const mended = computed(() => {
-    const now = new Set(findings.value.map(keyOf));
-    return before.value.filter((finding) => !now.has(keyOf(finding)));
-  });
-  watch([findings, changes], ([found, changed]) => (setupStanding.value = { findings: found, changes: changed }));
+  const { reckon, reckonSoon, ...computedOf } = useReckoned(entries, view);
+  const { live, findings } = computedOf;
 
   /** What cannot be saved of an item as it is typed, by its place. */
   const faults = (kind: ItemKind, id: string): SetupFault[] => {
@@ -389,13 +309,7 @@ export const useDraft = defineStore('draft', () => {
 
   return {
     view,
-    setup,
-    live,
-    document,
-    changes,
-    findings,
-    fresh,
-    mended,
+    ...computedOf,
     saving,
     times,
     trouble,

@@ -10,6 +10,7 @@ const editors: Partial<Record<ItemKind, (id: string) => { path: string; query?: 
   path: (id) => ({ path: `/desk/joining/paths/${id}` }),
   level: (id) => ({ path: '/desk/levels', query: { level: id } }),
   page: (id) => ({ path: '/desk/site', query: { page: id } }),
+  board: (id) => ({ path: `/desk/boards/${id}` }),
   menu: (id) => ({ path: `/desk/site/menus/${id}` }),
   door: () => ({ path: '/desk/site' }),
   group: (id) => ({ path: '/desk/levels/groups', query: { group: id } }),

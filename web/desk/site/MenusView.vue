@@ -92,6 +92,7 @@ function titleOf({ label, to }: MenuLeaf): string {
 function leadsTo(to: MenuLeaf['to']): string {
   if ('page' in to) return draft.setup?.pages.get(to.page)?.title ?? to.page;
   if ('form' in to) return draft.setup?.forms.get(to.form)?.title ?? to.form;
+  if ('board' in to) return draft.setup?.boards.get(to.board)?.title ?? to.board;
   return 'address' in to ? to.address : words[to.place];
 }
 const toggle = (at: string) => (open.value = open.value === at ? null : at);

@@ -1,7 +1,7 @@
 <script setup lang="ts" generic="T extends MenuTarget">
-/** Where something leads: a page, a form, an address elsewhere, and what signing in is about where that is offered. */
+/** Where something leads: a page, a form, a board, an address elsewhere, and what signing in is about where that is offered. */
 import { computed, ref, watch } from 'vue';
-import type { AnyFormId, PageId } from '../../../core/kernel';
+import type { AnyFormId, BoardId, PageId } from '../../../core/kernel';
 import { menuPlaces, type MenuTarget } from '../../../core/pages';
 import KitChoice from '../../kit/fields/KitChoice.vue';
 import KitField from '../../kit/fields/KitField.vue';
@@ -29,6 +29,7 @@ const keyOf = (to: MenuTarget | undefined): string => {
   if (!to) return NOWHERE;
   if ('page' in to) return `page ${to.page}`;
   if ('form' in to) return `form ${to.form}`;
+  if ('board' in to) return `board ${to.board}`;
   return 'place' in to ? `place ${to.place}` : ELSEWHERE;
 };
 const items = computed(() => {
@@ -37,6 +38,7 @@ const items = computed(() => {
     ...(props.optional ? [{ title: says.nowhere, value: NOWHERE }] : []),
     ...draft.offered('page').map(({ title, value }) => ({ title: says.toPage({ title }), value: `page ${value}` })),
     ...draft.offered('form').map(({ title, value }) => ({ title: says.toForm({ title }), value: `form ${value}` })),
+    ...draft.offered('board').map(({ title, value }) => ({ title: says.toBoard({ title }), value: `board ${value}` })),
     ...(props.places ? menuPlaces.map((place) => ({ title: says[place], value: `place ${place}` })) : []),
     { title: says.elsewhere, value: ELSEWHERE },
   ];
@@ -58,6 +60,7 @@ function choose(key: string): void {
   if (key === NOWHERE) return emit('change', undefined);
   if (key === ELSEWHERE) return emit('change', { address: address.value || 'https://' } as T);
   if (kind === 'page') return emit('change', { page: id as PageId } as T);
+  if (kind === 'board') return emit('change', { board: id as BoardId } as T);
   emit('change', (kind === 'form' ? { form: id as AnyFormId } : { place: id }) as T);
 }
 function type(typed: string): void {

@@ -20,6 +20,7 @@ export const textSays = sentences({
   nowhere: 'Nowhere',
   toPage: 'Page: {title}',
   toForm: 'Form: {title}',
+  toBoard: 'Board: {title}',
   elsewhere: 'An address elsewhere',
   theAddress: 'Address',
   signIn: 'Signing in',

@@ -4,11 +4,18 @@
  * answers with the same place.
  */
 defineProps<{ name: string; act?: string; action?: string | undefined; enctype?: string | undefined }>();
-defineEmits<{ send: [] }>();
+defineEmits<{ send: [event: Event] }>();
 </script>
 
 <template>
-  <form method="post" :action="action" :enctype="enctype" :data-form="name" novalidate @submit.prevent="$emit('send')">
+  <form
+    method="post"
+    :action="action"
+    :enctype="enctype"
+    :data-form="name"
+    novalidate
+    @submit.prevent="$emit('send', $event)"
+  >
     <input v-if="act" type="hidden" name="act" :value="act" />
     <slot />
   </form>

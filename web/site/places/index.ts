@@ -2,11 +2,16 @@
 import type { Component } from 'vue';
 import type { PlaceView } from '../../../contract';
 import AccountPlace from './AccountPlace.vue';
+import BoardPlace from './BoardPlace.vue';
 import ConfirmPlace from './ConfirmPlace.vue';
+import EntryFormPlace from './EntryFormPlace.vue';
+import EntryGonePlace from './EntryGonePlace.vue';
+import EntryPlace from './EntryPlace.vue';
 import ForgottenPlace from './ForgottenPlace.vue';
 import FormPlace from './FormPlace.vue';
 import JoinPlace from './JoinPlace.vue';
 import JoiningPlace from './JoiningPlace.vue';
+import MinePlace from './MinePlace.vue';
 import NoticePlace from './NoticePlace.vue';
 import PagePlace from './PagePlace.vue';
 import PayPlace from './PayPlace.vue';
@@ -32,6 +37,11 @@ export const placeParts = {
   paying: PayingPlace,
   receipt: ReceiptPlace,
   search: SearchPlace,
+  board: BoardPlace,
+  entry: EntryPlace,
+  entryForm: EntryFormPlace,
+  entryGone: EntryGonePlace,
+  mine: MinePlace,
   alreadyIn: PlainPlace,
   withdrawn: PlainPlace,
   missing: PlainPlace,

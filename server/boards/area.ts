@@ -1,0 +1,51 @@
+/** Boards and their entries, as an area. */
+import type { Instant } from '../../core/kernel';
+import type { EntityManager } from 'typeorm';
+import type { Area, Base } from '../area';
+import type { Outbox } from '../messages';
+import type { Jobs } from '../platform/jobs';
+import { table } from '../platform/tables';
+import type { LiveSetup, Publishing } from '../setup';
+import { BoardQueries } from './board.query';
+import { boardForms } from './boards.forms';
+import { boardsApi, type BoardsApi, type BoardsPorts } from './boards.api';
+import { boardJobs, type BoardJobs } from './boards.jobs';
+import { boardPlaces } from './boards.places';
+import { Entries } from './entries';
+import { entriesApi, type EntriesApiPorts } from './entries.api';
+import { EntryDesk } from './entry.desk';
+import { boardUses } from './entry.store';
+import { EntryRow, EntrySavedRow, EntryValueRow, EntryWordRow } from './entry.entities';
+import { Posted17 } from './posted.migration';
+
+type Needs = Base & { readonly live: LiveSetup; readonly outbox: Outbox; readonly jobs: Jobs<BoardJobs> };
+
+export const boardsArea = {
+  name: 'boards',
+  tables: [
+    table(EntrySavedRow, { erased: 'member = ?' }, 'member entry saved_at'),
+    // What is found and narrowed down by goes with its entry.
+    table(EntryValueRow, { erased: '' }, 'entry field nth board text number'),
+    table(EntryWordRow, { erased: '' }, 'board word entry times'),
+    table(
+      EntryRow,
+      { erased: 'member = ?' },
+      'id number board member stage state name category seen seen_until sent_at opened_at until_at ended_at waits_since changed_at data',
+    ),
+  ],
+  migrations: [Posted17],
+  jobs: boardJobs,
+  uses: boardUses,
+  unlisted: ['/post', '/edit', '/mine'],
+  build: ({ db, live, acts, outbox, jobs, random, address }: Needs) => ({
+    entries: new Entries({ db, live, acts, outbox, jobs, random, address }),
+    boardQueries: new BoardQueries(db),
+    entryDesk: new EntryDesk(db),
+  }),
+  published: ({ entries }: { readonly entries: Entries }, ...of: Parameters<Publishing['follows']>) =>
+    entries.published(...of),
+  api: (ports: BoardsPorts & EntriesApiPorts) => ({ boards: boardsApi(ports), entries: entriesApi(ports) }),
+  places: ({ entries, boardQueries }: { readonly entries: Entries; readonly boardQueries: BoardQueries }) =>
+    boardPlaces(entries, boardQueries),
+  forms: (api: { readonly boards: BoardsApi }) => boardForms(api.boards),
+} satisfies Area;

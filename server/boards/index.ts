@@ -1,0 +1,1 @@
+export { addEntry } from './entry.store';
