@@ -1,5 +1,6 @@
 /** Boards: the list of a board, an opened entry, what members do with entries, and what staff see of them. */
 import { z } from 'zod';
+import { BoardId } from '../core/kernel/ids';
 import { AnswerLine, RawAnswerInput, ShownForm } from './form.view';
 import { endpoint, type Access } from './access';
 
@@ -74,7 +75,7 @@ export const BoardView = z.object({
 export type BoardView = z.infer<typeof BoardView>;
 
 /** What can be done with an entry. */
-export const EntryActName = z.enum(['send', 'pass', 'sendBack', 'renew', 'end', 'state']);
+export const EntryActName = z.enum(['send', 'pass', 'sendBack', 'renew', 'end', 'drop', 'state']);
 export type EntryActName = z.infer<typeof EntryActName>;
 
 const EntryActs = z.object({
@@ -193,10 +194,10 @@ export const boards = {
 };
 
 export const entries = {
-  list: endpoint(entryKeepers, 'GET', '/entries', 'Entries of the boards, those that waited longest first')
+  list: endpoint(entryKeepers, 'GET', '/desk/entries', 'Entries of the boards, those that waited longest first')
     .input(
       z.object({
-        board: z.string().max(48).default(''),
+        board: z.union([z.literal(''), BoardId]).default(''),
         tab: EntryTab.default('waiting'),
         q: z.string().max(200).default(''),
         page: z.coerce.number().int().min(1).max(10_000).default(1),
@@ -212,7 +213,7 @@ export const entries = {
         boards: z.record(z.string(), z.object({ waiting: z.number(), standing: z.number() })),
       }),
     ),
-  one: endpoint(entryKeepers, 'GET', '/entries/{entry}', 'One entry')
+  one: endpoint(entryKeepers, 'GET', '/desk/entries/{entry}', 'One entry')
     .input(z.object({ entry: number }))
     .output(
       z.object({
@@ -222,11 +223,12 @@ export const entries = {
         change: z.array(AnswerLine).nullable(),
         notes: z.array(z.string()),
         hands: EntryActs,
-        href: z.string(),
+        /** Where everybody sees it; null where not everybody does. */
+        href: z.string().nullable(),
         history: z.array(z.object({ when: z.string(), says: z.string() })),
       }),
     ),
-  act: endpoint(entryKeepers, 'POST', '/entries/{entry}/act', 'Does something with an entry, as staff')
+  act: endpoint(entryKeepers, 'POST', '/desk/entries/{entry}/act', 'Does something with an entry, as staff')
     .input(ActInput)
     .output(z.object({ done: z.literal(true) })),
 };

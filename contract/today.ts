@@ -57,6 +57,8 @@ export const today = {
       awaited: z.number(),
       /** What the last check of the books found wrong; 0 where it has not been made. */
       bookFaults: z.number(),
+      /** Entries of boards to be looked at, for those who look after them; 0 for others. */
+      entriesWaiting: z.number(),
       people: z.number(),
     }),
   ),

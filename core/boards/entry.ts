@@ -67,12 +67,16 @@ export type EntryAct =
   | { readonly it: 'stateSet'; readonly state: string }
   | { readonly it: 'renewed' }
   | { readonly it: 'ended' }
+  /** What nobody has read yet is thrown away. */
+  | { readonly it: 'dropped' }
   /** Its time is over, or its end is near. */
   | { readonly it: 'timePassed' };
 
 /** What the shell does: a letter of the board, or of a state, to whoever posted it; one to those who look after it. */
 export type EntryEffect =
   | { readonly it: 'letter'; readonly message: MessageId; readonly to: 'poster' | 'keepers' }
+  /** Nothing of it is kept. */
+  | { readonly it: 'forget' }
   /** When the clock has to look at it next. */
   | { readonly it: 'timer'; readonly at: Instant | null };
 
@@ -100,7 +104,7 @@ export function actOn(
   const notYours = refuse<ActRefusal>({ code: 'not-yours', says: says.notYours });
   const notNow = refuse<ActRefusal>({ code: 'not-now', says: says.notNow({ stage: sayStage(entry, board, place) }) });
   const done = (next: Entry, ...effects: EntryEffect[]) =>
-    ok({ entry: next, effects: [...effects, ...timer(entry, next, board, place)] });
+    ok({ entry: next, effects: [...effects, ...timer(entry, next, board)] });
   const letter = (which: BoardLetter): EntryEffect[] => {
     const message = board.letters[which];
     if (!message || (which !== 'waiting' && by === 'poster')) return [];
@@ -173,8 +177,13 @@ export function actOn(
     }
     case 'ended': {
       if (!may(['poster', 'staff'])) return notYours;
-      if (entry.stage === 'ended') return notNow;
+      if (entry.stage !== 'waiting' && entry.stage !== 'standing') return notNow;
       return done(endedAt(entry, now), ...letter('ended'));
+    }
+    case 'dropped': {
+      if (!may(['poster'])) return notYours;
+      if (entry.stage !== 'draft' && entry.stage !== 'returned') return notNow;
+      return ok({ entry, effects: [{ it: 'forget' }] });
     }
     case 'timePassed': {
       if (entry.stage !== 'standing' || entry.until === null) return done(entry);
@@ -240,7 +249,7 @@ export function nextMoment({ stage, until, reminded }: Entry, board: BoardItem):
   return reminded || !board.letters.reminder ? until : remindAt(until, board);
 }
 
-function timer(before: Entry, after: Entry, board: BoardItem, _place: Place): EntryEffect[] {
+function timer(before: Entry, after: Entry, board: BoardItem): EntryEffect[] {
   const at = nextMoment(after, board);
   return at === nextMoment(before, board) ? [] : [{ it: 'timer', at }];
 }
@@ -260,10 +269,6 @@ export function isSeen(entry: Entry, board: BoardItem, now: Instant): boolean {
   const until = seenUntil(entry, board);
   return until === null || now < until;
 }
-
-/** Whether it can be replied to. */
-export const takesReplies = ({ stage, state }: Entry, board: BoardItem): boolean =>
-  stage === 'standing' && stateOf(board, state)?.then.is === 'goesOn';
 
 /** Where an entry stands, in words: the owner's where it has one of their states. */
 export function sayStage({ stage, state }: Pick<Entry, 'stage' | 'state'>, board: BoardItem, place: Place): string {
@@ -288,6 +293,7 @@ export function actsFor(
     { it: 'sentBack', note: '' },
     { it: 'renewed' },
     { it: 'ended' },
+    { it: 'dropped' },
   ];
   return {
     acts: plain.filter(can).map(({ it }) => it),

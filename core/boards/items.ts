@@ -66,11 +66,10 @@ export const BoardState = z.strictObject({
   setBy: z.array(z.enum(hands)).max(3),
   /** Told to whoever posted it. */
   letter: MessageId.optional(),
-  /** What follows: nothing, no more replies, or the end of the entry, which is then seen for so many days more. */
+  /** What follows: nothing, or the end of the entry, which is then seen for so many days more. */
   then: z
     .discriminatedUnion('is', [
       z.strictObject({ is: z.literal('goesOn') }),
-      z.strictObject({ is: z.literal('noReplies') }),
       z.strictObject({ is: z.literal('ends'), seenDays: z.int().min(0).max(365) }),
     ])
     .default({ is: 'goesOn' }),

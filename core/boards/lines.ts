@@ -58,11 +58,7 @@ function stateLines({ id, title, seen, setBy, letter, then }: BoardState, setup:
     ...line(
       `state ${id} then`,
       says.state,
-      then.is === 'goesOn'
-        ? ''
-        : then.is === 'noReplies'
-          ? says.stateNoReplies({ state: title })
-          : says.stateEnds({ state: title, count: then.seenDays }),
+      then.is === 'goesOn' ? '' : says.stateEnds({ state: title, count: then.seenDays }),
     ),
   ];
 }

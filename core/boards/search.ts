@@ -37,14 +37,6 @@ export function wordsOfEntry({ answers, category }: Content, board: BoardItem, r
 export const entryTerms = (question: string): string[] =>
   [...new Set(foldedIn(question.slice(0, 400)))].slice(0, TERMS);
 
-/** Whether an entry with these words is found. */
-export const isFoundBy = (words: readonly EntryWord[], terms: readonly string[]): boolean =>
-  terms.every((term) => words.some(({ word }) => word.startsWith(term)));
-
-/** How well it is found: how often the words asked for stand in it. */
-export const foundHow = (words: readonly EntryWord[], terms: readonly string[]): number =>
-  words.filter(({ word }) => terms.some((term) => word.startsWith(term))).reduce((sum, { times }) => sum + times, 0);
-
 /** A text with the words marked that were asked for. */
 export const markedBy = (text: string, terms: readonly string[]): Marked =>
   marked(text, (word) => terms.length > 0 && terms.some((term) => foldWord(word).startsWith(term)));

@@ -258,7 +258,6 @@ export const linesSay = sentences({
   hand_poster: 'whoever posted it',
   hand_keepers: 'those who look after it',
   hand_staff: 'staff',
-  stateNoReplies: '{state}: no more replies',
   stateEnds: {
     one: '{state}: ends the entry, seen for {count} day more',
     other: '{state}: ends the entry, seen for {count} days more',

@@ -10,7 +10,7 @@ import type { PagesSetup } from './setup';
 function targetOf(to: MenuTarget, setup: PagesSetup): { readonly key: string; readonly title: string } {
   if ('page' in to) return { key: to.page, title: titleIn('pages', to.page, setup) };
   if ('form' in to) return { key: to.form, title: titleIn('forms', to.form, setup) };
-  if ('board' in to) return { key: to.board, title: titleIn('boards', to.board, setup) };
+  if ('board' in to) return { key: `board ${to.board}`, title: titleIn('boards', to.board, setup) };
   if ('address' in to) return { key: to.address, title: to.address };
   const says = sayings(setup);
   switch (to.place) {

@@ -143,7 +143,7 @@ describe('the menu', () => {
   it('offers nobody a page they may not open', () => {
     expect(labels(visitorFacts)).toEqual(['Welcome', 'About', 'Join Quillmoor']);
     expect(labels(applicant)).toEqual(['Welcome', 'About']);
-    expect(labels(keeper)).toEqual(['Welcome', 'About', 'Winter treatment guide', 'My bees']);
+    expect(labels(keeper)).toEqual(['Welcome', 'About', 'Winter treatment guide', 'My bees', 'Kit and colonies']);
     expect(labels(mentor)).toContain('Mentor notes');
   });
 });

@@ -63,6 +63,7 @@ export function starterSetup(siteName: string, replyTo: string): unknown {
         landing: 'welcome',
       },
     ],
+    boards: [],
     codes: [],
     levels: [{ id: 'member', title: 'Member', plural: 'Members', prices: [{ id: 'price', kind: 'free' }] }],
     groups: [],

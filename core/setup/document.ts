@@ -45,7 +45,7 @@ export const itemKinds = { ...singleKinds, ...listKinds } as const;
 export type ItemKind = keyof typeof itemKinds;
 
 /** The version of the format that this product writes: that of the last upgrade, or of the newest list. */
-export const FORMAT_VERSION = Math.max(8, ...Object.values(listKinds).map(({ since }) => since));
+export const FORMAT_VERSION = Math.max(9, ...Object.values(listKinds).map(({ since }) => since));
 export const FORMAT = `admissa-setup/${FORMAT_VERSION}`;
 
 type ListOf<K extends ListItemKind> = (typeof listKinds)[K]['list'];

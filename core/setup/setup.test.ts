@@ -8,6 +8,7 @@ import fourth from '../../tests/fixtures/setup.4.json';
 import fifth from '../../tests/fixtures/setup.5.json';
 import sixth from '../../tests/fixtures/setup.6.json';
 import seventh from '../../tests/fixtures/setup.7.json';
+import eighth from '../../tests/fixtures/setup.8.json';
 import { documentOf, itemsOf, makeSetup, referencesOf, salvageSetup, upgradeDocument } from './index';
 import { checkUp } from '../checkup';
 import type { PageItem } from '../pages';
@@ -125,7 +126,7 @@ describe('a set-up that was live outlives a stricter schema', () => {
     const made = makeSetup(old);
     if (!made.ok) throw new Error(JSON.stringify(made.refusal));
     const { doc } = made.value;
-    expect(doc.format).toBe('admissa-setup/8');
+    expect(doc.format).toBe('admissa-setup/9');
     expect(doc.site).toMatchObject({ menu: 'main', joinBy: 'join' });
     expect(doc.fields.find(({ id }) => id === 'postcode')!.of).toEqual({
       kind: 'shortText',
@@ -172,6 +173,11 @@ describe('a set-up that was live outlives a stricter schema', () => {
     const moved = makeSetup(structuredClone(seventh));
     if (!moved.ok) throw new Error(JSON.stringify(moved.refusal));
     expect(moved.value.pages.get('questions')).toMatchObject({ address: 'pay-page', formerly: ['faq'] });
+    const boarded = makeSetup(structuredClone(eighth));
+    if (!boarded.ok) throw new Error(JSON.stringify(boarded.refusal));
+    expect(boarded.value.doc.boards).toEqual([]);
+    expect(boarded.value.pages.get('mentor-notes')).toMatchObject({ address: 'post-page' });
+    expect(boarded.value.pages.get('questions')?.formerly ?? []).not.toContain('boards');
     expect(upgradeDocument(doc)).toBe(doc);
     expect(upgradeDocument('no document')).toBe('no document');
     expect(checkUp(made.value, { now: NOW, reviewers: null, cards: null, live: null })).toEqual([]);

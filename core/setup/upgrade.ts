@@ -73,18 +73,21 @@ const upgrades: Record<number, Upgrade> = {
       : [...items];
   },
   /** Pages moved away from addresses that the product answers itself: they kept people from paying, and were not seen. */
-  7: eachBody(({ kind, body }) => {
-    if (kind !== 'page') return body;
-    const formerly = Array.isArray(body['formerly']) ? body['formerly'] : [];
-    const kept = formerly.filter((address) => !takenInEight.has(String(address)));
-    const taken = takenInEight.has(String(body['address']));
-    return {
-      ...body,
-      ...(taken ? { address: `${String(body['address'])}-page` } : {}),
-      ...(kept.length < formerly.length ? { formerly: kept } : {}),
-    };
-  }),
+  7: eachBody(({ kind, body }) => (kind === 'page' ? awayFrom(takenInEight, body) : body)),
+  /** The same for the addresses of boards and entries. */
+  8: eachBody(({ kind, body }) => (kind === 'page' ? awayFrom(takenInNine, body) : body)),
 };
+
+/** A page that stands at one of these addresses, at another one. */
+function awayFrom(taken: ReadonlySet<string>, body: Loose): Loose {
+  const formerly = Array.isArray(body['formerly']) ? body['formerly'] : [];
+  const kept = formerly.filter((address) => !taken.has(String(address)));
+  return {
+    ...body,
+    ...(taken.has(String(body['address'])) ? { address: `${String(body['address'])}-page` } : {}),
+    ...(kept.length < formerly.length ? { formerly: kept } : {}),
+  };
+}
 
 /** What was not reserved before. */
 const takenInEight: ReadonlySet<string> = new Set([
@@ -97,6 +100,8 @@ const takenInEight: ReadonlySet<string> = new Set([
   'receipts',
   'sent',
 ]);
+
+const takenInNine: ReadonlySet<string> = new Set(['boards', 'edit', 'entries', 'mine', 'post']);
 
 const moneyOfSeven: Loose = {
   card: false,

@@ -1,12 +1,11 @@
 /** Boards and their entries, as an area. */
 import type { Instant } from '../../core/kernel';
-import type { EntityManager } from 'typeorm';
 import type { Area, Base } from '../area';
 import type { Outbox } from '../messages';
 import type { Jobs } from '../platform/jobs';
 import { table } from '../platform/tables';
 import type { LiveSetup, Publishing } from '../setup';
-import { BoardQueries } from './board.query';
+import { BoardQueries } from './board.query.sql';
 import { boardForms } from './boards.forms';
 import { boardsApi, type BoardsApi, type BoardsPorts } from './boards.api';
 import { boardJobs, type BoardJobs } from './boards.jobs';
@@ -16,7 +15,7 @@ import { entriesApi, type EntriesApiPorts } from './entries.api';
 import { EntryDesk } from './entry.desk';
 import { boardUses } from './entry.store';
 import { EntryRow, EntrySavedRow, EntryValueRow, EntryWordRow } from './entry.entities';
-import { Posted17 } from './posted.migration';
+import { Posted17 } from './migrations/posted';
 
 type Needs = Base & { readonly live: LiveSetup; readonly outbox: Outbox; readonly jobs: Jobs<BoardJobs> };
 
@@ -30,7 +29,7 @@ export const boardsArea = {
     table(
       EntryRow,
       { erased: 'member = ?' },
-      'id number board member stage state name category seen seen_until sent_at opened_at until_at ended_at waits_since changed_at data',
+      'id number board member stage state name name_key category seen seen_until sent_at opened_at until_at ended_at waits_since changed_at data',
     ),
   ],
   migrations: [Posted17],
@@ -44,6 +43,8 @@ export const boardsArea = {
   }),
   published: ({ entries }: { readonly entries: Entries }, ...of: Parameters<Publishing['follows']>) =>
     entries.published(...of),
+  sweep: ({ entries, live }: { readonly entries: Entries; readonly live: LiveSetup }, now: Instant) =>
+    live.current ? entries.sweep(now) : Promise.resolve(),
   api: (ports: BoardsPorts & EntriesApiPorts) => ({ boards: boardsApi(ports), entries: entriesApi(ports) }),
   places: ({ entries, boardQueries }: { readonly entries: Entries; readonly boardQueries: BoardQueries }) =>
     boardPlaces(entries, boardQueries),

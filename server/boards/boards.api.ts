@@ -2,6 +2,7 @@
 import { implement } from '@orpc/server';
 import { boards as contract, type EntryActName } from '../../contract';
 import { isSeen, type EntryAct } from '../../core/boards';
+import { never } from '../../core/kernel';
 import { envelopeOf, guard, lookerOf, memberIdOf, memberOf, type Call } from '../callers';
 import type { SiteClock } from '../platform/clock';
 import type { Limits } from '../platform/limits';
@@ -28,8 +29,11 @@ export function entryProblem(refusal: EntryRefusal) {
       return problem('already-sent');
     case 'not-now':
       return problem('already-done', { detail: refusal.says });
-    default:
+    case 'not-found':
+    case 'not-yours':
       return problem(refusal.code, { detail: refusal.says });
+    default:
+      return never(refusal);
   }
 }
 
@@ -40,6 +44,7 @@ const acts: { readonly [A in EntryActName]: (asked: Asked) => Exclude<EntryAct, 
   sendBack: ({ note = '' }) => ({ it: 'sentBack', note }),
   renew: () => ({ it: 'renewed' }),
   end: () => ({ it: 'ended' }),
+  drop: () => ({ it: 'dropped' }),
   state: ({ state = '' }) => ({ it: 'stateSet', state }),
 };
 export const actOf = (asked: Asked) => acts[asked.act](asked);
@@ -61,7 +66,7 @@ export const boardsApi = ({ entries, live, limits, clock }: BoardsPorts) => ({
     await limits.count(['entriesByMember', member]);
     const done = await entries.act(envelopeOf(context, 'entry.acted', input), { member }, input.entry, actOf(input));
     if (!done.ok) throw entryProblem(done.refusal);
-    return { next: `/entries/${done.value}` };
+    return { next: input.act === 'drop' ? '/mine' : `/entries/${done.value}` };
   }),
 
   saveEntry: api.saveEntry.handler(async ({ input, context }) => {

@@ -24,7 +24,8 @@ import { hrefOfPage, outsideParts, sayWays, wordsFor } from '../../core/pages';
 import type { Setup } from '../../core/setup';
 import type { Looker } from '../callers';
 import { beforehand, signInFirst, type PlaceAnswer, type PlaceRequest, type Places } from '../site';
-import { BoardQueries, PAGE, filterOf, sorts, tabs, type BoardQuery, type Sight, type Sort } from './board.query';
+import type { BoardQueries } from './board.query.sql';
+import { PAGE, filterOf, sorts, tabs, type BoardQuery, type Sight, type Sort } from './board.query.sql';
 import { boardsSays } from './boards.sentences';
 import { handOf, mayPost, type Entries } from './entries';
 import { nameOfEntry, type StoredEntry } from './entry.store';
@@ -389,8 +390,14 @@ async function entryPlace(stored: StoredEntry, asked: PlaceRequest, queries: Boa
   return view;
 }
 
-/** What is to be known of an entry. @param own for whoever posted it or looks after it */
-export function notesOn({ entry }: StoredEntry, board: BoardItem, setup: Setup, own: boolean): string[] {
+/** What is to be known of an entry. @param own for whoever posted it or looks after it @param atDesk for staff */
+export function notesOn(
+  { entry }: StoredEntry,
+  board: BoardItem,
+  setup: Setup,
+  own: boolean,
+  atDesk = false,
+): string[] {
   const { site } = setup.doc;
   const says = boardsSays(site);
   const until = entry.until === null ? [] : [says.endsOn({ date: sayDate(entry.until - 1, site) })];
@@ -401,6 +408,7 @@ export function notesOn({ entry }: StoredEntry, board: BoardItem, setup: Setup, 
         ? [says.returnedBare]
         : []
       : [says.returnedNote({ note: entry.note })];
+  if (atDesk) return [...why, ...until];
   return [
     ...(entry.stage === 'draft' ? [says.draftNote] : []),
     ...(entry.stage === 'waiting' ? [says.waitsNote] : []),
@@ -418,6 +426,7 @@ const actNames = {
   sentBack: 'sendBack',
   renewed: 'renew',
   ended: 'end',
+  dropped: 'drop',
 } as const;
 
 /** What somebody may do with an entry now. */

@@ -21,6 +21,7 @@ import { readForm, type AnswerFault, type RawForm } from '../../core/fields';
 import type { Prepared } from '../../core/doors';
 import { readFacts, type Facts, type FieldValue } from '../../core/facts';
 import {
+  DAY,
   ok,
   refuse,
   sayDate,
@@ -40,7 +41,16 @@ import { rowsFrom } from '../platform/rows';
 import type { Live, LiveSetup } from '../setup';
 import type { BoardJobs } from './boards.jobs';
 import { boardsSays } from './boards.sentences';
-import { addEntry, entryNumbered, holdEntry, nameOfEntry, openEntries, writeEntry, writeKeys } from './entry.store';
+import {
+  addEntry,
+  entryNumbered,
+  forgetEntry,
+  holdEntry,
+  nameOfEntry,
+  openEntries,
+  writeEntry,
+  writeKeys,
+} from './entry.store';
 import type { StoredEntry } from './entry.store';
 import { EntryRow, type Happened } from './entry.entities';
 
@@ -237,7 +247,8 @@ export class Entries {
       if (effect.it === 'timer') {
         if (effect.at === null) await this.ports.jobs.cancel(manager, `entry:${stored.id}`);
         else await this.timer(manager, stored.id, effect.at);
-      } else if (effect.to === 'poster') {
+      } else if (effect.it === 'forget') await forgetEntry(manager, stored.id);
+      else if (effect.to === 'poster') {
         const person = stored.member ? await PersonInHand.read(manager, stored.member) : null;
         if (person) await this.letter(manager, effect.message, person.facts, stored, board, now);
       } else {
@@ -292,7 +303,19 @@ export class Entries {
     }
   }
 
+  /** Forgets entries that ended long enough ago. */
+  async sweep(now: Instant): Promise<void> {
+    const { setup } = this.ports.live.must;
+    for (const { id, keptDays } of setup.doc.boards)
+      await this.ports.db.query(`DELETE FROM entry WHERE board = ? AND stage = 'ended' AND ended_at < ? LIMIT 500`, [
+        id,
+        new Date(now - keptDays * DAY),
+      ]);
+  }
+
   private async refresh(manager: EntityManager, id: string, after: string, now: Instant): Promise<void> {
+    // A process may carry this out that has not noticed yet what has gone live.
+    await this.ports.live.refresh();
     const { setup } = this.ports.live.must;
     const board = setup.boards.get(id);
     if (!board) return;

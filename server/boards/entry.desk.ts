@@ -1,11 +1,11 @@
 /** Purpose: entries as staff see them: lists by where they stand, and one with all that happened to it. */
 import type { DataSource } from 'typeorm';
 import type { DeskEntryRow, EntryTab } from '../../contract';
-import { categoryTitle, entryTerms, sayStage, stateOf, type BoardItem } from '../../core/boards';
+import { categoryTitle, entryTerms, isSeen, sayStage, stateOf, type BoardItem } from '../../core/boards';
 import { sayAgo, sayMoment, type Instant } from '../../core/kernel';
 import type { Setup } from '../../core/setup';
 import { rowIn, rowsFrom } from '../platform/rows';
-import { BoardQueries } from './board.query';
+import { BoardQueries, inTab, sorted, sumsByTab } from './board.query.sql';
 import { answerLines, handsView, hrefOfEntry, notesOn } from './boards.places';
 import { boardsSays } from './boards.sentences';
 import { EntryRow, type Happened } from './entry.entities';
@@ -15,24 +15,17 @@ const PAGE = 25;
 
 type Asked = { readonly board: string; readonly tab: EntryTab; readonly q: string; readonly page: number };
 
-const inTab: Record<EntryTab, string> = {
-  waiting: 'e.waits_since IS NOT NULL',
-  standing: `e.stage = 'standing'`,
-  ended: `e.stage = 'ended'`,
-  returned: `e.stage = 'returned'`,
-};
-const sorted: Record<EntryTab, string> = {
-  waiting: 'e.waits_since, e.id',
-  standing: 'e.opened_at DESC, e.id DESC',
-  ended: 'e.ended_at DESC, e.id DESC',
-  returned: 'e.changed_at DESC, e.id DESC',
-};
-
 export class EntryDesk {
   private readonly queries: BoardQueries;
 
   constructor(private readonly db: DataSource) {
     this.queries = new BoardQueries(db);
+  }
+
+  /** How many are to be looked at. */
+  async waiting(): Promise<number> {
+    const [row] = await rowsFrom<{ n: string }>(this.db, `SELECT COUNT(*) AS n FROM entry e WHERE ${inTab.waiting}`);
+    return Number(row!.n);
   }
 
   async list({ board, tab, q, page }: Asked, setup: Setup, now: Instant) {
@@ -45,9 +38,7 @@ export class EntryDesk {
     const where = (more: string) => [...narrow, more].join(' AND ');
     const [counts] = await rowsFrom<Record<EntryTab, string | null>>(
       this.db,
-      `SELECT ${Object.entries(inTab)
-        .map(([name, sql]) => `SUM(${sql}) AS ${name}`)
-        .join(', ')} FROM entry e WHERE ${where('1 = 1')}`,
+      `SELECT ${sumsByTab} FROM entry e WHERE ${where('1 = 1')}`,
       values,
     );
     const rows = await rowsFrom<Record<string, unknown>>(
@@ -95,9 +86,9 @@ export class EntryDesk {
       answers: answerLines(entry, board, setup, true),
       category: categoryTitle(entry.category, board),
       change: entry.change && answerLines(entry.change, board, setup, true),
-      notes: notesOn(stored, board, setup, true),
+      notes: notesOn(stored, board, setup, true, true),
       hands: handsView(stored, board, 'staff', now, setup),
-      href: hrefOfEntry(stored),
+      href: 'everyone' in board.read && isSeen(entry, board, now) ? hrefOfEntry(stored) : null,
       history: [...stored.history].reverse().map((one) => ({
         when: sayMoment(one.at, now, setup.doc.site),
         says: happeningSays(one, board, setup),
@@ -135,6 +126,7 @@ function happeningSays({ what, by, name, note }: Happened, board: BoardItem, set
     what === 'stateSet'
       ? says.happened_stateSet({ state: stateOf(board, note ?? null)?.title ?? note ?? '' })
       : says[`happened_${what}`];
+  if (by === 'clock') return did;
   const who = name ?? says[`by_${by}`];
   return what === 'sentBack' && note
     ? says.happeningNote({ what: did, by: who, note })

@@ -22,7 +22,7 @@ const Content = z.object({ category: z.string().nullable(), answers: z.record(Fi
 /** What happened to an entry. `by`: whose hand, and the name of a member of staff. */
 const Happened = z.object({
   at: z.number(),
-  what: z.enum(['written', 'sent', 'passed', 'sentBack', 'stateSet', 'renewed', 'ended', 'timePassed']),
+  what: z.enum(['written', 'sent', 'passed', 'sentBack', 'stateSet', 'renewed', 'ended', 'dropped', 'timePassed']),
   by: z.enum(['poster', 'keepers', 'staff', 'clock']),
   name: z.string().optional(),
   note: z.string().optional(),
@@ -45,16 +45,18 @@ export type EntryData = z.infer<(typeof entryData)['schema']>;
 
 /** An entry of a board. */
 @Entity('entry')
+@Index('entry_number', ['number'], { unique: true })
 @Index('entry_seen', ['board', 'seen', 'openedAt', 'id'])
-@Index('entry_name', ['board', 'seen', 'name', 'id'])
+@Index('entry_name', ['board', 'seen', 'nameKey', 'id'])
 @Index('entry_stage', ['stage', 'board', 'waitsSince', 'id'])
 @Index('entry_member', ['member', 'board', 'stage'])
+@Index('entry_waits', ['waitsSince', 'id'])
 export class EntryRow {
   @PrimaryId()
   id!: string;
 
   /** The number in its address. Given by the database. */
-  @Column({ type: 'int', unique: true, generated: 'increment' })
+  @Column({ type: 'int', generated: 'increment' })
   number!: number;
 
   @WordColumn()
@@ -74,6 +76,10 @@ export class EntryRow {
   /** What it is called. */
   @TextColumn(255)
   name!: string;
+
+  /** The same as names are ordered: small letters without accents. */
+  @KeyColumn(190, { name: 'name_key' })
+  nameKey!: string;
 
   @WordColumn({ nullable: true })
   category!: string | null;

@@ -15,6 +15,7 @@ import {
 import type { FieldValue } from '../../core/facts';
 import { facetOf, showValue } from '../../core/fields';
 import type { EntryId, Instant, MemberId, Place, Reader, StateId } from '../../core/kernel';
+import { foldWord } from '../../core/kernel/fold';
 import { LockedRows } from '../platform/locks';
 import { changeRow, insertRow, rowIn, rowsFrom } from '../platform/rows';
 import type { RowUses } from '../setup';
@@ -76,10 +77,12 @@ export function nameOfEntry({ answers }: Content, board: BoardItem, reader: Read
 }
 
 function columnsOf(entry: Entry, board: BoardItem, site: Place, history: readonly Happened[], now: Instant) {
+  const name = nameOfEntry(entry, board, site);
   return {
     stage: entry.stage,
     state: entry.state,
-    name: nameOfEntry(entry, board, site).slice(0, 255),
+    name: name.slice(0, 255),
+    nameKey: foldWord(name).slice(0, 190),
     category: entry.category,
     // What is seen for a while after its end is not looked at again when that is over: the list asks for it.
     seen: isSeen(entry, board, now),
@@ -146,6 +149,12 @@ export async function writeEntry(
   const stored = { ...before, entry, history };
   held.is(manager, before.id, stored);
   return stored;
+}
+
+/** Deletes an entry with all that hangs on it. */
+export async function forgetEntry(manager: EntityManager, id: EntryId): Promise<void> {
+  await manager.query('DELETE FROM entry WHERE id = ?', [id]);
+  held.is(manager, id, null);
 }
 
 /** What the list is narrowed down by: one row an answer, of several choices one a choice. */

@@ -43,7 +43,12 @@ export const KeyColumn = (length: number, options: ColumnOptions = {}) =>
   Column({ type: 'varchar', length, charset: 'utf8mb4', collation: 'utf8mb4_nopad_bin', ...options });
 /** Such a text that is part of its row's key. */
 export const PrimaryKeyColumn = (length: number) =>
-  PrimaryColumn({ type: 'varchar', length, charset: 'utf8mb4', collation: 'utf8mb4_nopad_bin' } as PrimaryColumnOptions);
+  PrimaryColumn({
+    type: 'varchar',
+    length,
+    charset: 'utf8mb4',
+    collation: 'utf8mb4_nopad_bin',
+  } as PrimaryColumnOptions);
 export const TextColumn = (length: number, options: ColumnOptions = {}) =>
   Column({ type: 'varchar', length, ...options });
 

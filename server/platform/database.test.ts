@@ -43,6 +43,7 @@ describe('migrations', () => {
       { name: 'Dated1700000000014' },
       { name: 'Bound1700000000015' },
       { name: 'Ordered1700000000016' },
+      { name: 'Posted1700000000017' },
     ]);
     for (const other of others) await other.close();
   });

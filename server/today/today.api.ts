@@ -1,6 +1,6 @@
 /** Purpose: the endpoints of Today, each a list of steps. */
 import { implement } from '@orpc/server';
-import { letters, money, review, today as contract } from '../../contract';
+import { entries, letters, money, review, today as contract } from '../../contract';
 import { callerMay, guard, staffOf, type Call } from '../callers';
 import type { SiteClock } from '../platform/clock';
 import type { LiveSetup } from '../setup';
@@ -13,9 +13,10 @@ export type TodayPorts = {
   readonly clock: SiteClock;
   readonly live: LiveSetup;
   readonly bookChecks: { readonly faults: number };
+  readonly entryDesk: { waiting(): Promise<number> };
 };
 
-export const todayApi = ({ today, clock, live, bookChecks }: TodayPorts) => ({
+export const todayApi = ({ today, clock, live, bookChecks, entryDesk }: TodayPorts) => ({
   index: api.index.handler(async ({ context }) => {
     const { reviews, letters: stuck, people, money: waiting } = await today.needs(clock.now());
     const mine = callerMay(context, review.approve);
@@ -25,6 +26,7 @@ export const todayApi = ({ today, clock, live, bookChecks }: TodayPorts) => ({
       ...(callerMay(context, money.list)
         ? { ...waiting, bookFaults: bookChecks.faults }
         : { failing: 0, awaited: 0, bookFaults: 0 }),
+      entriesWaiting: callerMay(context, entries.list) ? await entryDesk.waiting() : 0,
       people,
     };
   }),

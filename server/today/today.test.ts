@@ -38,7 +38,15 @@ describe('Today', () => {
     const need = view.reviews.total + view.stuck.total;
     const failing = view.money!.rows.filter(({ what }) => what === 'refused').length;
     expect(view.money!.total).toBe(failing + 1);
-    expect(index).toEqual({ needYou: need, needOthers: 0, people: 60, failing, awaited: 1, bookFaults: 0 });
+    expect(index).toEqual({
+      needYou: need,
+      needOthers: 0,
+      people: 60,
+      failing,
+      awaited: 1,
+      bookFaults: 0,
+      entriesWaiting: 0,
+    });
     expect(view.money!.rows.map(({ name, what }) => [name, what])).toContainEqual(['Osric Danvell', 'refused']);
     expect(view.greeting).toMatch(
       /^Good (morning|afternoon|evening), Odile\. \w+ things need you, the oldest first\.$/,
@@ -52,6 +60,7 @@ describe('Today', () => {
       failing: 0,
       awaited: 0,
       bookFaults: 0,
+      entriesWaiting: 0,
     });
     const { greeting } = (await wilf.get<TodayView>('/desk/today')).body;
     expect(greeting).toMatch(/^Good \w+, Wilf\. /);

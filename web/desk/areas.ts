@@ -3,6 +3,7 @@
  * stands, by which key one gets there, and how its state reads; index, phone list, addresses and keys come from here.
  */
 import type { Area } from './base/area';
+import { boards } from './boards/area';
 import { checkup } from './checkup/area';
 import { joining } from './joining/area';
 import { levels } from './levels/area';
@@ -12,4 +13,4 @@ import { settings } from './settings/area';
 import { site } from './site/area';
 import { today } from './today/area';
 
-export const areas: readonly Area[] = [today, members, joining, levels, site, money, checkup, settings];
+export const areas: readonly Area[] = [today, members, joining, levels, site, boards, money, checkup, settings];

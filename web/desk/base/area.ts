@@ -14,6 +14,7 @@ export type IndexState = {
   readonly failing: number;
   readonly awaited: number;
   readonly bookFaults: number;
+  readonly entriesWaiting: number;
 };
 /** What the check-up and the draft say; null until they are known. */
 export type SetupStanding = typeof setupStanding.value;

@@ -1,6 +1,7 @@
 /** Purpose: the desk's client of the contract, and whether the session has ended meanwhile. */
 import { ref } from 'vue';
 import { answers } from '../../../contract/answers';
+import { entries } from '../../../contract/boards';
 import { clock } from '../../../contract/clock';
 import { invitations } from '../../../contract/invitations';
 import { letters } from '../../../contract/letters';
@@ -29,6 +30,7 @@ export const sessionEnded = ref(false);
 /** What the desk calls, by area. */
 export const desk = {
   answers,
+  entries,
   clock,
   invitations,
   letters,

@@ -128,4 +128,11 @@ export const doorsSay = sentences({
   whatSees: 'What {name} sees',
   tryOther: 'Try someone else',
   orElse: 'What would open it',
+  outsideView: 'Those outside see',
+  seeNothing: 'No sign that it exists',
+  seeNote: 'Only its name, and a note',
+  seeBlocks: 'The blocks marked open, and a note',
+  seeOther: 'Another page instead',
+  note: 'Note to those outside',
+  otherPage: 'Which page',
 });

@@ -8,12 +8,13 @@ export const admittedOnly: Exclude<Rule, Condition> = { all: [{ fact: 'standing'
 /** A rule as a set, which is what can be added to. */
 export const asSet = (rule: Rule): Exclude<Rule, Condition> => (isCondition(rule) ? { all: [rule] } : rule);
 
-/** The titles of the pages, and how many items of menus, that hang a shared door. */
+/** The titles of the pages and boards, and the menus, that hang a shared door. */
 export function placesOf(door: string, setup: Setup): string[] {
-  const hangs = (kind: 'page' | 'menu', item: unknown) =>
+  const hangs = (kind: 'page' | 'board' | 'menu', item: unknown) =>
     referencesOfItem(kind, item).some((one) => one.kind === 'doors' && one.id === door);
   return [
     ...setup.doc.pages.filter((page) => hangs('page', page)).map(({ title }) => title),
+    ...setup.doc.boards.filter((board) => hangs('board', board)).map(({ title }) => title),
     ...setup.doc.menus.filter((menu) => hangs('menu', menu)).map(({ id }) => id),
   ];
 }

@@ -1,20 +1,19 @@
 <script setup lang="ts">
 /** One profile field: label, kind with its limits and choices, who sees it and who changes it. */
 import { computed } from 'vue';
-import { facetOf, fieldKindNames, fieldKindOf, mayBeSource, type FieldItem } from '../../../core/fields';
+import { fieldKindNames, fieldKindOf, mayBeSource, type FieldItem } from '../../../core/fields';
 import type { ChipName } from '../../../core/kernel';
-import { idFrom } from '../../../core/setup';
 import KitChoice from '../../kit/fields/KitChoice.vue';
 import KitField from '../../kit/fields/KitField.vue';
 import KitTicks from '../../kit/fields/KitTicks.vue';
 import KitButton from '../../kit/KitButton.vue';
 import { reader } from '../base/reader';
 import { useDraft } from '../setup/draft.store';
-import WordsField from '../letters/WordsField.vue';
 import DuplicateItem from '../setup/DuplicateItem.vue';
 import { useItem } from '../setup/item';
-import ChoiceList from './ChoiceList.vue';
 import FieldConversion from './FieldConversion.vue';
+import { begunAs, takesText } from './kinds';
+import KindLimits from './KindLimits.vue';
 import { joiningSays } from './joining.sentences';
 
 const says = joiningSays(reader);
@@ -35,21 +34,12 @@ const offeredKinds = computed(() => {
     role ? value === 'shortText' || value === 'computed' : value !== 'computed' || mayBeMade,
   );
 });
-/** What a kind begins with; choices are kept between the kinds that have them. */
 function changeKind(kind: string): void {
-  const begun = fieldKindOf({ kind: kind as Kind['kind'] }).begin(reader);
-  const { of } = field.value;
-  if ('choices' in begun && 'choices' in of) return set({ of: withChoicesOf(begun, of) });
+  const begun = begunAs(kind as Kind['kind'], field.value.of);
   // Of the first answer there is: of none it could not be made.
   if (begun.kind === 'computed')
     return set({ of: { ...begun, of: [...answersIn.value.keys()].slice(0, 1).map((chip) => ({ chip, or: '' })) } });
   set({ of: begun });
-}
-type Chosen = Extract<Kind, { choices: unknown }>;
-function withChoicesOf(begun: Chosen, { choices }: Chosen): Chosen {
-  // Only where choices are shown by pictures do those go along.
-  if (begun.kind === 'imageChoice') return { ...begun, choices: choices.slice(0, 12) };
-  return { ...begun, choices: choices.map(({ id, label, idle }) => ({ id, label, ...(idle ? { idle } : {}) })) };
 }
 /** The answers that may be put into one that is made of them. */
 const answersIn = computed(
@@ -60,7 +50,6 @@ const answersIn = computed(
         .map((one): [ChipName, string] => [`field:${one.id}`, one.label]),
     ),
 );
-const lines = (text: string) => text.split('\n').filter((line) => line.trim() !== '');
 /** Levels and groups a field may be about. */
 const audiences = computed(() =>
   (['level', 'group'] as const).flatMap((kind) =>
@@ -78,37 +67,7 @@ function setAbout(chosen: readonly string[]): void {
   set({ about: chosen.length ? about : undefined });
 }
 const of = computed(() => field.value.of);
-/** The first and the last day that may be answered, of kinds that hold days. */
-const days = computed(() => {
-  const facet = facetOf(of.value);
-  return facet.is === 'day' || facet.is === 'span' ? facet : null;
-});
-/** Kinds with an input that is empty until something is typed. */
-const takesText: ReadonlySet<string> = new Set([
-  'shortText',
-  'longText',
-  'mail',
-  'phone',
-  'webAddress',
-  'number',
-  'colour',
-]);
-const setOf = (change: object) => set({ of: { ...of.value, ...change } as Kind });
-/** A number that may be missing; what is no number stays as typed, and is marked. */
-const numberFrom = (text: string): number | undefined =>
-  text.trim() === '' ? undefined : Number.isFinite(Number(text)) ? Number(text) : (text as unknown as number);
-const shown = (value: unknown): string => (value === undefined ? '' : String(value));
 
-function addChoice(): void {
-  if (!('choices' in of.value)) return;
-  const { choices } = of.value;
-  const id = idFrom(
-    says.newChoice,
-    choices.map((choice) => choice.id),
-    'choice',
-  );
-  setOf({ choices: [...choices, { id, label: says.newChoice }] });
-}
 const role = computed(() => (field.value.role === 'name' ? says.roleName : field.value.role ? says.roleMail : null));
 </script>
 
@@ -140,7 +99,7 @@ const role = computed(() => (field.value.role === 'name' ? says.roleName : field
     </div>
     <p v-if="role" class="quiet">{{ says.builtIn({ role }) }}</p>
     <FieldConversion :id="id" />
-    <div class="fieldset__three">
+    <KindLimits :of="of" :names="answersIn" :fault-at="(at) => faultAt(`of.${at}`)" @change="set({ of: $event })">
       <KitField
         v-if="takesText.has(of.kind)"
         id="field-placeholder"
@@ -150,114 +109,7 @@ const role = computed(() => (field.value.role === 'name' ? says.roleName : field
         :fault="faultAt('placeholder')"
         @update:model-value="set({ placeholder: $event || undefined })"
       />
-      <KitField
-        v-if="'longest' in of"
-        id="field-longest"
-        kind="number"
-        :model-value="shown(of.longest)"
-        :label="says.longest"
-        :fault="faultAt('of.longest')"
-        @update:model-value="setOf({ longest: numberFrom($event) })"
-      />
-      <template v-if="days">
-        <KitField
-          id="field-earliest"
-          kind="date"
-          :model-value="days.earliest ?? ''"
-          :label="says.earliest"
-          optional
-          :fault="faultAt('of.earliest')"
-          @update:model-value="setOf({ earliest: $event || undefined })"
-        />
-        <KitField
-          id="field-latest"
-          kind="date"
-          :model-value="days.latest ?? ''"
-          :label="says.latest"
-          optional
-          :fault="faultAt('of.latest')"
-          @update:model-value="setOf({ latest: $event || undefined })"
-        />
-      </template>
-      <template v-if="'whole' in of">
-        <KitField
-          id="field-least"
-          kind="number"
-          :model-value="shown(of.least)"
-          :label="says.least"
-          optional
-          :fault="faultAt('of.least')"
-          @update:model-value="setOf({ least: numberFrom($event) })"
-        />
-        <KitField
-          id="field-most"
-          kind="number"
-          :model-value="shown(of.most)"
-          :label="says.most"
-          optional
-          :fault="faultAt('of.most')"
-          @update:model-value="setOf({ most: numberFrom($event) })"
-        />
-        <KitField
-          id="field-unit"
-          :model-value="of.unit?.many ?? ''"
-          :label="says.unitMany"
-          optional
-          :fault="faultAt('of.unit.many')"
-          @update:model-value="setOf({ unit: $event ? { one: of.unit?.one || $event, many: $event } : undefined })"
-        />
-        <KitField
-          v-if="of.unit"
-          id="field-unit-one"
-          :model-value="of.unit.one"
-          :label="says.unitOne"
-          :fault="faultAt('of.unit.one')"
-          @update:model-value="setOf({ unit: { one: $event, many: of.unit!.many } })"
-        />
-      </template>
-    </div>
-    <template v-if="'agree' in of">
-      <KitField
-        id="field-text"
-        kind="longText"
-        :model-value="of.text.join('\n')"
-        :label="says.agreementText"
-        :fault="faultAt('of.text')"
-        @update:model-value="setOf({ text: lines($event) })"
-      />
-      <KitField
-        id="field-agree"
-        :model-value="of.agree"
-        :label="says.agreementLabel"
-        :fault="faultAt('of.agree')"
-        @update:model-value="setOf({ agree: $event })"
-      />
-      <p>
-        {{ says.agreementVersion({ version: of.version }) }}
-        <KitButton kind="link" @click="setOf({ version: of.version + 1 })">{{ says.countUp }}</KitButton>
-      </p>
-      <p class="field__help">{{ says.agreementHelp }}</p>
-    </template>
-    <template v-if="of.kind === 'computed'">
-      <WordsField
-        id="field-of"
-        :label="says.madeOf"
-        :words="of.of"
-        :names="answersIn"
-        :insert="says.putAnswer"
-        :fault="faultAt('of.of')"
-        @change="setOf({ of: $event })"
-      />
-      <p class="field__help">{{ says.madeOfHelp }}</p>
-    </template>
-    <ChoiceList
-      v-if="'choices' in of"
-      :choices="of.choices"
-      :pictured="of.kind === 'imageChoice'"
-      :fault-at="(at) => faultAt(`of.choices${at}`)"
-      @change="setOf({ choices: $event })"
-      @add="addChoice"
-    />
+    </KindLimits>
     <div class="fieldset__three">
       <KitChoice
         :model-value="field.seenBy"

@@ -7,7 +7,7 @@ import KitField from '../../kit/fields/KitField.vue';
 import { reader } from '../base/reader';
 import { useDraft } from '../setup/draft.store';
 import { typedCount } from './counts';
-import LetterChoice from './LetterChoice.vue';
+import LetterChoice from '../letters/LetterChoice.vue';
 import { joiningSays } from './joining.sentences';
 
 const props = defineProps<{ path: PathItem; faultAt: (at: string) => string | null }>();

@@ -4,6 +4,7 @@ import { sentences } from '../../../core/kernel/sentences';
 export const lettersSay = sentences({
   write: 'Write it',
   copy: 'Use a copy',
+  noLetter: 'No letter',
   copyNamed: 'Use a copy of the letter {name}',
   writeNamed: 'Write the letter {name}',
   letter: 'The letter “{title}”',

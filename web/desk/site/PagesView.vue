@@ -27,7 +27,7 @@ import NewItem from '../setup/NewItem.vue';
 import { useViewpoint } from '../viewpoint/viewpoint.store';
 import BlockDoor from './BlockDoor.vue';
 import { blockNames } from './blocks/fields';
-import OutsideEditor from './OutsideEditor.vue';
+import OutsideEditor from '../doors/OutsideEditor.vue';
 import PageBlocks from './PageBlocks.vue';
 import PageSettings from './PageSettings.vue';
 import { deskSiteSays } from './site.sentences';
@@ -189,9 +189,10 @@ const isEmpty = (use: DoorUse) => 'rule' in use && !isCondition(use.rule) && chi
       />
       <OutsideEditor
         v-if="!block && (!('everyone' in page.door) || isEmpty(page.door))"
-        :page="page"
+        :outside="page.outside"
+        :page="page.id"
         :setup="draft.setup"
-        :fault-at="faultAt"
+        :fault="faultAt('outside.note')"
         @change="set({ outside: $event })"
       />
       <WhoGetsIn

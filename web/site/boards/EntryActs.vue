@@ -20,7 +20,7 @@ const { answers, faults, trouble, sending, send } = useForm('entry', { note: '' 
 const sure = ref(false);
 
 async function act(name: EntryActName, state?: string): Promise<void> {
-  if (name === 'end' && !sure.value) {
+  if ((name === 'end' || name === 'drop') && !sure.value) {
     sure.value = true;
     await nextTick();
     return;
@@ -38,7 +38,7 @@ type Plain = Exclude<EntryActName, 'state' | 'sendBack'>;
 const buttons = computed(() =>
   props.hands.acts.filter((name): name is Plain => name !== 'state' && name !== 'sendBack'),
 );
-const quiet = (name: Plain) => name === 'renew' || name === 'end';
+const quiet = (name: Plain) => name === 'renew' || name === 'end' || name === 'drop';
 </script>
 
 <template>
@@ -58,10 +58,10 @@ const quiet = (name: Plain) => name === 'renew' || name === 'end';
           <button
             type="submit"
             class="button"
-            :class="{ 'button--plain': quiet(name), 'button--bad': name === 'end' }"
+            :class="{ 'button--plain': quiet(name), 'button--bad': name === 'end' || name === 'drop' }"
             :disabled="sending"
           >
-            {{ name === 'end' && sure ? says.endSure : says[`act_${name}`] }}
+            {{ (name === 'end' || name === 'drop') && sure ? says.endSure : says[`act_${name}`] }}
           </button>
         </SiteForm>
       </template>

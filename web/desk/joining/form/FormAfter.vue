@@ -15,7 +15,7 @@ import { reader } from '../../base/reader';
 import { useDraft } from '../../setup/draft.store';
 import { joiningSays } from '../joining.sentences';
 import HookList from './HookList.vue';
-import LetterChoice from '../LetterChoice.vue';
+import LetterChoice from '../../letters/LetterChoice.vue';
 
 const says = joiningSays(reader);
 const props = defineProps<{ form: AnyForm; faultAt: (at: string) => string | null }>();

@@ -14,7 +14,7 @@ import { may, useMe } from '../../base/session';
 import { typedCount } from '../counts';
 import { joiningSays } from '../joining.sentences';
 import KitButton from '../../../kit/KitButton.vue';
-import LetterChoice from '../LetterChoice.vue';
+import LetterChoice from '../../letters/LetterChoice.vue';
 import InvitationList from './InvitationList.vue';
 
 const says = joiningSays(reader);
@@ -112,13 +112,13 @@ const domainFault = computed(
         <LetterChoice
           :model-value="form.places.waitingList.waiting"
           :label="says.letterWaiting"
-          @update:model-value="setLetter('waiting', $event)"
+          @update:model-value="setLetter('waiting', $event!)"
           @write="emit('write', $event)"
         />
         <LetterChoice
           :model-value="form.places.waitingList.free"
           :label="says.letterFree"
-          @update:model-value="setLetter('free', $event)"
+          @update:model-value="setLetter('free', $event!)"
           @write="emit('write', $event)"
         />
       </div>

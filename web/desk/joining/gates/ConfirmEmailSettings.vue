@@ -5,7 +5,7 @@ import KitField from '../../../kit/fields/KitField.vue';
 import { reader } from '../../base/reader';
 import { typedCount } from '../counts';
 import { joiningSays } from '../joining.sentences';
-import LetterChoice from '../LetterChoice.vue';
+import LetterChoice from '../../letters/LetterChoice.vue';
 import SpanField from '../SpanField.vue';
 
 const says = joiningSays(reader);

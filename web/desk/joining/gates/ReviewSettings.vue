@@ -13,7 +13,7 @@ import { calls } from '../../base/calls';
 import { reader } from '../../base/reader';
 import ConditionList from '../../rules/ConditionList.vue';
 import { joiningSays } from '../joining.sentences';
-import LetterChoice from '../LetterChoice.vue';
+import LetterChoice from '../../letters/LetterChoice.vue';
 import SpanField from '../SpanField.vue';
 import { useAsked } from './asked';
 

@@ -3,7 +3,7 @@
 import type { OwnGate } from '../../../../core/joining';
 import { reader } from '../../base/reader';
 import { joiningSays } from '../joining.sentences';
-import LetterChoice from '../LetterChoice.vue';
+import LetterChoice from '../../letters/LetterChoice.vue';
 import SpanField from '../SpanField.vue';
 
 const says = joiningSays(reader);

@@ -16,13 +16,13 @@ export class Posted17 implements MigrationInterface {
       `CREATE TABLE IF NOT EXISTS entry (
          id CHAR(20) ${ASCII} NOT NULL, number INT NOT NULL AUTO_INCREMENT, board VARCHAR(48) ${ASCII} NOT NULL,
          member CHAR(20) ${ASCII} NULL, stage ENUM('draft', 'waiting', 'returned', 'standing', 'ended') NOT NULL,
-         state VARCHAR(48) ${ASCII} NULL, name VARCHAR(255) NOT NULL, category VARCHAR(48) ${ASCII} NULL,
+         state VARCHAR(48) ${ASCII} NULL, name VARCHAR(255) NOT NULL, name_key VARCHAR(190) ${BYTES} NOT NULL, category VARCHAR(48) ${ASCII} NULL,
          seen TINYINT(1) NOT NULL, seen_until DATETIME(3) NULL, sent_at DATETIME(3) NULL, opened_at DATETIME(3) NULL,
          until_at DATETIME(3) NULL, ended_at DATETIME(3) NULL, waits_since DATETIME(3) NULL,
          changed_at DATETIME(3) NOT NULL, data LONGTEXT NOT NULL,
          PRIMARY KEY (id), UNIQUE KEY entry_number (number),
-         KEY entry_seen (board, seen, opened_at, id), KEY entry_name (board, seen, name, id),
-         KEY entry_stage (stage, board, waits_since, id), KEY entry_member (member, board, stage),
+         KEY entry_seen (board, seen, opened_at, id), KEY entry_name (board, seen, name_key, id),
+         KEY entry_stage (stage, board, waits_since, id), KEY entry_member (member, board, stage), KEY entry_waits (waits_since, id),
          CONSTRAINT entry_of_member FOREIGN KEY (member) REFERENCES member (id) ON DELETE CASCADE
        ) ${END}`,
     );

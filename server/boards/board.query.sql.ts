@@ -4,8 +4,9 @@
  * Invariant: every statement begins with what this viewer may see (`sight`), so that neither a row nor a count tells of more.
  */
 import type { DataSource } from 'typeorm';
+import type { EntryTab } from '../../contract';
 import { categoriesBeneath, type BoardField, type BoardItem } from '../../core/boards';
-import { facetOf } from '../../core/fields';
+import { facetOf, type FacetName } from '../../core/fields';
 import type { Instant } from '../../core/kernel';
 import { rowIn, rowsFrom } from '../platform/rows';
 import { EntryRow } from './entry.entities';
@@ -34,21 +35,19 @@ export type Sight = { readonly member: string | null; readonly keeps: boolean; r
 
 export const PAGE = 20;
 
-/** How a field narrows a list down; null where it cannot. */
-export function filterOf({ of }: BoardField): 'choice' | 'number' | 'date' | null {
-  switch (facetOf(of).is) {
-    case 'choice':
-    case 'choices':
-    case 'yes':
-      return 'choice';
-    case 'number':
-      return 'number';
-    case 'day':
-      return 'date';
-    default:
-      return null;
-  }
-}
+/** How a field narrows a list down, by what its answers are; null where it cannot. */
+const narrowing: Readonly<Record<FacetName, 'choice' | 'number' | 'date' | null>> = {
+  choice: 'choice',
+  choices: 'choice',
+  yes: 'choice',
+  number: 'number',
+  day: 'date',
+  text: null,
+  span: null,
+  file: null,
+  agreement: null,
+};
+export const filterOf = ({ of }: BoardField) => narrowing[facetOf(of).is];
 
 const both = (parts: readonly Sql[]): Sql => ({
   sql: parts.map(({ sql }) => sql).join(' AND '),
@@ -115,7 +114,7 @@ function asked(board: BoardItem, query: BoardQuery, who: Sight, but: string | nu
 }
 
 function order({ sort, terms }: BoardQuery, board: BoardItem): Sql {
-  if (sort === 'name') return { sql: 'e.name, e.id', values: [] };
+  if (sort === 'name') return { sql: 'e.name_key, e.id', values: [] };
   // What stands until somebody ends it comes last.
   if (sort === 'ends') return { sql: 'e.until_at IS NULL, e.until_at, e.id', values: [] };
   if (sort === 'newest' || terms.length === 0) return { sql: 'e.opened_at DESC, e.id DESC', values: [] };
@@ -213,3 +212,20 @@ export class BoardQueries {
     return new Map(rows.map(({ id, name }) => [id, name]));
   }
 }
+
+/** What stands in each tab of the desk's list, and in which order. */
+export const inTab: Record<EntryTab, string> = {
+  waiting: 'e.waits_since IS NOT NULL',
+  standing: `e.stage = 'standing'`,
+  ended: `e.stage = 'ended'`,
+  returned: `e.stage = 'returned'`,
+};
+export const sorted: Record<EntryTab, string> = {
+  waiting: 'e.waits_since, e.id',
+  standing: 'e.opened_at DESC, e.id DESC',
+  ended: 'e.ended_at DESC, e.id DESC',
+  returned: 'e.changed_at DESC, e.id DESC',
+};
+export const sumsByTab = Object.entries(inTab)
+  .map(([name, sql]) => `SUM(${sql}) AS ${name}`)
+  .join(', ');
