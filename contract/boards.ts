@@ -100,6 +100,10 @@ export const EntryView = z.object({
   hands: EntryActs.nullable(),
   /** A change that waits, for those who look after it and whoever wrote it. */
   change: z.array(AnswerLine).nullable(),
+  /** For whoever may reply to it. */
+  reply: ShownForm.nullable(),
+  /** What came, for whoever posted it; to whoever replied their own. */
+  replies: z.array(z.object({ by: z.string(), answers: z.array(AnswerLine) })),
   /** Whether search engines may keep it. */
   listed: z.boolean(),
 });
@@ -188,6 +192,9 @@ export const boards = {
   actOnEntry: endpoint('member', 'POST', '/site/entries/{entry}/act', 'Does something with an entry')
     .input(ActInput)
     .output(z.object({ next: z.string() })),
+  replyToEntry: endpoint('member', 'POST', '/site/entries/{entry}/replies', 'Says something to whoever posted an entry')
+    .input(z.object({ entry: number, answers }))
+    .output(z.object({ next: z.string() })),
   saveEntry: endpoint('member', 'POST', '/site/entries/{entry}/saved', 'Saves an entry, or takes it off again')
     .input(z.object({ entry: number, saved: z.boolean() }))
     .output(z.object({ saved: z.boolean() })),
@@ -221,6 +228,8 @@ export const entries = {
         answers: z.array(AnswerLine),
         category: z.string(),
         change: z.array(AnswerLine).nullable(),
+        /** How many have replied. */
+        replies: z.number(),
         notes: z.array(z.string()),
         hands: EntryActs,
         /** Where everybody sees it; null where not everybody does. */

@@ -65,6 +65,8 @@ export const siteSays = sentences(
     saveNamed: 'Save “{entry}”',
     savedNamed: 'Saved: “{entry}”. Take it off',
     yourEntry: 'Your entry',
+    repliesCount: { one: '{count} reply', other: '{count} replies' },
+    replied: 'Your reply is on its way.',
     keepDraft: 'Keep it and look at it first',
     editEntry: 'Change it',
     act_send: 'Send it',

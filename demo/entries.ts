@@ -10,6 +10,8 @@ export type SampleEntry = {
   /** What has become of it since: waits, a state it was set to. */
   readonly now?: 'draft' | 'waiting' | 'spoken-for' | 'gone' | 'talking' | 'filled' | 'in-hand' | 'done';
   readonly by?: string;
+  /** What was said to it, by whom. */
+  readonly replies?: readonly (readonly [by: string, words: string])[];
 };
 
 const work = (
@@ -169,7 +171,13 @@ export const sampleEntries: readonly SampleEntry[] = [
     'lend',
     'tools',
     ['Hive barrow with two straps', 'For a weekend at a time. It goes through a garden gate.', 'QM4'],
-    { by: 'Ida Marrowby' },
+    {
+      by: 'Ida Marrowby',
+      replies: [
+        ['Gwenna Fairclough', 'Might I have it on Saturday? I would bring it back on Sunday, washed.'],
+        ['Philippa Ansty', 'If nobody needs it before Christmas I should like to move six hives with it.'],
+      ],
+    },
   ),
   kit(4, 'lend', 'honey', [
     'Cappings tray and two settling tanks',

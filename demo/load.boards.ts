@@ -6,7 +6,7 @@ import { actOn, formOfBoard, freshEntry, nextMoment, type BoardItem, type Entry,
 import { readForm } from '../core/fields';
 import { DAY, dayOf, type EntryId, type Instant, type MemberId } from '../core/kernel';
 import type { Setup } from '../core/setup';
-import { addEntry } from '../server/boards';
+import { addEntry, addReply } from '../server/boards';
 import type { Services } from '../server/compose';
 import { chance } from './chance';
 import { firms, offers, sampleEntries, type SampleEntry } from './entries';
@@ -104,6 +104,17 @@ export async function loadBoards(
         site,
         entry.stage === 'waiting' ? sent : at,
       );
+      for (const [who, words] of sample.replies ?? []) {
+        const writer = named.get(who)?.facts.member;
+        if (writer)
+          await addReply(manager, {
+            id: random.id<string>(),
+            entry: id,
+            member: writer,
+            sentAt: sent + luck.whole(DAY / 4, DAY),
+            answers: { words },
+          });
+      }
       const next = nextMoment(entry, board);
       if (next !== null)
         await jobs.add(manager, { kind: 'entryTimer', runAt: next, payload: { entry: id }, key: `entry:${id}` });

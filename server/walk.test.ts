@@ -104,7 +104,7 @@ const written: Record<string, string> = {
   'account.signIn account.signOut account.forgotten account.reset': 'anyone',
   'joining.enterCode joining.resend joining.answer joining.complete joining.applyAgain joining.withdraw': 'member',
   'forms.sendForm forms.putOff': 'member',
-  'boards.writeEntry boards.actOnEntry boards.saveEntry': 'member',
+  'boards.writeEntry boards.actOnEntry boards.replyToEntry boards.saveEntry': 'member',
   'entries.list entries.one entries.act': 'owner manager reviewer editor',
   'team.team': 'owner manager editor',
   'team.inviteStaff team.setParts team.inviteAgain team.removeStaff': 'owner',

@@ -20,6 +20,7 @@ import {
   sayStage,
   seenUntil,
   stages,
+  takesReplies,
   wordsOfEntry,
   type Content,
   type Entry,
@@ -116,6 +117,15 @@ describe('the states of an entry', () => {
     expect(isSeen(ended, work, NOW)).toBe(false);
     expect(sayStage(ended, work, place)).toBe('ended');
   });
+});
+
+it('takes replies while it stands in a state that does', () => {
+  const shown = must(draft, { it: 'sent' }, by('poster', NOW, kit));
+  expect([draft, shown].map((entry) => takesReplies(entry, kit))).toEqual([false, true]);
+  const spoken = must(shown, { it: 'stateSet', state: 'spoken-for' }, by('poster', NOW, kit));
+  expect([takesReplies(spoken, kit), isSeen(spoken, kit, NOW)]).toEqual([false, true]);
+  expect(takesReplies(must(shown, { it: 'ended' }, by('poster', NOW, kit)), kit)).toBe(false);
+  expect(takesReplies(shown, { ...kit, reply: undefined })).toBe(false);
 });
 
 describe('moderation', () => {
@@ -363,6 +373,12 @@ describe('a board as it is set up', () => {
       (board) => (board.states[1]!.setBy = []),
       (board) => (board.states[1]!.letter = 'entry-ended' as never),
       (board) => (board.states[2]!.then = { is: 'ends', seenDays: 1 }),
+      (board) => (board.reply!.label = 'Else'),
+      (board) => (board.reply!.door = { everyone: true }),
+      (board) => (board.reply!.letter = undefined),
+      (board) => (board.reply!.fields[1]!.required = true),
+      (board) => (board.reply = undefined),
+      (board) => (board.states[1]!.then = { is: 'noReplies' }),
       (board) => (board.fields[1]!.label = 'Else'),
       (board) => (board.fields[1]!.required = false),
       (board) => (board.fields[1]!.half = true),

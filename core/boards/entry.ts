@@ -270,6 +270,10 @@ export function isSeen(entry: Entry, board: BoardItem, now: Instant): boolean {
   return until === null || now < until;
 }
 
+/** Whether it can be replied to. */
+export const takesReplies = ({ stage, state }: Entry, board: BoardItem): boolean =>
+  board.reply !== undefined && stage === 'standing' && stateOf(board, state)?.then.is === 'goesOn';
+
 /** Where an entry stands, in words: the owner's where it has one of their states. */
 export function sayStage({ stage, state }: Pick<Entry, 'stage' | 'state'>, board: BoardItem, place: Place): string {
   const says = boardsSay(place);

@@ -4,7 +4,7 @@
 import type { FieldItem, PartOfForm, PartsKnown } from '../fields';
 import { FieldId, type Reader } from '../kernel';
 import { boardsSay } from './boards.sentences';
-import type { BoardField, BoardItem, Category } from './items';
+import type { BoardField, BoardItem, BoardReply, Category } from './items';
 
 /** The name under which the category is answered, beside the fields. */
 export const CATEGORY = FieldId.parse('category');
@@ -76,17 +76,22 @@ const asPart = ({ id, required, half, when, fills }: BoardField): PartOfForm => 
 
 export type EntryForm = { readonly parts: readonly PartOfForm[]; readonly known: PartsKnown };
 
+const formOf = (fields: readonly BoardField[], site: Reader): EntryForm => ({
+  parts: fields.map(asPart),
+  known: { fields: new Map(fields.map((field) => [field.id, asItem(field)])), topics: new Map(), doc: { site } },
+});
+
 /** The form of an entry as the engine reads it. The same board gives the same form. */
 export function formOfBoard(board: BoardItem, site: Reader): EntryForm {
   let form = made.get(board);
-  if (!form) {
-    const fields = fieldsOf(board, site);
-    form = {
-      parts: fields.map(asPart),
-      known: { fields: new Map(fields.map((field) => [field.id, asItem(field)])), topics: new Map(), doc: { site } },
-    };
-    made.set(board, form);
-  }
+  if (!form) made.set(board, (form = formOf(fieldsOf(board, site), site)));
   return form;
 }
-const made = new WeakMap<BoardItem, EntryForm>();
+
+/** The form of a reply. */
+export function formOfReply(reply: BoardReply, site: Reader): EntryForm {
+  let form = made.get(reply);
+  if (!form) made.set(reply, (form = formOf(reply.fields, site)));
+  return form;
+}
+const made = new WeakMap<object, EntryForm>();

@@ -66,10 +66,11 @@ export const BoardState = z.strictObject({
   setBy: z.array(z.enum(hands)).max(3),
   /** Told to whoever posted it. */
   letter: MessageId.optional(),
-  /** What follows: nothing, or the end of the entry, which is then seen for so many days more. */
+  /** What follows: nothing, no more replies, or the end of the entry, which is then seen for so many days more. */
   then: z
     .discriminatedUnion('is', [
       z.strictObject({ is: z.literal('goesOn') }),
+      z.strictObject({ is: z.literal('noReplies') }),
       z.strictObject({ is: z.literal('ends'), seenDays: z.int().min(0).max(365) }),
     ])
     .default({ is: 'goesOn' }),
@@ -89,8 +90,30 @@ const letters = z.strictObject({
 export type BoardLetter = keyof z.infer<typeof letters>;
 export const boardLetters = Object.keys(letters.shape) as readonly BoardLetter[];
 
-/** Ids that name something else on the form of an entry. */
-const reserved: ReadonlySet<string> = new Set(['category', 'act', 'once', 'entry', 'website']);
+/** Ids that name something else on the forms of an entry. */
+const reserved: ReadonlySet<string> = new Set([
+  'category',
+  'act',
+  'once',
+  'entry',
+  'website',
+  'board',
+  'then',
+  'state',
+  'note',
+  'back',
+]);
+
+/** How entries are replied to: passed on to whoever posted them, without either's address. */
+export const BoardReply = z.strictObject({
+  door: DoorUse,
+  /** What stands on the button. */
+  label: Title,
+  fields: z.array(BoardField).min(1).max(20),
+  /** Tells whoever posted the entry. */
+  letter: MessageId.optional(),
+});
+export type BoardReply = z.infer<typeof BoardReply>;
 
 export const BoardItem = z
   .strictObject({
@@ -137,6 +160,8 @@ export const BoardItem = z
     /** So many days after its end it is forgotten. */
     keptDays: z.int().min(1).max(3650).default(365),
     letters: letters.default({}),
+    /** Without it nobody replies. */
+    reply: BoardReply.optional(),
     retired: z.boolean().optional(),
   })
   .superRefine((board, context) => {
@@ -147,15 +172,19 @@ export const BoardItem = z
       list.forEach(({ id }, at) => {
         if (list.findIndex((one) => one.id === id) < at) fault([name, at, 'id'], kernelSays(owners).usedTwice({ id }));
       });
-    twice(fields, 'fields');
     twice(categories, 'categories');
     twice(states, 'states');
-    fields.forEach(({ id, of }, at) => {
-      if (reserved.has(id)) fault(['fields', at, 'id'], says.nameTaken);
-      if (!isAnswered(of)) fault(['fields', at, 'of'], says.notComputed);
-      const { is } = facetOf(of);
-      if (is === 'file' || is === 'agreement') fault(['fields', at, 'of'], says.notOfEntry);
-    });
+    const asks = (list: readonly BoardField[], place: readonly string[]) =>
+      list.forEach(({ id, of }, at) => {
+        if (reserved.has(id)) fault([...place, at, 'id'], says.nameTaken);
+        if (list.findIndex((one) => one.id === id) < at)
+          fault([...place, at, 'id'], kernelSays(owners).usedTwice({ id }));
+        if (!isAnswered(of)) fault([...place, at, 'of'], says.notComputed);
+        const { is } = facetOf(of);
+        if (is === 'file' || is === 'agreement') fault([...place, at, 'of'], says.notOfEntry);
+      });
+    asks(fields, ['fields']);
+    asks(board.reply?.fields ?? [], ['reply', 'fields']);
     const sort = (id: string | undefined) => {
       const field = fields.find((one) => one.id === id);
       return field ? facetOf(field.of).is : null;

@@ -4,17 +4,17 @@ import { fieldKindLines } from '../fields/lines';
 import { sayNumber, saySpan } from '../kernel';
 import { line, order, sayings, titleIn, type Line, type Titled } from '../lines';
 import { plainWords } from '../messages';
-import { formOfBoard } from './form';
-import { boardLetters, type BoardField, type BoardItem, type BoardState } from './items';
+import { formOfBoard, formOfReply, type EntryForm } from './form';
+import { boardLetters, type BoardField, type BoardItem, type BoardReply, type BoardState } from './items';
 import type { BoardsSetup } from './setup';
 
 /** What a board names beside what it reads. */
 type Told = BoardsSetup & Titled<'pages' | 'messages'>;
 
-function boardFieldLines(field: BoardField, board: BoardItem, setup: Told): Line[] {
+function boardFieldLines(field: BoardField, form: EntryForm, setup: Told): Line[] {
   const says = sayings(setup);
   const { id, label, required, half, when, fills, row, entry, search, filter } = field;
-  const item = formOfBoard(board, setup.doc.site).known.fields.get(id);
+  const item = form.known.fields.get(id);
   const where = [
     ...(row ? [says.onTheRow] : []),
     ...(entry ? [says.onTheEntry] : []),
@@ -58,7 +58,29 @@ function stateLines({ id, title, seen, setBy, letter, then }: BoardState, setup:
     ...line(
       `state ${id} then`,
       says.state,
-      then.is === 'goesOn' ? '' : says.stateEnds({ state: title, count: then.seenDays }),
+      then.is === 'goesOn'
+        ? ''
+        : then.is === 'noReplies'
+          ? says.stateNoReplies({ state: title })
+          : says.stateEnds({ state: title, count: then.seenDays }),
+    ),
+  ];
+}
+
+function replyLines(reply: BoardReply, setup: Told): Line[] {
+  const says = sayings(setup);
+  const form = formOfReply(reply, setup.doc.site);
+  return [
+    ...line('reply', says.replies, doorWords(reply.door, setup)),
+    ...line('reply label', says.replies, reply.label),
+    ...line('reply letter', says.replyLetter, reply.letter && titleIn('messages', reply.letter, setup)),
+    ...reply.fields
+      .flatMap((field) => boardFieldLines(field, form, setup))
+      .map((one) => ({ ...one, at: `reply ${one.at}`, label: says.replyAsks })),
+    ...order(
+      'reply fields',
+      reply.fields.map(({ id, label }) => [id, label]),
+      setup,
     ),
   ];
 }
@@ -71,7 +93,7 @@ function boardLines(board: BoardItem, setup: Told): Line[] {
     ...line('title', says.title, board.title),
     ...line('address', says.address, `/boards/${board.address}`),
     ...line('intro', says.intro, plainWords(board.intro, setup)),
-    ...board.fields.flatMap((field) => boardFieldLines(field, board, setup)),
+    ...board.fields.flatMap((field) => boardFieldLines(field, formOfBoard(board, site), setup)),
     ...order(
       'fields',
       board.fields.map(({ id, label }) => [id, label]),
@@ -110,6 +132,7 @@ function boardLines(board: BoardItem, setup: Told): Line[] {
       board.states.map(({ id, title }) => [id, title]),
       setup,
     ),
+    ...(board.reply ? replyLines(board.reply, setup) : []),
     ...line('most', says.mostEntries, board.most === undefined ? '' : sayNumber(board.most, site)),
     ...board.mostAt.flatMap(({ level, most }) =>
       line(

@@ -3,7 +3,10 @@ import { referencesOfOutside } from '../doors/outside';
 import { referencesOfDoor } from '../doors/rule';
 import type { JoiningSetup } from '../joining/setup';
 import { listKind, referencesAt, referencesOfWords, type Reference, type SetupOf } from '../kernel';
-import { BoardItem, boardLetters } from './items';
+import { BoardItem, boardLetters, type BoardField } from './items';
+
+const fills = (fields: readonly BoardField[], place: string): Reference[] =>
+  fields.flatMap(({ fills: id }, at): Reference[] => (id ? [{ at: `${place}.${at}.fills`, kind: 'fields', id }] : []));
 
 export const boardKinds = {
   board: listKind({
@@ -13,15 +16,20 @@ export const boardKinds = {
     area: 'boards',
     references: (board): Reference[] => [
       ...referencesOfWords('intro', board.intro),
-      ...board.fields.flatMap(({ fills }, at): Reference[] =>
-        fills ? [{ at: `fields.${at}.fills`, kind: 'fields', id: fills }] : [],
-      ),
+      ...fills(board.fields, 'fields'),
       ...referencesAt('read', referencesOfDoor(board.read)),
       ...referencesAt('readOutside', referencesOfOutside(board.readOutside)).map(({ at, ...rest }) => ({
         ...rest,
         at: at.replace(/^readOutside\.outside/, 'readOutside'),
       })),
       ...referencesAt('post', referencesOfDoor(board.post)),
+      ...(board.reply
+        ? [
+            ...referencesAt('reply.door', referencesOfDoor(board.reply.door)),
+            ...(board.reply.letter ? [{ at: 'reply.letter', kind: 'messages', id: board.reply.letter } as const] : []),
+            ...fills(board.reply.fields, 'reply.fields'),
+          ]
+        : []),
       ...(board.keepers ? [{ at: 'keepers', kind: 'groups', id: board.keepers } as const] : []),
       ...board.mostAt.map(({ level }, at): Reference => ({ at: `mostAt.${at}`, kind: 'levels', id: level })),
       ...board.states.flatMap(({ letter }, at): Reference[] =>

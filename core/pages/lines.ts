@@ -1,7 +1,7 @@
 /** Purpose: pages and their blocks in words. */
 import { doorWords, outsideWords } from '../doors';
 import type { Words } from '../kernel';
-import { line, order, sayings, titleIn, type Line } from '../lines';
+import { line, order, sayings, type Line } from '../lines';
 import { plainWords } from '../messages';
 import type { Block } from './blocks';
 import { menuLines } from './menuLines';

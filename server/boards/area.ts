@@ -14,14 +14,23 @@ import { Entries } from './entries';
 import { entriesApi, type EntriesApiPorts } from './entries.api';
 import { EntryDesk } from './entry.desk';
 import { boardUses } from './entry.store';
-import { EntryRow, EntrySavedRow, EntryValueRow, EntryWordRow } from './entry.entities';
+import { EntryReplyRow, EntryRow, EntrySavedRow, EntryValueRow, EntryWordRow } from './entry.entities';
+import { Replies } from './replies';
 import { Posted17 } from './migrations/posted';
 
 type Needs = Base & { readonly live: LiveSetup; readonly outbox: Outbox; readonly jobs: Jobs<BoardJobs> };
 
+type PlacePorts = {
+  readonly entries: Entries;
+  readonly boardQueries: BoardQueries;
+  readonly replies: Replies;
+};
+
 export const boardsArea = {
   name: 'boards',
   tables: [
+    // A reply goes with whoever wrote it, and with the entry it was written to.
+    table(EntryReplyRow, { erased: 'member = ?' }, 'id entry member sent_at answers'),
     table(EntrySavedRow, { erased: 'member = ?' }, 'member entry saved_at'),
     // What is found and narrowed down by goes with its entry.
     table(EntryValueRow, { erased: '' }, 'entry field nth board text number'),
@@ -40,13 +49,13 @@ export const boardsArea = {
     entries: new Entries({ db, live, acts, outbox, jobs, random, address }),
     boardQueries: new BoardQueries(db),
     entryDesk: new EntryDesk(db),
+    replies: new Replies({ db, live, acts, outbox, random, address }),
   }),
   published: ({ entries }: { readonly entries: Entries }, ...of: Parameters<Publishing['follows']>) =>
     entries.published(...of),
   sweep: ({ entries, live }: { readonly entries: Entries; readonly live: LiveSetup }, now: Instant) =>
     live.current ? entries.sweep(now) : Promise.resolve(),
   api: (ports: BoardsPorts & EntriesApiPorts) => ({ boards: boardsApi(ports), entries: entriesApi(ports) }),
-  places: ({ entries, boardQueries }: { readonly entries: Entries; readonly boardQueries: BoardQueries }) =>
-    boardPlaces(entries, boardQueries),
+  places: ({ entries, boardQueries, replies }: PlacePorts) => boardPlaces(entries, boardQueries, replies),
   forms: (api: { readonly boards: BoardsApi }) => boardForms(api.boards),
 } satisfies Area;

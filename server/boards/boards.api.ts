@@ -10,12 +10,14 @@ import { problem } from '../platform/problem';
 import type { LiveSetup } from '../setup';
 import { boardsSays } from './boards.sentences';
 import type { Entries, EntryRefusal } from './entries';
+import type { Replies } from './replies';
 
 const api = implement(contract).$context<Call>().use(guard);
 
 export type BoardsPorts = {
   readonly entries: Entries;
   readonly live: LiveSetup;
+  readonly replies: Replies;
   readonly limits: Limits;
   readonly clock: SiteClock;
 };
@@ -49,7 +51,7 @@ const acts: { readonly [A in EntryActName]: (asked: Asked) => Exclude<EntryAct, 
 };
 export const actOf = (asked: Asked) => acts[asked.act](asked);
 
-export const boardsApi = ({ entries, live, limits, clock }: BoardsPorts) => ({
+export const boardsApi = ({ entries, replies, live, limits, clock }: BoardsPorts) => ({
   writeEntry: api.writeEntry.handler(async ({ input, context }) => {
     const member = memberIdOf(context);
     await limits.count(['entriesByMember', member]);
@@ -67,6 +69,15 @@ export const boardsApi = ({ entries, live, limits, clock }: BoardsPorts) => ({
     const done = await entries.act(envelopeOf(context, 'entry.acted', input), { member }, input.entry, actOf(input));
     if (!done.ok) throw entryProblem(done.refusal);
     return { next: input.act === 'drop' ? '/mine' : `/entries/${done.value}` };
+  }),
+
+  replyToEntry: api.replyToEntry.handler(async ({ input, context }) => {
+    const member = memberIdOf(context);
+    const stored = await entries.numbered(input.entry);
+    await limits.count(['repliesByMember', member], ['repliesByPair', `${member}|${stored?.member ?? ''}`]);
+    const done = await replies.send(envelopeOf(context, 'entry.replied', input), member, input.entry, input.answers);
+    if (!done.ok) throw entryProblem(done.refusal);
+    return { next: `/entries/${done.value}` };
   }),
 
   saveEntry: api.saveEntry.handler(async ({ input, context }) => {

@@ -9,6 +9,7 @@ import {
   categoryTitle,
   entryTerms,
   formOfBoard,
+  formOfReply,
   isSeen,
   markedBy,
   sayStage,
@@ -19,7 +20,7 @@ import {
 import { ruleOf } from '../../core/doors';
 import { facetOf, joinedOf, questionsOf, showValue, typedOf } from '../../core/fields';
 import type { FieldValue } from '../../core/facts';
-import { say, sayDate, sayDayMonth, sayNearDate, type Instant } from '../../core/kernel';
+import { say, sayDate, sayDayMonth, sayNearDate, type Instant, type MemberId } from '../../core/kernel';
 import { hrefOfPage, outsideParts, sayWays, wordsFor } from '../../core/pages';
 import type { Setup } from '../../core/setup';
 import type { Looker } from '../callers';
@@ -29,18 +30,19 @@ import { PAGE, filterOf, sorts, tabs, type BoardQuery, type Sight, type Sort } f
 import { boardsSays } from './boards.sentences';
 import { handOf, mayPost, type Entries } from './entries';
 import { nameOfEntry, type StoredEntry } from './entry.store';
+import { mayReply, type Replies } from './replies';
 
 /** More than anybody types to find an entry. */
 const LONGEST = 200;
 
-export const boardPlaces = (entries: Entries, queries: BoardQueries): Places => ({
+export const boardPlaces = (entries: Entries, queries: BoardQueries, replies: Replies): Places => ({
   boards: (asked) => {
     const board = asked.live.setup.boardByAddress.get(asked.rest ?? '');
     return board ? boardPlace(board, asked, queries) : null;
   },
   entries: async (asked) => {
     const stored = await entryAt(asked, entries);
-    return stored && entryPlace(stored, asked, queries);
+    return stored && entryPlace(stored, asked, queries, replies);
   },
   post: (asked) => {
     const board = asked.live.setup.boardByAddress.get(asked.rest ?? '');
@@ -354,7 +356,12 @@ export function answerLines({ answers }: Content, board: BoardItem, setup: Setup
   });
 }
 
-async function entryPlace(stored: StoredEntry, asked: PlaceRequest, queries: BoardQueries): Promise<PlaceAnswer> {
+async function entryPlace(
+  stored: StoredEntry,
+  asked: PlaceRequest,
+  queries: BoardQueries,
+  replies: Replies,
+): Promise<PlaceAnswer> {
   const { looker, live } = asked;
   const { setup } = live;
   const board = setup.boards.get(stored.board);
@@ -385,9 +392,61 @@ async function entryPlace(stored: StoredEntry, asked: PlaceRequest, queries: Boa
     saved: facts.member && hand !== 'poster' ? (await queries.saved(facts.member, [stored.id])).has(stored.id) : null,
     hands: hand && handsView(stored, board, hand, now, setup),
     change: hand && entry.change ? answerLines(entry.change, board, setup, true) : null,
+    reply: mayReply(facts, stored, board, live, now) ? replyForm(stored, board, asked) : null,
+    replies: await repliesView(stored, board, hand === 'poster', asked, queries, replies),
     listed: 'everyone' in board.read && entry.stage === 'standing',
   };
   return view;
+}
+
+function replyForm(stored: StoredEntry, board: BoardItem, asked: PlaceRequest): EntryView['reply'] {
+  const { setup } = asked.live;
+  const reply = board.reply!;
+  const { parts, known } = formOfReply(reply, setup.doc.site);
+  const before = beforehand(asked);
+  const fills = (id: string) => reply.fields.find((field) => field.id === id)?.fills;
+  return {
+    title: reply.label,
+    form: `reply-${stored.number}`,
+    intro: '',
+    questions: questionsOf(parts, known, {
+      ...before,
+      profile: (id) => {
+        const field = fills(id);
+        return field ? before.profile(field) : null;
+      },
+    }),
+    sendLabel: reply.label,
+    sendNote: boardsSays(setup.doc.site).replyNote,
+  };
+}
+
+/** What came to an entry, for whoever posted it; for everybody else what they said to it themselves. */
+async function repliesView(
+  stored: StoredEntry,
+  board: BoardItem,
+  own: boolean,
+  { looker, live }: PlaceRequest,
+  queries: BoardQueries,
+  replies: Replies,
+): Promise<EntryView['replies']> {
+  const { member } = looker.facts;
+  if (!board.reply || !member) return [];
+  const rows = await replies.of(stored.id, own ? undefined : (member as MemberId));
+  const names = own ? await queries.names(rows.map((row) => row.member)) : new Map<string, string>();
+  const { site } = live.setup.doc;
+  const says = boardsSays(site);
+  const { fields } = board.reply;
+  return rows.map((row) => {
+    const date = sayNearDate(row.sentAt, looker.now, site);
+    return {
+      by: own ? says.repliedBy({ name: names.get(row.member) ?? '', date }) : says.youReplied({ date }),
+      answers: fields.flatMap((field) => {
+        const value: FieldValue | undefined = row.answers[field.id];
+        return value === undefined ? [] : [joinedOf(field, value, site)];
+      }),
+    };
+  });
 }
 
 /** What is to be known of an entry. @param own for whoever posted it or looks after it @param atDesk for staff */

@@ -171,6 +171,73 @@ describe('whoever is not its owner', () => {
   });
 });
 
+describe('a reply', () => {
+  const reply = (who: Caller, entry: number, answers: object) =>
+    who.post<Answered>(`/site/entries/${entry}/replies`, { answers });
+
+  it('reaches whoever posted it without an address, and is read by them and its writer alone', async () => {
+    const number = numberOf(await write(ida, 'kit-and-colonies', kit('A hive tool')));
+    expect((await open(philippa, number)).reply?.questions.map(({ name }) => name)).toEqual(['words', 'collect']);
+    expect((await open(ida, number)).reply).toBeNull();
+    expect((await reply(philippa, number, {})).body.faults.map(({ at }) => at)).toEqual(['words']);
+    expect((await reply(philippa, number, { words: 'I would\nlike it.', collect: 'week' })).status).toBe(200);
+    const letter = await stack.letter('ida.marrowby@mail.example', ({ subject }) => subject.includes('A hive tool'));
+    expect(letter.text).toContain('Philippa Ansty has replied');
+    expect(letter.text).toContain('like it.');
+    expect(letter.text).not.toContain('philippa.ansty@');
+    expect((await open(ida, number)).replies).toMatchObject([
+      {
+        by: expect.stringContaining('Philippa Ansty'),
+        answers: [{ value: 'I would\nlike it.' }, { value: 'during the week' }],
+      },
+    ]);
+    expect((await open(philippa, number)).replies).toMatchObject([{ by: expect.stringContaining('You') }]);
+    expect((await open(gwenna, number)).replies).toEqual([]);
+    // Spoken for, nobody replies any more.
+    await act(ida, number, 'state', { state: 'spoken-for' });
+    expect(await reply(gwenna, number, { words: 'Me too' })).toMatchObject({
+      status: 409,
+      body: { detail: 'Nobody can reply to this entry now.' },
+    });
+    expect((await open(gwenna, number)).reply).toBeNull();
+    await act(ida, number, 'end');
+  });
+
+  it('is said to nobody whose entry one does not see, nor to oneself', async () => {
+    const draft = numberOf(await write(ida, 'kit-and-colonies', kit('Hidden'), 'keep'));
+    expect((await reply(philippa, draft, { words: 'x' })).status).toBe(404);
+    expect((await reply(visitor(), draft, { words: 'x' })).status).toBe(401);
+    await act(ida, draft, 'send');
+    expect((await reply(ida, draft, { words: 'x' })).status).toBe(409);
+    await act(ida, draft, 'end');
+  });
+});
+
+it('nobody is written to without end by one and the same, whatever the entry', async () => {
+  // A demo counts more generously.
+  const strict = await makeStack({ members: 20, env: { ADMISSA_LIMIT_FACTOR: '1' } });
+  try {
+    const [one, other] = [new Caller(strict.address), new Caller(strict.address)];
+    await one.signIn('ida.marrowby@mail.example');
+    await other.signIn('philippa.ansty@mail.example');
+    const numbers = [
+      numberOf(await write(one, 'kit-and-colonies', kit('One'))),
+      numberOf(await write(one, 'kit-and-colonies', kit('Two'))),
+    ];
+    const answers = await Promise.all(
+      Array.from(
+        { length: 9 },
+        async (_, n) =>
+          (await other.post(`/site/entries/${numbers[n % 2]}/replies`, { answers: { words: `Number ${n}` } })).status,
+      ),
+    );
+    expect(answers.filter((status) => status === 200)).toHaveLength(6);
+    expect(answers.filter((status) => status === 429)).toHaveLength(3);
+  } finally {
+    await strict.stop();
+  }
+});
+
 describe('how many, and how long', () => {
   it('no more than the board allows, also for two browsers at once', async () => {
     const sent = await Promise.all(

@@ -8,7 +8,7 @@ import { rowIn, rowsFrom } from '../platform/rows';
 import { BoardQueries, inTab, sorted, sumsByTab } from './board.query.sql';
 import { answerLines, handsView, hrefOfEntry, notesOn } from './boards.places';
 import { boardsSays } from './boards.sentences';
-import { EntryRow, type Happened } from './entry.entities';
+import { EntryReplyRow, EntryRow, type Happened } from './entry.entities';
 import { entryNumbered, nameOfEntry, storedOf, type StoredEntry } from './entry.store';
 
 const PAGE = 25;
@@ -86,6 +86,7 @@ export class EntryDesk {
       answers: answerLines(entry, board, setup, true),
       category: categoryTitle(entry.category, board),
       change: entry.change && answerLines(entry.change, board, setup, true),
+      replies: await this.db.getRepository(EntryReplyRow).countBy({ entry: stored.id }),
       notes: notesOn(stored, board, setup, true, true),
       hands: handsView(stored, board, 'staff', now, setup),
       href: 'everyone' in board.read && isSeen(entry, board, now) ? hrefOfEntry(stored) : null,

@@ -158,6 +158,32 @@ export class EntryWordRow {
   times!: number;
 }
 
+/** What somebody said to whoever posted an entry. */
+export const replyAnswers = stored('entry_reply.answers', z.record(FieldId, FieldValue));
+
+@Entity('entry_reply')
+@Index('entry_reply_of', ['entry', 'sentAt'])
+@Index('entry_reply_by', ['member', 'sentAt'])
+export class EntryReplyRow {
+  @PrimaryId()
+  id!: string;
+
+  @GoesWith('entry_reply_of_entry', 'EntryRow')
+  @IdColumn()
+  entry!: string;
+
+  /** Whoever replied. */
+  @GoesWith('entry_reply_of_member')
+  @IdColumn()
+  member!: string;
+
+  @InstantColumn({ name: 'sent_at' })
+  sentAt!: number;
+
+  @JsonColumn(replyAnswers)
+  answers!: Record<string, FieldValue>;
+}
+
 /** That somebody saved an entry. */
 @Entity('entry_saved')
 @Index('entry_saved_of', ['entry'])

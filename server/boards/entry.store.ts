@@ -20,7 +20,7 @@ import { LockedRows } from '../platform/locks';
 import { changeRow, insertRow, rowIn, rowsFrom } from '../platform/rows';
 import type { RowUses } from '../setup';
 import { boardsSays } from './boards.sentences';
-import { EntryRow, EntryValueRow, EntryWordRow, type Happened } from './entry.entities';
+import { EntryReplyRow, EntryRow, EntryValueRow, EntryWordRow, type Happened } from './entry.entities';
 
 /** An entry with whose it is. */
 export type StoredEntry = {
@@ -150,6 +150,10 @@ export async function writeEntry(
   held.is(manager, before.id, stored);
   return stored;
 }
+
+/** Adds what somebody said to an entry. */
+export const addReply = (manager: EntityManager, reply: EntryReplyRow): Promise<string> =>
+  insertRow(manager, EntryReplyRow, reply);
 
 /** Deletes an entry with all that hangs on it. */
 export async function forgetEntry(manager: EntityManager, id: EntryId): Promise<void> {

@@ -1,1 +1,1 @@
-export { addEntry } from './entry.store';
+export { addEntry, addReply } from './entry.store';

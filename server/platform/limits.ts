@@ -38,6 +38,9 @@ const allowances = {
   discountByMember: { points: 60, duration: 1 * HOURS },
   /** Entries written or changed, and acts upon them. */
   entriesByMember: { points: 60, duration: 1 * HOURS },
+  /** Replies to entries: by one to all, and by one to another, whatever the entry. */
+  repliesByMember: { points: 30, duration: 24 * HOURS },
+  repliesByPair: { points: 6, duration: 24 * HOURS },
   testLetterByStaff: { points: 30, duration: 1 * HOURS },
 } as const;
 export type Purpose = keyof typeof allowances;

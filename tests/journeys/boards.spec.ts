@@ -105,6 +105,18 @@ test('work is offered on a phone, looked at first, found by a visitor, saved, fi
   await at(ida, product, '/mine');
   await expect(ida.getByRole('link', { name: 'Sieving wax for Ingrid Strauß' })).toBeVisible();
   await accessible(ida, 'what somebody posted and saved');
+  // She applies, and reads what she said; its owner reads it too, with her name and no address.
+  await at(ida, product, address);
+  await ida.getByLabel('Why you?').fill('I have sieved wax before.\nTwice.');
+  await ida.getByRole('button', { name: 'Send my application' }).click();
+  await expect(ida.getByText('Your reply is on its way.')).toBeVisible();
+  await expect(ida.getByText('Twice.')).toBeVisible();
+  await accessible(ida, 'an entry with a reply form');
+  const told = await product.letter('philippa.ansty@mail.example', /^A reply to/);
+  expect(told.text).not.toContain('ida.marrowby@');
+  await page.goto(`${product.site}${address}`);
+  await expect(page.getByText('Ida Marrowby')).toBeVisible();
+  await expect(page.getByText('Twice.')).toBeVisible();
   // It is not hers to change.
   await at(ida, product, address);
   await expect(ida.getByRole('link', { name: 'Change it' })).toHaveCount(0);

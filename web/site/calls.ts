@@ -51,6 +51,7 @@ export const paths = {
   writeEntry: '/site/boards/{board}/entries',
   actOnEntry: '/site/entries/{entry}/act',
   saveEntry: '/site/entries/{entry}/saved',
+  replyToEntry: '/site/entries/{entry}/replies',
 } as const satisfies Partial<Record<keyof Contract, string>>;
 
 /** A refusal or a failure as something to show. */

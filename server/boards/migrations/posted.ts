@@ -1,5 +1,5 @@
 /**
- * Purpose: entries of boards, what they are narrowed down and found by, and who saved them.
+ * Purpose: entries of boards, what they are narrowed down and found by, who saved them, and what was said to whoever posted them.
  * How: each statement can be run again, so a run that broke half-way is resumed.
  */
 import type { MigrationInterface, QueryRunner } from 'typeorm';
@@ -49,6 +49,15 @@ export class Posted17 implements MigrationInterface {
          PRIMARY KEY (member, entry), KEY entry_saved_of (entry),
          CONSTRAINT entry_saved_of_member FOREIGN KEY (member) REFERENCES member (id) ON DELETE CASCADE,
          CONSTRAINT entry_saved_of_entry FOREIGN KEY (entry) REFERENCES entry (id) ON DELETE CASCADE
+       ) ${END}`,
+    );
+    await runner.query(
+      `CREATE TABLE IF NOT EXISTS entry_reply (
+         id CHAR(20) ${ASCII} NOT NULL, entry CHAR(20) ${ASCII} NOT NULL, member CHAR(20) ${ASCII} NOT NULL,
+         sent_at DATETIME(3) NOT NULL, answers LONGTEXT NOT NULL,
+         PRIMARY KEY (id), KEY entry_reply_of (entry, sent_at), KEY entry_reply_by (member, sent_at),
+         CONSTRAINT entry_reply_of_entry FOREIGN KEY (entry) REFERENCES entry (id) ON DELETE CASCADE,
+         CONSTRAINT entry_reply_of_member FOREIGN KEY (member) REFERENCES member (id) ON DELETE CASCADE
        ) ${END}`,
     );
   }

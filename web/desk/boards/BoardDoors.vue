@@ -10,7 +10,7 @@ import type { GroupId } from '../../../core/kernel';
 import KitChoice from '../../kit/fields/KitChoice.vue';
 import { reader } from '../base/reader';
 import DoorEditor from '../doors/DoorEditor.vue';
-import { partsOf, useWhoGetsIn } from '../doors/door.query';
+import { useDoorCounts } from '../doors/door.query';
 import OutsideEditor from '../doors/OutsideEditor.vue';
 import { asSet } from '../doors/uses';
 import { useDraft } from '../setup/draft.store';
@@ -21,23 +21,9 @@ const props = defineProps<{ board: BoardItem; faultAt: (at: string) => string | 
 const emit = defineEmits<{ change: [change: Partial<BoardItem>] }>();
 const draft = useDraft();
 
-function counted(door: 'read' | 'post') {
-  const rule = computed((): Rule => (draft.setup ? asSet(ruleOf(props.board[door], draft.setup)) : { all: [] }));
-  const who = useWhoGetsIn(
-    () => ({ rule: rule.value, own: rule.value }),
-    () => null,
-  );
-  return computed(
-    () =>
-      new Map(
-        partsOf(rule.value).flatMap((part, at): [string, number][] => {
-          const count = who.data.value?.parts[at];
-          return count === undefined ? [] : [[JSON.stringify(part), count]];
-        }),
-      ),
-  );
-}
-const counts = { read: counted('read'), post: counted('post') };
+const ruleOfDoor = (door: 'read' | 'post'): Rule =>
+  draft.setup ? asSet(ruleOf(props.board[door], draft.setup)) : { all: [] };
+const counts = { read: useDoorCounts(() => ruleOfDoor('read')), post: useDoorCounts(() => ruleOfDoor('post')) };
 const groups = computed(() => [{ title: says.keepersNone, value: '' }, ...draft.offered('group')]);
 </script>
 

@@ -19,6 +19,10 @@ const props = defineProps<{
   field: BoardField;
   /** Whether entries are called by it. */
   named: boolean;
+  /** Whether one chooses where its answer shows. */
+  shown: boolean;
+  /** The only one there is. */
+  last: boolean;
   faultAt: (at: string) => string | null;
 }>();
 const emit = defineEmits<{ change: [field: BoardField]; done: []; takeOut: [] }>();
@@ -49,6 +53,7 @@ const names = {
 const narrows = computed(() => !['text', 'span'].includes(facetOf(props.field.of).is));
 const offered = computed(() =>
   shows
+    .filter((name) => props.shown || name === 'required' || name === 'half')
     .filter((name) => (name !== 'filter' || narrows.value) && (name !== 'required' || !props.named))
     .map((name) => ({ title: names[name], value: name })),
 );
@@ -109,7 +114,7 @@ const tick = (now: readonly string[]) =>
     </div>
     <div class="fieldset__foot">
       <KitButton @click="emit('done')">{{ says.done }}</KitButton>
-      <KitButton v-if="!named" kind="danger" @click="emit('takeOut')">{{ says.fieldOut }}</KitButton>
+      <KitButton v-if="!named && !last" kind="danger" @click="emit('takeOut')">{{ says.fieldOut }}</KitButton>
     </div>
   </div>
 </template>

@@ -1,7 +1,7 @@
 <script setup lang="ts">
-/** What entries of a board are asked, in order; the chosen field is opened in its row. */
-import { computed, ref, watch } from 'vue';
-import type { BoardField, BoardItem } from '../../../core/boards';
+/** What entries of a board, or replies to them, are asked, in order; the chosen field is opened in its row. */
+import { computed, ref } from 'vue';
+import type { BoardField } from '../../../core/boards';
 import { fieldKindOf } from '../../../core/fields';
 import KitButton from '../../kit/KitButton.vue';
 import KitOrder from '../../kit/KitOrder.vue';
@@ -13,31 +13,38 @@ import BoardFieldEditor from './BoardFieldEditor.vue';
 import { deskBoardsSay } from './boards.sentences';
 
 const says = deskBoardsSay(reader);
-const props = defineProps<{ board: BoardItem; faultAt: (at: string) => string | null }>();
-const emit = defineEmits<{ change: [change: Partial<BoardItem>] }>();
+const props = defineProps<{
+  fields: readonly BoardField[];
+  /** The field by which an entry is called; of replies there is none, and they are shown whole. */
+  named?: string | undefined;
+  faultAt: (at: string) => string | null;
+}>();
+const emit = defineEmits<{ change: [fields: BoardField[]] }>();
 const draft = useDraft();
 const chosen = ref<string | null>(null);
-watch(
-  () => props.board.id,
-  () => (chosen.value = null),
-);
 
 const called = ({ of }: BoardField) => fieldKindOf(of).called(of, draft.setup?.doc.site ?? reader);
 const shows = ({ row, entry, search, filter }: BoardField) =>
   [row && says.onRow, entry && says.onEntry, search && says.inSearch, filter && says.inFilter]
     .filter(Boolean)
     .join(', ');
-const ids = computed(() => props.board.fields.map(({ id }) => id as string));
+const ids = computed(() => props.fields.map(({ id }) => id as string));
 const placeOf = (id: string) => ids.value.indexOf(id);
 const put = (id: string, field: BoardField) =>
-  emit('change', { fields: props.board.fields.map((one) => (one.id === id ? field : one)) });
+  emit(
+    'change',
+    props.fields.map((one) => (one.id === id ? field : one)),
+  );
 function add(): void {
   const field = freshField(says.newField, ids.value);
-  emit('change', { fields: [...props.board.fields, field] });
+  emit('change', [...props.fields, field]);
   chosen.value = field.id;
 }
 const order = (to: readonly string[]) =>
-  emit('change', { fields: to.map((id) => props.board.fields.find((one) => one.id === id)!) });
+  emit(
+    'change',
+    to.map((id) => props.fields.find((one) => one.id === id)!),
+  );
 </script>
 
 <template>
@@ -45,9 +52,9 @@ const order = (to: readonly string[]) =>
     <div class="editor__row-head board-cols">
       <span>{{ says.colField }}</span><span>{{ says.colKind }}</span
       ><span>{{ says.colMust }}</span
-      ><span>{{ says.colShown }}</span>
+      ><span v-if="named">{{ says.colShown }}</span>
     </div>
-    <KitOrder :items="board.fields" :name-of="({ label }) => label" :label="says.tabFields" @order="order">
+    <KitOrder :items="fields" :name-of="({ label }) => label" :label="says.tabFields" @order="order">
       <template #default="{ item: field }">
         <KitRow
           :id="`board-field-${field.id}`"
@@ -59,15 +66,22 @@ const order = (to: readonly string[]) =>
             <b class="row__name">{{ field.label }}</b>
             <span>{{ called(field) }}</span>
             <span>{{ field.required ? says.must : says.may }}</span>
-            <span class="quiet">{{ shows(field) }}</span>
+            <span v-if="named" class="quiet">{{ shows(field) }}</span>
           </template>
           <BoardFieldEditor
             :field="field"
-            :named="field.id === board.named"
+            :named="field.id === named"
+            :shown="Boolean(named)"
+            :last="fields.length === 1"
             :fault-at="(at) => faultAt(`fields.${placeOf(field.id)}.${at}`)"
             @change="put(field.id, $event)"
             @done="chosen = null"
-            @take-out="emit('change', { fields: board.fields.filter(({ id }) => id !== field.id) })"
+            @take-out="
+              emit(
+                'change',
+                fields.filter(({ id }) => id !== field.id),
+              )
+            "
           />
         </KitRow>
       </template>

@@ -53,12 +53,16 @@ const handItems = computed(() =>
     .filter((hand) => hand !== 'keepers' || props.board.keepers)
     .map((hand) => ({ title: says[`hand_${hand}`], value: hand as string })),
 );
-const thens = (['goesOn', 'ends'] as const).map((is) => ({
-  title: says[`then_${is}`],
-  value: is as string,
-}));
+const thens = computed(() =>
+  (['goesOn', 'noReplies', 'ends'] as const)
+    .filter((is) => is !== 'noReplies' || props.board.reply)
+    .map((is) => ({
+      title: says[`then_${is}`],
+      value: is as string,
+    })),
+);
 function follow(is: string): void {
-  set({ then: is === 'ends' ? { is, seenDays: 7 } : { is: 'goesOn' } });
+  set({ then: is === 'ends' ? { is, seenDays: 7 } : { is: is as 'goesOn' | 'noReplies' } });
 }
 /** What stands under a state in the lane. */
 const lineOf = ({ then }: BoardState) => (then.is === 'goesOn' ? '' : says[`then_${then.is}`]);

@@ -25,6 +25,7 @@ import BoardCategories from './BoardCategories.vue';
 import BoardDoors from './BoardDoors.vue';
 import BoardFields from './BoardFields.vue';
 import BoardLetters from './BoardLetters.vue';
+import BoardReplies from './BoardReplies.vue';
 import BoardRules from './BoardRules.vue';
 import BoardStates from './BoardStates.vue';
 import BoardWords from './BoardWords.vue';
@@ -45,7 +46,7 @@ const id = computed(() => {
 const { body, set, faultAt, faulty, findings } = useItem('board', () => id.value);
 const board = computed(() => body.value as BoardItem | null);
 
-const all = ['fields', 'categories', 'states', 'doors', 'rules', 'words', 'letters'] as const;
+const all = ['fields', 'categories', 'states', 'doors', 'replies', 'rules', 'words', 'letters'] as const;
 type Tab = (typeof all)[number];
 const tab = ref<Tab>('fields');
 const titles: Record<Tab, string> = {
@@ -53,6 +54,7 @@ const titles: Record<Tab, string> = {
   categories: says.tabCategories,
   states: says.tabStates,
   doors: says.tabDoors,
+  replies: says.tabReplies,
   rules: says.tabRules,
   words: says.tabWords,
   letters: says.tabLetters,
@@ -63,6 +65,7 @@ const tabOf: readonly (readonly [begin: string, tab: Tab])[] = [
   ['named', 'words'],
   ['categories', 'categories'],
   ['states', 'states'],
+  ['reply', 'replies'],
   ['read', 'doors'],
   ['post', 'doors'],
   ['keepers', 'doors'],
@@ -150,7 +153,15 @@ function make(title: string): void {
           :tabs="all"
           :title-of="(name) => titles[name]"
         >
-          <template #fields><BoardFields class="tab" :board="board" :fault-at="faultAt" @change="set" /></template>
+          <template #fields
+            ><BoardFields
+              :key="board.id"
+              class="tab"
+              :fields="board.fields"
+              :named="board.named"
+              :fault-at="(at) => faultAt(at)"
+              @change="set({ fields: $event })"
+          /></template>
           <template #categories
             ><BoardCategories class="tab" :board="board" :fault-at="faultAt" @change="set"
           /></template>
@@ -158,6 +169,9 @@ function make(title: string): void {
             ><BoardStates class="tab" :board="board" :fault-at="faultAt" @change="set" @write="write"
           /></template>
           <template #doors><BoardDoors class="tab" :board="board" :fault-at="faultAt" @change="set" /></template>
+          <template #replies
+            ><BoardReplies :key="board.id" class="tab" :board="board" :fault-at="faultAt" @change="set" @write="write"
+          /></template>
           <template #rules><BoardRules class="tab" :board="board" :fault-at="faultAt" @change="set" /></template>
           <template #words><BoardWords class="tab" :board="board" :fault-at="faultAt" @change="set" /></template>
           <template #letters><BoardLetters class="tab" :board="board" @change="set" @write="write" /></template>

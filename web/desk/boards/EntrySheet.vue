@@ -67,7 +67,7 @@ const buttons = computed(() =>
       </div>
       <p>
         {{ boardTitle(found.row.board) }}<template v-if="found.category">, {{ found.category }}</template
-        >, <b>{{ found.row.state }}</b><br />
+        >, <b>{{ found.row.state }}</b>, {{ says.repliesCount({ count: found.replies }) }}<br /><br />
         <RouterLink v-if="found.row.poster" :to="{ path: '/desk/members', query: { person: found.row.poster.id } }"
           ><bdi>{{ found.row.poster.name }}</bdi></RouterLink
         ><template v-else>{{ says.byStaff }}</template>

@@ -1,4 +1,5 @@
 /** Purpose: what is asked of the server about a door that is being built: whom it lets in, and why it does or does not. */
+import { computed } from 'vue';
 import { useQuery } from '@pinia/colada';
 import { childrenOf, isCondition, type Rule } from '../../../core/doors';
 import type { DoorList } from '../../../core/insight';
@@ -40,6 +41,23 @@ export function useWhoGetsIn(door: () => HungDoor, list: () => DoorList | null) 
     },
     placeholderData: (before) => before,
   });
+}
+
+/** How many meet each part of a rule, by what it says; empty until they are counted. */
+export function useDoorCounts(rule: () => Rule) {
+  const who = useWhoGetsIn(
+    () => ({ rule: rule(), own: rule() }),
+    () => null,
+  );
+  return computed(
+    () =>
+      new Map(
+        partsOf(rule()).flatMap((part, at): [string, number][] => {
+          const count = who.data.value?.parts[at];
+          return count === undefined ? [] : [[JSON.stringify(part), count]];
+        }),
+      ),
+  );
 }
 
 export function useDoorSight(door: () => HungDoor) {

@@ -15,7 +15,7 @@ import KitRow from '../../kit/KitRow.vue';
 import MenuButton from '../../kit/MenuButton.vue';
 import Trouble from '../../kit/Trouble.vue';
 import Waiting from '../../kit/Waiting.vue';
-import { partsOf, useWhoGetsIn } from '../doors/door.query';
+import { useDoorCounts } from '../doors/door.query';
 import { asSet } from '../doors/uses';
 import { reader } from '../base/reader';
 import { useDraft } from '../setup/draft.store';
@@ -106,19 +106,7 @@ const rule = computed(() => {
   const { setup } = draft;
   return setup && chosen.value?.door ? asSet(ruleOf(chosen.value.door, setup)) : { all: [] };
 });
-const who = useWhoGetsIn(
-  () => ({ rule: rule.value, own: rule.value }),
-  () => null,
-);
-const counts = computed(
-  () =>
-    new Map(
-      partsOf(rule.value).flatMap((part, at): [string, number][] => {
-        const count = who.data.value?.parts[at];
-        return count === undefined ? [] : [[JSON.stringify(part), count]];
-      }),
-    ),
-);
+const counts = useDoorCounts(() => rule.value);
 
 const stands = computed(() => (site.value?.menu === id.value ? 'menu' : site.value?.foot === id.value ? 'foot' : ''));
 const places = [

@@ -3,6 +3,7 @@
 import type { PlaceView } from '../../../contract';
 import { siteSays } from '../../../contract/site.sentences';
 import { useReader } from '../../kit/reader';
+import EntryReply from '../boards/EntryReply.vue';
 import EntryActs from '../boards/EntryActs.vue';
 import SaveEntry from '../boards/SaveEntry.vue';
 import SiteLink from '../SiteLink.vue';
@@ -41,6 +42,16 @@ defineProps<{ place: Extract<PlaceView, { kind: 'entry' }> }>();
         </template>
       </dl>
     </section>
+    <section v-if="place.replies.length" class="entry__replies">
+      <h2>{{ says.repliesCount({ count: place.replies.length }) }}</h2>
+      <article v-for="(one, at) in place.replies" :key="at" class="entry__reply">
+        <p class="quiet">{{ one.by }}</p>
+        <p v-for="line in one.answers" :key="line.label">
+          <span class="quiet">{{ line.label }}</span><br />{{ line.value }}
+        </p>
+      </article>
+    </section>
+    <EntryReply v-if="place.reply" :key="place.number" :place="place" :reply="place.reply" />
     <EntryActs v-if="place.hands" :key="place.number" :place="place" :hands="place.hands" />
   </main>
 </template>
