@@ -24,6 +24,8 @@ export const accountPlaces = [
     standing: z.string(),
     level: z.string().nullable(),
     groups: z.string().nullable(),
+    /** Whether the site has boards to post on. */
+    boards: z.boolean(),
     money: OwnMoneyView.nullable(),
     sessions: z.array(SessionView),
     /** What the member may change of their profile, each starting with what stands there. */

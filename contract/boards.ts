@@ -68,6 +68,8 @@ export const BoardView = z.object({
   entries: z.array(EntryRowView),
   /** How many are found, in words. */
   says: z.string(),
+  /** Whether search engines may keep it. */
+  listed: z.boolean(),
   /** Whether something narrows the list down. */
   narrowed: z.boolean(),
   pages: z.object({ before: z.string().nullable(), after: z.string().nullable(), says: z.string() }).nullable(),
@@ -104,6 +106,8 @@ export const EntryView = z.object({
   reply: ShownForm.nullable(),
   /** What came, for whoever posted it; to whoever replied their own. */
   replies: z.array(z.object({ by: z.string(), answers: z.array(AnswerLine) })),
+  /** What it is about, in a line or two. */
+  description: z.string(),
   /** Whether search engines may keep it. */
   listed: z.boolean(),
 });

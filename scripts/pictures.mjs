@@ -131,13 +131,13 @@ try {
   await member.getByRole('button', { name: 'Sign out' }).waitFor();
 
   const phone = await page(390, 844);
-  await phone.goto(`${site}/join/quillmoor`);
+  await phone.goto(`${site}/boards/work`);
   await alive(phone);
   // As from the second page on: the first is drawn before the typefaces have come, and stays so.
   await phone.waitForLoadState('networkidle');
   await phone.reload();
   await alive(phone);
-  await shoot(phone, 'site-join-390');
+  await shoot(phone, 'site-board-390');
 
   const tamsin = await deskOf('tamsin');
   await lookAs(tamsin, 'Ida Marrowby');
@@ -238,8 +238,11 @@ try {
   }
   await wilf.getByText('The draft is what is live now.', { exact: false }).waitFor();
 
-  const small = await deskOf('tamsin', 390, 844);
-  await shoot(small, 'desk-today-390');
+  await wilf.goto(`${site}/desk/boards`);
+  await wilf.getByRole('tab', { name: 'States' }).click();
+  await wilf.getByRole('button', { name: /Talking/ }).click();
+  await paper('Work & apprenticeships');
+  await shoot(wilf, 'desk-boards');
 } finally {
   await browser.close();
 }

@@ -47,6 +47,7 @@ async function ownAccount(asked: PlaceRequest, viewers: Viewers, money: OwnMoney
     standing: facts.standing ? sayStanding(facts.standing, setup.doc.site) : '',
     level: levelLine(words('level'), words('termEnd'), setup.doc.site),
     groups: words('groups'),
+    boards: setup.doc.boards.some(({ retired }) => !retired),
     money: looker.through && !looker.through.money ? null : await money(facts, now),
     ...profile(asked),
     sessions: session === null ? [] : await viewers.sessionsOf('member', facts.member ?? '', session, setup.doc.site),

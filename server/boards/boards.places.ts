@@ -110,6 +110,7 @@ const blankBoard = (board: BoardItem, newest: string): BoardView => ({
   tabs: [],
   entries: [],
   says: '',
+  listed: false,
   narrowed: false,
   pages: null,
 });
@@ -218,6 +219,8 @@ async function boardPlace(board: BoardItem, asked: PlaceRequest, queries: BoardQ
       : [],
     entries: rows.map((stored) => rowView(stored, board, asked, query, names, saved)),
     says: total === 0 && narrowed ? says.foundNone : says.found({ count: total }),
+    // A page of it, or a part, is the same board.
+    listed: 'everyone' in board.read && !narrowed && query.page === 1 && query.sort === 'newest',
     narrowed,
     pages:
       pages === 1
@@ -394,9 +397,18 @@ async function entryPlace(
     change: hand && entry.change ? answerLines(entry.change, board, setup, true) : null,
     reply: mayReply(facts, stored, board, live, now) ? replyForm(stored, board, asked) : null,
     replies: await repliesView(stored, board, hand === 'poster', asked, queries, replies),
+    description: describedBy(entry, board, setup),
     listed: 'everyone' in board.read && entry.stage === 'standing',
   };
   return view;
+}
+
+/** The first lines of an entry, for where it is found or shared: its longest text, cut between words. */
+function describedBy(content: Content, board: BoardItem, setup: Setup): string {
+  const texts = answerLines(content, board, setup).map(({ value }) => value.replace(/\s+/g, ' '));
+  const longest = texts.reduce((one, other) => (other.length > one.length ? other : one), '');
+  if (longest.length <= 160) return longest;
+  return `${longest.slice(0, 160).replace(/\s\S*$/, '')} …`;
 }
 
 function replyForm(stored: StoredEntry, board: BoardItem, asked: PlaceRequest): EntryView['reply'] {

@@ -92,6 +92,11 @@ describe('an entry on a board that is looked at first', () => {
     expect(read.by).not.toContain('Ida');
     expect((await open(philippa, number)).by).toContain('Ida Marrowby');
     expect(titles(await place(visitor(), '/boards/work?q=mend', 'board'))).toEqual(['Mending a gate']);
+    const html = async (path: string) => (await fetch(stack.address + path)).text();
+    expect(await html(`/entries/${number}`)).toContain('<meta name="description" content="Work with a ladder."');
+    // What narrows a list down makes no page of its own.
+    expect(await html('/boards/work')).not.toContain('noindex');
+    expect(await html('/boards/work?q=mend')).toContain('noindex');
   });
 
   it('is sent back with a reason, changed and sent again', async () => {

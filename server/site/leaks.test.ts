@@ -155,7 +155,7 @@ it('machines are told of the pages that are open to everybody', async () => {
   const listed = [...xml.matchAll(/<loc>([^<]+)<\/loc>/g)].map(([, loc]) => new URL(loc!).pathname);
   const open = setup.doc.pages.filter(({ door }) => passes(door, visitorFacts));
   expect(listed.sort()).toEqual(
-    open.map(({ id, address }) => (id === setup.doc.site.home ? '/' : `/${address}`)).sort(),
+    [...open.map(({ id, address }) => (id === setup.doc.site.home ? '/' : `/${address}`)), '/boards/work'].sort(),
   );
   expect(listed.length).toBeGreaterThan(4);
   expect(await (await fetch(`${stack.address}/robots.txt`)).text()).toContain(`Sitemap: ${stack.address}/sitemap.xml`);

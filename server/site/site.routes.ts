@@ -164,24 +164,28 @@ export class Site {
     const page = place.kind === 'page' ? place : null;
     // What is shut shows its name and the way in: nothing to be found by or to be shared.
     const open = page !== null && statusOf(page) === 200;
+    const entry = place.kind === 'entry' && place.listed ? place : null;
+    const listed = open || place.kind === 'join' || entry !== null || (place.kind === 'board' && place.listed);
     const html = await template.render(view);
     const { style, source } = this.looks.styleOf(live, html);
     const whole = template.page({
       html,
       state: safeJson(view),
       title: siteTitle(view, attempt?.faults.length || (attempt?.trouble ? 1 : 0)),
-      description: page?.description ?? '',
+      description: page?.description ?? entry?.description ?? '',
       canonical: `${address}${view.path === '/' ? '/' : view.path}`,
       shared:
         page && open
           ? { siteName: view.shell.siteName, title: page.title, picture: page.picture && `${address}${page.picture}` }
-          : null,
+          : entry
+            ? { siteName: view.shell.siteName, title: entry.title, picture: null }
+            : null,
       // Machines are nobody who is signed in.
       structured: page && view.shell.viewer === null ? structuredOf(page) : '',
       lang: live.setup.doc.site.locale,
       style,
       icon: iconOf(live),
-      robots: (open || place.kind === 'join') && !isEmbedded(view.path),
+      robots: listed && !isEmbedded(view.path),
     });
     return { html: whole, source };
   }
@@ -231,16 +235,18 @@ export class Site {
     res.type('text/plain').end(`${lines.join('\n')}\n`);
   };
 
-  /** The pages that are open to everybody (sitemaps.org, protocol 0.9). */
+  /** The pages and boards that are open to everybody (sitemaps.org, protocol 0.9). */
   readonly sitemap = (_req: Request, res: Response): void => {
     const live = this.ports.live.current;
     const person = live?.doors.prepare(visitorFacts, this.ports.clock.now());
     const open = (live?.setup.doc.pages ?? []).filter(
       (page) => !page.retired && live!.doors.predicate(page.door)(person!),
     );
-    const urls = open.map(
-      (page) => `<url><loc>${escapeHtml(this.ports.address + hrefOfPage(page, live!.setup))}</loc></url>`,
-    );
+    const boards = (live?.setup.doc.boards ?? []).filter(({ retired, read }) => !retired && 'everyone' in read);
+    const urls = [
+      ...open.map((page) => hrefOfPage(page, live!.setup)),
+      ...boards.map(({ address }) => `/boards/${address}`),
+    ].map((href) => `<url><loc>${escapeHtml(this.ports.address + href)}</loc></url>`);
     res.setHeader('Cache-Control', 'public, max-age=3600');
     res
       .type('application/xml')

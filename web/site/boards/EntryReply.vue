@@ -32,7 +32,7 @@ async function submit(): Promise<void> {
 
 <template>
   <section class="entry__acts">
-    <h2>{{ reply.title }}</h2>
+    <h2>{{ says.replyHead }}</h2>
     <SiteForm
       :name="reply.form"
       act="reply"

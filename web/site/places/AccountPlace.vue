@@ -5,6 +5,7 @@ import { siteSays } from '../../../contract/site.sentences';
 import { useReader } from '../../kit/reader';
 import AccountLines from '../form/AccountLines.vue';
 import MoneyLines from '../form/MoneyLines.vue';
+import SiteLink from '../SiteLink.vue';
 import PasswordChange from '../form/PasswordChange.vue';
 
 const says = siteSays(useReader());
@@ -16,6 +17,9 @@ defineProps<{ place: Extract<PlaceView, { kind: 'account' }> }>();
   <div class="two">
     <main>
       <h1 tabindex="-1">{{ place.title }}</h1>
+      <p v-if="place.boards">
+        <SiteLink to="/mine">{{ says.myEntries }}</SiteLink>
+      </p>
       <AccountLines :place="place" />
     </main>
     <aside :aria-label="place.money ? says.levelAndPayment : says.password">
