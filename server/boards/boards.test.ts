@@ -3,6 +3,7 @@ import fc from 'fast-check';
 import { afterAll, beforeAll, beforeEach, describe, expect, it } from 'vitest';
 import type { BoardView, EntryView, PlaceView, SiteView } from '../../contract';
 import { entryTerms } from '../../core/boards';
+import { dayOf } from '../../core/kernel';
 import { addSpan } from '../../core/kernel/calendar';
 import { foldWord } from '../../core/kernel/fold';
 import { Caller, makeStack, type Stack } from '../../tests/support/stack';
@@ -241,6 +242,33 @@ it('nobody is written to without end by one and the same, whatever the entry', a
   } finally {
     await strict.stop();
   }
+});
+
+it('a draft and a reply are for those they belong to: no keeper, no staff, not through anybody’s eyes either', async () => {
+  const [collector] = await stack.query<{ mail: string }>(
+    `SELECT m.mail FROM member m JOIN member_group g ON g.member = m.id
+     WHERE g.group_id = 'swarm-collectors' AND m.standing = 'admitted' AND m.shadow_of = '' LIMIT 1`,
+  );
+  const keeper = await member(collector!.mail);
+  const draft = numberOf(
+    await write(ida, 'help-and-swarms', { what: 'A half idea', kind: 'hand', where: 'QM4' }, 'keep'),
+  );
+  expect((await view(keeper, `/entries/${draft}`)).place.kind).toBe('missing');
+  expect((await act(keeper, draft, 'state', { state: 'done' })).status).toBe(404);
+  expect((await wilf.get(`/desk/entries/${draft}`)).status).toBe(404);
+  expect((await staffActs(draft, 'send')).status).toBe(404);
+  const [owner] = await stack.query<{ member: string }>('SELECT member FROM entry WHERE number = ?', [draft]);
+  const today = dayOf(stack.services.clock.now(), stack.services.live.must.setup.doc.site);
+  const through = async (path: string) => wilf.html(`/viewpoint/${owner!.member}/${today}${path}`);
+  expect(await through(`/entries/${draft}`)).not.toContain('A half idea');
+  expect(await through('/mine')).not.toContain('A half idea');
+  const shown = numberOf(await write(ida, 'kit-and-colonies', kit('A veil')));
+  await philippa.post(`/site/entries/${shown}/replies`, { answers: { words: 'Between us two' } });
+  expect((await open(ida, shown)).replies).toHaveLength(1);
+  const seen = await through(`/entries/${shown}`);
+  expect(seen).toContain('A veil');
+  expect(seen).not.toContain('Between us two');
+  await act(ida, shown, 'end');
 });
 
 describe('how many, and how long', () => {

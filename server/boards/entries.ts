@@ -169,7 +169,8 @@ export class Entries {
       if (!stored) return gone;
       const actor = 'member' in hand ? await PersonInHand.read(manager, hand.member) : null;
       const by = 'staff' in hand ? 'staff' : actor ? handOf(stored, actor.facts, board) : null;
-      if (!by) return gone;
+      // A draft is its writer's alone.
+      if (!by || (by === 'staff' && stored.entry.stage === 'draft')) return gone;
       if (act.it === 'sent' && by === 'poster' && actor) {
         if (!mayPost(actor.facts, board, doors.prepare(actor.facts, now), { doors }))
           return refuse({ code: 'not-yours', says: boardsSays(site).mayNotPost({ board: board.title }) });
@@ -196,7 +197,7 @@ export class Entries {
     return holdEntry(manager, found.id);
   }
 
-  /** Saves an entry, or takes it off again. @returns null where there is none that they may see */
+  /** Saves an entry, or takes it off again. */
   async save(envelope: Envelope, member: MemberId, id: EntryId, saved: boolean): Promise<void> {
     await this.ports.acts.carryOut<null, never>(envelope, async ({ manager, now, about }) => {
       if (saved)
@@ -346,15 +347,20 @@ export class Entries {
   }
 }
 
-/** As whose an entry is acted upon by a member; null for whoever has nothing to do with it. */
+/** Whether somebody is one of those who look after a board on the site. */
+export const keepsBoard = ({ standing, groups }: Facts, { keepers }: BoardItem): boolean =>
+  keepers !== undefined && standing === 'admitted' && groups.includes(keepers);
+
+/**
+ * As whose an entry is acted upon by a member; null for whoever has nothing to do with it. A draft is its writer's alone.
+ */
 export function handOf(
-  { member }: StoredEntry,
+  { member, entry }: StoredEntry,
   facts: Facts,
   board: BoardItem,
 ): Exclude<ActBy, 'staff' | 'clock'> | null {
   if (facts.member !== null && facts.member === member) return 'poster';
-  const keeps = board.keepers !== undefined && facts.groups.includes(board.keepers);
-  return keeps && facts.standing === 'admitted' ? 'keepers' : null;
+  return entry.stage !== 'draft' && keepsBoard(facts, board) ? 'keepers' : null;
 }
 
 /** Whether somebody may post on a board: admitted people whom its door lets in. */

@@ -6,7 +6,7 @@ import { sayAgo, sayMoment, type Instant } from '../../core/kernel';
 import type { Setup } from '../../core/setup';
 import { rowIn, rowsFrom } from '../platform/rows';
 import { BoardQueries, inTab, sorted, sumsByTab } from './board.query.sql';
-import { answerLines, handsView, hrefOfEntry, notesOn } from './boards.places';
+import { answerLines, handsView, hrefOfEntry, notesOn } from './entry.view';
 import { boardsSays } from './boards.sentences';
 import { EntryReplyRow, EntryRow, type Happened } from './entry.entities';
 import { entryNumbered, nameOfEntry, storedOf, type StoredEntry } from './entry.store';
@@ -78,7 +78,8 @@ export class EntryDesk {
   async one(number: number, setup: Setup, now: Instant) {
     const stored = await entryNumbered(this.db.manager, number);
     const board = stored && setup.boards.get(stored.board);
-    if (!stored || !board) return null;
+    // A draft is its writer's alone.
+    if (!stored || !board || stored.entry.stage === 'draft') return null;
     const names = await this.queries.names([stored.member]);
     const { entry } = stored;
     return {

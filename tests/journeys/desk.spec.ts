@@ -456,6 +456,8 @@ test('every part of the desk from 320 to 1280: nothing is cut off', async ({ bro
   parts.push(
     '/site',
     '/site/menus',
+    '/boards',
+    '/boards/entries',
     '/money',
     '/money/figures',
     '/check-up',

@@ -55,10 +55,10 @@ const growths: readonly Growth[] = [
   },
   {
     union: 'outside views',
-    file: 'core/pages/page.ts',
+    file: 'core/doors/outside.ts',
     after: "export const OutsideView = z.discriminatedUnion('view', [",
     member: "z.strictObject({ view: z.literal('newOutside') }),",
-    breaks: ['core/pages/page.ts'],
+    breaks: ['core/doors/outside.ts'],
   },
   {
     union: 'gate kinds',
@@ -120,7 +120,7 @@ const growths: readonly Growth[] = [
     union: 'lists of a set-up',
     file: 'core/kernel/references.ts',
     after: 'export type ListName =',
-    member: " 'news' |",
+    member: " | 'news'",
     breaks: ['core/checkup/references.ts'],
   },
   {

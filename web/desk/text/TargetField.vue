@@ -38,8 +38,8 @@ const items = computed(() => {
     ...(props.optional ? [{ title: says.nowhere, value: NOWHERE }] : []),
     ...draft.offered('page').map(({ title, value }) => ({ title: says.toPage({ title }), value: `page ${value}` })),
     ...draft.offered('form').map(({ title, value }) => ({ title: says.toForm({ title }), value: `form ${value}` })),
-    ...draft.offered('board').map(({ title, value }) => ({ title: says.toBoard({ title }), value: `board ${value}` })),
     ...(props.places ? menuPlaces.map((place) => ({ title: says[place], value: `place ${place}` })) : []),
+    ...draft.offered('board').map(({ title, value }) => ({ title: says.toBoard({ title }), value: `board ${value}` })),
     { title: says.elsewhere, value: ELSEWHERE },
   ];
   // What is retired or gone stays to be seen until another is chosen.

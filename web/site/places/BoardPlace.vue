@@ -19,7 +19,7 @@ defineProps<{ place: Extract<PlaceView, { kind: 'board' }> }>();
     </div>
     <p v-if="place.intro" class="quiet">{{ place.intro }}</p>
     <section v-if="place.shut" class="shut" :aria-label="place.title">
-      <p>{{ place.shut.note }}</p>
+      <p v-if="place.shut.note">{{ place.shut.note }}</p>
       <ul class="shut__ways">
         <li v-for="(way, at) in place.shut.ways" :key="way.label + way.href" class="shut__way">
           <p>{{ way.says }}</p>
